@@ -1,0 +1,1 @@
+<template><main><UButton icon="i-lucide-flame">Hi</UButton></main></template>

@@ -1,0 +1,115 @@
+/** The job as the engine sees it. SI units throughout. `null` means not known, never zero. */
+
+export const PROCESSES = ['SMAW', 'GMAW', 'FCAW', 'GTAW', 'PAC', 'OFC', 'OFW', 'TB'] as const
+export type Process = typeof PROCESSES[number]
+
+/** Names as printed in the standards; the short form is what the shop says. */
+export const PROCESS_NAME: Record<Process, string> = {
+  SMAW: 'Shielded metal arc (stick)',
+  GMAW: 'Gas metal arc (MIG/MAG)',
+  FCAW: 'Flux-cored arc',
+  GTAW: 'Gas tungsten arc (TIG)',
+  PAC: 'Plasma arc cutting',
+  OFC: 'Oxy-fuel cutting',
+  OFW: 'Oxy-fuel gas welding',
+  TB: 'Torch brazing',
+}
+
+const ARC: readonly Process[] = ['SMAW', 'GMAW', 'FCAW', 'GTAW', 'PAC']
+const SHIELDED: readonly Process[] = ['GMAW', 'GTAW']
+
+/** Arc processes are judged by amps, flame processes by plate thickness. */
+export const isArc = (process: Process): boolean => ARC.includes(process)
+/** Processes whose shield gas a draft can blow away. */
+export const isGasShielded = (process: Process): boolean => SHIELDED.includes(process)
+
+export const BASE_METALS = ['carbon_steel', 'stainless', 'aluminium', 'cast_iron', 'copper_alloy', 'nickel_alloy', 'unknown'] as const
+export type BaseMetal = typeof BASE_METALS[number]
+export const BASE_METAL_NAME: Record<BaseMetal, string> = {
+  carbon_steel: 'Carbon or low-alloy steel',
+  stainless: 'Stainless steel',
+  aluminium: 'Aluminium',
+  cast_iron: 'Cast iron',
+  copper_alloy: 'Copper alloy',
+  nickel_alloy: 'Nickel alloy',
+  unknown: 'Not known',
+}
+
+export const COATINGS = ['none', 'unknown', 'zinc', 'lead', 'cadmium', 'chromate', 'paint'] as const
+export type Coating = typeof COATINGS[number]
+export const COATING_NAME: Record<Coating, string> = {
+  none: 'No coating, or ground back to bright metal',
+  unknown: 'Unknown',
+  zinc: 'Yes: zinc (galvanised, zinc plated)',
+  lead: 'Yes: lead paint',
+  cadmium: 'Yes: cadmium plating',
+  chromate: 'Yes: chromate or chromate primer',
+  paint: 'Yes: other paint, oil or primer',
+}
+
+export const HOOD_KINDS = ['none', 'movable_hood', 'fixed_enclosure', 'downdraft'] as const
+export type HoodKind = typeof HOOD_KINDS[number]
+export const HOOD_NAME: Record<HoodKind, string> = {
+  none: 'No local exhaust',
+  movable_hood: 'Movable hood on an arm',
+  fixed_enclosure: 'Fixed enclosure (top and two sides)',
+  downdraft: 'Downdraft table or booth',
+}
+
+/** The air around the work. Volumes in m3, heights and distances in m, flows in m3/s. */
+export interface AirSpace {
+  place: 'indoors' | 'outdoors' | 'confined'
+  volume: number | null
+  ceiling: number | null
+  /** Partitions, balconies or other structures that hold back cross ventilation. */
+  obstructed: boolean | null
+  /** Mechanical general ventilation of the space. */
+  generalFlow: number | null
+  /** Mixing factor K, 1 perfect to 10 poor. */
+  mixing: number
+  hood: HoodKind
+  hoodFlow: number | null
+  hoodDistance: number | null
+  hoodFlanged: boolean
+  /** Switched on, damper open, and seen to pull before the arc. */
+  hoodProved: boolean
+}
+
+/** Results of air sampling on this task, mg/m3 as the substance named. TWA 8 h, and the worst task for ceilings. */
+export interface MeasuredAir {
+  reference: string
+  fume?: number
+  manganese?: number
+  chromiumVI?: number
+  nickel?: number
+  zincOxide?: number
+  lead?: number
+  cadmium?: number
+}
+
+export interface JobSpec {
+  process: Process
+  /** Highest current of the range, A; null where the process has none. */
+  amps: number | null
+  /** SMAW electrode core diameter, mm, if known. */
+  electrode: number | null
+  /** Consumable class as in the fume table, e.g. `SMAW E7018`; null when there is none or it is not listed. */
+  consumable: string | null
+  /** Filler melted per hour of arc, kg/h, when the shop knows it. */
+  consumption: number | null
+  baseMetal: BaseMetal
+  coating: Coating
+  /** Plate thickness, mm. */
+  thickness: number | null
+  position: 'bench' | 'overhead' | 'tight'
+  /** Arc time in the shift, minutes. */
+  arcMinutes: number
+  /** Welders at work in the same space, this one counted. */
+  welders: number
+  air: AirSpace
+  respirator: RespiratorKind
+  measured: MeasuredAir | null
+}
+
+export const RESPIRATORS = ['none', 'filtering_facepiece', 'half_mask', 'full_facepiece', 'powered_hood', 'airline_hood', 'airline_pressure_demand_full'] as const
+export type RespiratorKind = typeof RESPIRATORS[number]

@@ -1,0 +1,61 @@
+// The whole application is behind a sign-in and must keep working in a phone with a poor signal,
+// so pages render in the browser; the server answers the API and one small page.
+export default defineNuxtConfig({
+  compatibilityDate: '2026-11-01',
+  ssr: false,
+  devtools: { enabled: false },
+  telemetry: false,
+  modules: ['@nuxt/ui', '@pinia/nuxt', 'nuxt-security'],
+  css: ['~/assets/main.css'],
+  imports: { scan: false },
+  components: [{ path: '~/components', pathPrefix: false }],
+  ui: { fonts: false },
+  icon: { provider: 'none', serverBundle: { collections: ['lucide'] }, clientBundle: { scan: true, includeCustomCollections: true } },
+  colorMode: { preference: 'system', fallback: 'dark' },
+  app: { head: {
+    title: 'Zonaris', htmlAttrs: { lang: 'en' },
+    meta: [{ name: 'viewport', content: 'width=device-width, initial-scale=1' }, { name: 'description', content: 'Welding shop safety, worked out and recorded.' }],
+    link: [{ rel: 'icon', type: 'image/svg+xml', href: '/icon.svg' }],
+  } },
+  alias: { '#core': new URL('./core', import.meta.url).pathname },
+  typescript: { strict: true, typeCheck: false, tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true } } },
+  nitro: {
+    typescript: { strict: true },
+    alias: { '#core': new URL('./core', import.meta.url).pathname },
+  },
+  hooks: {
+    // The page of parts is for people who build Zonaris, not for those who use it.
+    'pages:extend'(pages) {
+      if (process.env.NODE_ENV === 'production' && !process.env.ZONARIS_PARTS) {
+        const index = pages.findIndex(page => page.path === '/dev/parts')
+        if (index >= 0) pages.splice(index, 1)
+      }
+    },
+  },
+  security: {
+    rateLimiter: false,
+    xssValidator: false,
+    requestSizeLimiter: { maxRequestSizeInBytes: 256_000, maxUploadFileRequestInBytes: 256_000, throwError: true },
+    csrf: false,
+    corsHandler: false,
+    headers: {
+      contentSecurityPolicy: {
+        'default-src': ['\'self\''],
+        'script-src': ['\'self\'', '\'nonce-{{nonce}}\'', '\'strict-dynamic\''],
+        'script-src-attr': ['\'none\''],
+        'style-src': ['\'self\'', '\'unsafe-inline\''],
+        'img-src': ['\'self\'', 'data:', 'blob:'],
+        'font-src': ['\'self\''],
+        'connect-src': ['\'self\''],
+        'base-uri': ['\'none\''],
+        'form-action': ['\'self\''],
+        'frame-ancestors': ['\'none\''],
+        'object-src': ['\'none\''],
+        'upgrade-insecure-requests': false,
+      },
+      crossOriginEmbedderPolicy: false,
+      strictTransportSecurity: { maxAge: 15_552_000 },
+      referrerPolicy: 'same-origin',
+    },
+  },
+})
