@@ -1,3 +1,5 @@
+import { fileURLToPath } from 'node:url'
+
 // The whole application is behind a sign-in and must keep working in a phone with a poor signal,
 // so pages render in the browser; the server answers the API and one small page.
 export default defineNuxtConfig({
@@ -17,11 +19,11 @@ export default defineNuxtConfig({
     meta: [{ name: 'viewport', content: 'width=device-width, initial-scale=1' }, { name: 'description', content: 'Welding shop safety, worked out and recorded.' }],
     link: [{ rel: 'icon', type: 'image/svg+xml', href: '/icon.svg' }],
   } },
-  alias: { '#core': new URL('./core', import.meta.url).pathname },
+  alias: { '#core': fileURLToPath(new URL('./core', import.meta.url)) },
   typescript: { strict: true, typeCheck: false, tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true } } },
   nitro: {
     typescript: { strict: true },
-    alias: { '#core': new URL('./core', import.meta.url).pathname },
+    alias: { '#core': fileURLToPath(new URL('./core', import.meta.url)), '#server': fileURLToPath(new URL('./server', import.meta.url)) },
   },
   hooks: {
     // The page of parts is for people who build Zonaris, not for those who use it.

@@ -1,0 +1,104 @@
+import type { ItemKind } from '#core/inspection/checklist.table'
+import type { JudgedLine } from '#core/inspection/inspection'
+import type { Item, ItemBody } from '#shared/inspection/schema'
+import type { Db } from './pool'
+import { pageOf, type Page, type PageQuery } from './page'
+
+/** Cylinders and equipment as one list, each with its newest inspection. $1 site, $2 now, $3 time zone. Days are calendar days of the site. */
+const ITEMS = `(
+  SELECT i.*, p.name AS assigned_name, n.result AS last_result, n.at AS last_at,
+    (($2::timestamptz AT TIME ZONE $3)::date - (n.at AT TIME ZONE $3)::date) AS days_since
+  FROM (
+    SELECT id, site_id, 'cylinder' AS kind, label, gas, description, NULL::uuid AS assigned_to, NULL::jsonb AS ranges, every_days, lock_reason, locked_at FROM cylinder
+    UNION ALL
+    SELECT id, site_id, kind, label, NULL, description, assigned_to, ranges, every_days, lock_reason, locked_at FROM equipment
+  ) i
+  LEFT JOIN person p ON p.id = i.assigned_to
+  LEFT JOIN LATERAL (
+    (SELECT result, at FROM inspection WHERE i.kind = 'cylinder' AND cylinder_id = i.id ORDER BY at DESC LIMIT 1)
+    UNION ALL
+    (SELECT result, at FROM inspection WHERE i.kind <> 'cylinder' AND equipment_id = i.id ORDER BY at DESC LIMIT 1)
+  ) n ON true
+  WHERE i.site_id = $1
+) item`
+const DUE = '(lock_reason IS NULL AND (days_since IS NULL OR days_since >= every_days))'
+
+export interface ItemScope { site: string, now: Date, timeZone: string }
+const scoped = (scope: ItemScope): unknown[] => [scope.site, scope.now, scope.timeZone]
+
+const toItem = (row: Record<string, never>): Item => {
+  const lastAt = row.last_at as Date | null
+  const lockedAt = row.locked_at as Date | null
+  const days = row.days_since as number | null
+  return {
+    id: row.id, kind: row.kind, label: row.label, gas: row.gas, description: row.description, assignedTo: row.assigned_name, assignedToId: row.assigned_to, ranges: row.ranges, everyDays: row.every_days,
+    lockReason: row.lock_reason, lockedAt: lockedAt?.toISOString() ?? null, lastResult: row.last_result, lastAt: lastAt?.toISOString() ?? null, daysSince: days,
+    due: row.lock_reason === null && (days === null || days >= row.every_days),
+  }
+}
+
+const ORDER = { attention: `(lock_reason IS NOT NULL) DESC, ${DUE} DESC, label`, label: 'label' } as const
+
+export async function listItems(db: Db, scope: ItemScope, query: PageQuery & { sort: keyof typeof ORDER, kind?: ItemKind }): Promise<Page<Item>> {
+  return pageOf(db, query, { select: '*', from: `${ITEMS} WHERE ($4::text IS NULL OR kind = $4) AND (label ILIKE $5 OR description ILIKE $5 OR coalesce(gas, '') ILIKE $5)`, order: ORDER[query.sort], values: [...scoped(scope), query.kind ?? null] }, toItem)
+}
+
+/** Every item, for choosing from. */
+export async function allItems(db: Db, scope: ItemScope, kind: ItemKind | null): Promise<Item[]> {
+  const { rows } = await db.query(`SELECT * FROM ${ITEMS} WHERE $4::text IS NULL OR kind = $4 ORDER BY label`, [...scoped(scope), kind])
+  return rows.map(toItem)
+}
+
+export async function findItem(db: Db, scope: ItemScope, kind: ItemKind, id: string): Promise<Item | null> {
+  const { rows } = await db.query(`SELECT * FROM ${ITEMS} WHERE kind = $4 AND id = $5`, [...scoped(scope), kind, id])
+  return rows[0] ? toItem(rows[0]) : null
+}
+
+export async function itemsOfJob(db: Db, scope: ItemScope, job: string): Promise<Item[]> {
+  const { rows } = await db.query(`SELECT * FROM ${ITEMS} WHERE id IN (SELECT equipment_id FROM job_equipment WHERE job_id = $4 UNION ALL SELECT cylinder_id FROM job_cylinder WHERE job_id = $4) ORDER BY kind, label`, [...scoped(scope), job])
+  return rows.map(toItem)
+}
+
+export async function lockedItems(db: Db, scope: ItemScope): Promise<Item[]> {
+  const { rows } = await db.query(`SELECT * FROM ${ITEMS} WHERE lock_reason IS NOT NULL ORDER BY locked_at DESC`, scoped(scope))
+  return rows.map(toItem)
+}
+
+export async function dueItems(db: Db, scope: ItemScope, most: number): Promise<{ rows: Item[], total: number }> {
+  const { rows } = await db.query(`SELECT *, count(*) OVER () AS total FROM ${ITEMS} WHERE ${DUE} ORDER BY days_since DESC NULLS FIRST, label LIMIT $4`, [...scoped(scope), most])
+  return { rows: rows.map(toItem), total: rows[0]?.total ?? 0 }
+}
+
+export async function insertItem(db: Db, row: ItemBody & { id: string, organisation: string, site: string }): Promise<void> {
+  if (row.kind === 'cylinder') {
+    await db.query('INSERT INTO cylinder (id, organisation_id, site_id, label, gas, description, every_days) VALUES ($1, $2, $3, $4, $5, $6, $7)', [row.id, row.organisation, row.site, row.label, row.gas, row.description, row.everyDays])
+    return
+  }
+  const helmet = row.kind === 'helmet' ? { ranges: JSON.stringify(row.ranges), assigned: row.assignedTo } : { ranges: null, assigned: null }
+  await db.query('INSERT INTO equipment (id, organisation_id, site_id, kind, label, description, assigned_to, ranges, every_days) VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9)', [row.id, row.organisation, row.site, row.kind, row.label, row.description, helmet.assigned, helmet.ranges, row.everyDays])
+}
+
+const TABLE: Record<ItemKind, 'cylinder' | 'equipment'> = { cylinder: 'cylinder', machine: 'equipment', helmet: 'equipment' }
+
+/** Hold the item while an inspection is judged, so that two inspectors do not lock and unlock across each other. */
+export async function holdItem(db: Db, kind: ItemKind, id: string): Promise<void> {
+  await db.query(`SELECT 1 FROM ${TABLE[kind]} WHERE id = $1 FOR UPDATE`, [id])
+}
+
+export async function setLock(db: Db, kind: ItemKind, id: string, lock: { reason: string, at: Date } | null): Promise<void> {
+  await db.query(`UPDATE ${TABLE[kind]} SET lock_reason = $2, locked_at = $3 WHERE id = $1`, [id, lock?.reason ?? null, lock?.at ?? null])
+}
+
+export interface NewInspection { id: string, organisation: string, kind: ItemKind, item: string, person: string, at: Date, result: string, lines: JudgedLine[], repairNote: string | null, rehearsal: boolean }
+
+export async function insertInspection(db: Db, row: NewInspection): Promise<void> {
+  await db.query(`INSERT INTO inspection (id, organisation_id, ${TABLE[row.kind]}_id, person_id, at, result, lines, repair_note, rehearsal) VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9)`,
+    [row.id, row.organisation, row.item, row.person, row.at, row.result, JSON.stringify(row.lines), row.repairNote, row.rehearsal])
+}
+
+export interface InspectionRow { id: string, at: Date, person: string, result: 'pass' | 'fail' | 'locked', repair_note: string | null, rehearsal: boolean, lines: JudgedLine[] }
+
+export async function inspectionsOf(db: Db, kind: ItemKind, id: string, most: number): Promise<InspectionRow[]> {
+  const { rows } = await db.query(`SELECT i.id, i.at, p.name AS person, i.result, i.repair_note, i.rehearsal, i.lines FROM inspection i JOIN person p ON p.id = i.person_id WHERE i.${TABLE[kind]}_id = $1 ORDER BY i.at DESC LIMIT $2`, [id, most])
+  return rows
+}

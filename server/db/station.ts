@@ -1,0 +1,16 @@
+import type { Db } from './pool'
+import type { Station, StationBody } from '#shared/shop/schema'
+
+export async function listStations(db: Db, site: string): Promise<Station[]> {
+  const { rows } = await db.query<Station>('SELECT id, name, designated, air FROM station WHERE site_id = $1 ORDER BY name', [site])
+  return rows
+}
+
+export async function insertStation(db: Db, row: StationBody & { id: string, organisation: string, site: string }): Promise<void> {
+  await db.query('INSERT INTO station (id, organisation_id, site_id, name, designated, air) VALUES ($1, $2, $3, $4, $5, $6)', [row.id, row.organisation, row.site, row.name, row.designated, JSON.stringify(row.air)])
+}
+
+export async function updateStation(db: Db, id: string, row: StationBody): Promise<boolean> {
+  const { rowCount } = await db.query('UPDATE station SET name = $2, designated = $3, air = $4 WHERE id = $1', [id, row.name, row.designated, JSON.stringify(row.air)])
+  return rowCount === 1
+}

@@ -1,0 +1,50 @@
+import { createHash } from 'node:crypto'
+import { useSession, type H3Event } from 'h3'
+import { getConfig } from '../config'
+import { getClock } from '../clock'
+import { inTransaction } from '../db/pool'
+import { findSession, findToken, type ActorRow } from '../db/session'
+import type { Actor } from '../services/actor'
+import { AppError } from './errors'
+
+export const SESSION_HOURS = 14
+
+/** The sealed cookie. It holds the id of a row; ending the row ends the session whatever the cookie says. */
+export function cookieSession(event: H3Event): ReturnType<typeof useSession<{ signIn?: string }>> {
+  const secure = event.headers.get('x-forwarded-proto') === 'https'
+  return useSession<{ signIn?: string }>(event, { name: 'zonaris', password: getConfig().sessionPassword, maxAge: SESSION_HOURS * 3600, cookie: { httpOnly: true, sameSite: 'lax', path: '/', secure } })
+}
+
+export const hashToken = (token: string): string => createHash('sha256').update(token).digest('hex')
+
+/** Who sends this request: by bearer token, else by cookie, else nobody. */
+export async function findActor(event: H3Event): Promise<Actor | null> {
+  const header = event.headers.get('authorization')
+  if (header) {
+    const token = /^Bearer (\S+)$/.exec(header)?.[1]
+    const row = token ? await inTransaction(db => findToken(db, hashToken(token))) : null
+    if (!row) throw new AppError(401, 'bad_token', 'The API token is not valid, or was revoked.')
+    return toActor(row, null)
+  }
+  const { data } = await cookieSession(event)
+  if (!data.signIn) return null
+  const signIn = data.signIn
+  const row = await inTransaction(db => findSession(db, signIn))
+  return row && toActor(row, signIn)
+}
+
+async function toActor(row: ActorRow, signIn: string | null): Promise<Actor> {
+  const clock = await getClock()
+  return { person: row.person_id, organisation: row.organisation_id, site: row.site_id, name: row.name, role: row.role, signIn, now: clock.now(), rehearsal: clock.factor !== 1 }
+}
+
+/** A write by cookie must come from our own pages; a token is never sent by a browser on its own. */
+export function requireSameOrigin(event: H3Event): void {
+  if (event.headers.get('authorization')) return
+  const site = event.headers.get('sec-fetch-site')
+  const origin = event.headers.get('origin')
+  const host = event.headers.get('host')
+  const sameSite = site === null || site === 'same-origin' || site === 'none'
+  const sameOrigin = origin === null ? site !== null : URL.canParse(origin) && new URL(origin).host === host
+  if (!sameSite || !sameOrigin) throw new AppError(403, 'cross_origin', 'This request did not come from this site.')
+}

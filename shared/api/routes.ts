@@ -1,0 +1,71 @@
+import { z } from 'zod'
+import { PERMIT_STATES } from '#core/permit/lifecycle'
+import { ITEM_KINDS } from '#core/inspection/checklist.table'
+import { contract, EVERYONE, LEAD, STAFF, WORKERS } from './contract'
+import { listQuery, paged } from './list'
+import { inspectionBody, inspectionSchema, itemBody, itemSchema } from '#shared/inspection/schema'
+import { choiceSchema, findingSchema, jobBody, jobRowSchema, jobSchema, specShape } from '#shared/job/schema'
+import { actionBody, overrideBody, permitCreateBody, permitDraftBody, permitRowSchema, permitSchema, roundBody, signBody } from '#shared/permit/schema'
+import { clockSchema, meSchema, personBody, personSchema, pinBody, setupBody, signInBody, tokenBody, tokenSchema } from '#shared/session/schema'
+import { shiftSchema, siteBody, stationBody, stationSchema } from '#shared/shop/schema'
+
+const ok = z.object({ ok: z.literal(true) })
+const made = z.object({ id: z.uuid() })
+const id = z.strictObject({ id: z.uuid('Not an identifier.') })
+const item = z.strictObject({ kind: z.enum(ITEM_KINDS), id: z.uuid('Not an identifier.') })
+const any = z.unknown()
+
+/** Every route of the product. The server serves these and no others; one test walks them all. */
+export const routes = {
+  alive: contract({ id: 'alive', method: 'GET', path: '/health/alive', summary: 'The process answers.', roles: 'public', response: ok }),
+  ready: contract({ id: 'ready', method: 'GET', path: '/health/ready', summary: 'Database reachable and schema current; 503 with the reason otherwise.', roles: 'public', response: ok }),
+  openapi: contract({ id: 'openapi', method: 'GET', path: '/openapi.json', summary: 'This description, OpenAPI 3.1.', roles: 'public', response: any }),
+
+  setupState: contract({ id: 'setupState', method: 'GET', path: '/setup', summary: 'Whether the first organisation is still to be made.', roles: 'public', response: z.object({ needed: z.boolean() }) }),
+  setup: contract({ id: 'setup', method: 'POST', path: '/setup', summary: 'Make the first organisation, site and lead; refused ever after.', roles: 'public', body: setupBody, response: meSchema, status: 201 }),
+  signIn: contract({ id: 'signIn', method: 'POST', path: '/session', summary: 'Sign in with email and password.', roles: 'public', body: signInBody, response: meSchema }),
+  signOut: contract({ id: 'signOut', method: 'DELETE', path: '/session', summary: 'Sign out; the session ends on the server.', roles: EVERYONE, response: ok }),
+  me: contract({ id: 'me', method: 'GET', path: '/session', summary: 'Who is signed in, and the server clock.', roles: EVERYONE, response: z.object({ me: meSchema, clock: clockSchema }) }),
+  setPin: contract({ id: 'setPin', method: 'PUT', path: '/account/pin', summary: 'Set the own PIN for signing.', roles: EVERYONE, body: pinBody, response: ok }),
+  tokens: contract({ id: 'tokens', method: 'GET', path: '/account/tokens', summary: 'Own API tokens.', roles: EVERYONE, response: z.array(tokenSchema) }),
+  createToken: contract({ id: 'createToken', method: 'POST', path: '/account/tokens', summary: 'Make an API token; shown once.', roles: EVERYONE, body: tokenBody, response: z.object({ id: z.uuid(), token: z.string() }), status: 201 }),
+  revokeToken: contract({ id: 'revokeToken', method: 'DELETE', path: '/account/tokens/{id}', summary: 'Revoke an own API token.', roles: EVERYONE, params: id, response: ok }),
+
+  shift: contract({ id: 'shift', method: 'GET', path: '/shift', summary: 'Running watches, locked items, inspections due today.', roles: EVERYONE, response: shiftSchema }),
+  updateSite: contract({ id: 'updateSite', method: 'PUT', path: '/site', summary: 'Change the site: shift, rule set, units, time zone.', roles: LEAD, body: siteBody, response: ok }),
+  people: contract({ id: 'people', method: 'GET', path: '/people', summary: 'People of the site, a page at a time.', roles: EVERYONE, query: listQuery(['name', 'role']), response: paged(personSchema) }),
+  createPerson: contract({ id: 'createPerson', method: 'POST', path: '/people', summary: 'Add a person.', roles: LEAD, body: personBody, response: made, status: 201 }),
+  updatePerson: contract({ id: 'updatePerson', method: 'PUT', path: '/people/{id}', summary: 'Change a person.', roles: LEAD, params: id, body: personBody, response: ok }),
+  stations: contract({ id: 'stations', method: 'GET', path: '/stations', summary: 'Stations with their air space.', roles: EVERYONE, response: z.array(stationSchema) }),
+  createStation: contract({ id: 'createStation', method: 'POST', path: '/stations', summary: 'Add a station.', roles: STAFF, body: stationBody, response: made, status: 201 }),
+  updateStation: contract({ id: 'updateStation', method: 'PUT', path: '/stations/{id}', summary: 'Change a station.', roles: STAFF, params: id, body: stationBody, response: ok }),
+
+  items: contract({ id: 'items', method: 'GET', path: '/items', summary: 'Cylinders, machines and helmets, a page at a time.', roles: EVERYONE, query: listQuery(['attention', 'label']).extend({ kind: z.enum(ITEM_KINDS).optional(), all: z.stringbool().default(false) }), response: paged(itemSchema) }),
+  createItem: contract({ id: 'createItem', method: 'POST', path: '/items', summary: 'Add a cylinder, machine or helmet.', roles: STAFF, body: itemBody, response: made, status: 201 }),
+  item: contract({ id: 'item', method: 'GET', path: '/items/{kind}/{id}', summary: 'One item with its newest inspections.', roles: EVERYONE, params: item, response: z.object({ item: itemSchema, inspections: z.array(inspectionSchema) }) }),
+  inspect: contract({ id: 'inspect', method: 'POST', path: '/items/{kind}/{id}/inspections', summary: 'Log an inspection. On a locked item a pass by lead or instructor with a repair note unlocks it.', roles: WORKERS, params: item, body: inspectionBody, response: z.object({ result: z.enum(['pass', 'fail', 'locked']), lockReason: z.string().nullable() }), status: 201 }),
+
+  jobs: contract({ id: 'jobs', method: 'GET', path: '/jobs', summary: 'Jobs, a page at a time.', roles: EVERYONE, query: listQuery(['newest', 'number', 'title']), response: paged(jobRowSchema) }),
+  jobChoices: contract({ id: 'jobChoices', method: 'GET', path: '/jobs/choices', summary: 'The jobs that this person sets up most, to start from.', roles: EVERYONE, response: z.array(choiceSchema) }),
+  createJob: contract({ id: 'createJob', method: 'POST', path: '/jobs', summary: 'Describe a job.', roles: WORKERS, body: jobBody, response: made, status: 201 }),
+  job: contract({ id: 'job', method: 'GET', path: '/jobs/{id}', summary: 'One job with its Findings, judged now.', roles: EVERYONE, params: id, response: jobSchema }),
+  updateJob: contract({ id: 'updateJob', method: 'PUT', path: '/jobs/{id}', summary: 'Change a job; refused while a permit on it is open.', roles: WORKERS, params: id, body: jobBody, response: ok }),
+  copyJob: contract({ id: 'copyJob', method: 'POST', path: '/jobs/{id}/copy', summary: 'Copy a job.', roles: WORKERS, params: id, response: made, status: 201 }),
+  exportJob: contract({ id: 'exportJob', method: 'GET', path: '/jobs/{id}/export', summary: 'The job with Findings and permits as one JSON document.', roles: EVERYONE, params: id, response: z.object({ format: z.literal('zonaris-job/1'), exportedAt: z.iso.datetime(), job: jobSchema, permits: z.array(permitSchema) }) }),
+
+  permits: contract({ id: 'permits', method: 'GET', path: '/permits', summary: 'Hot-work permits, a page at a time.', roles: EVERYONE, query: listQuery(['newest', 'number']).extend({ state: z.enum(PERMIT_STATES).optional() }), response: paged(permitRowSchema) }),
+  createPermit: contract({ id: 'createPermit', method: 'POST', path: '/permits', summary: 'Start a draft permit for a job.', roles: WORKERS, body: permitCreateBody, response: made, status: 201 }),
+  permit: contract({ id: 'permit', method: 'GET', path: '/permits/{id}', summary: 'One permit: gates, people, countdown, events.', roles: EVERYONE, params: id, response: permitSchema }),
+  updatePermit: contract({ id: 'updatePermit', method: 'PUT', path: '/permits/{id}', summary: 'Change a draft; signatures given before no longer count.', roles: WORKERS, params: id, body: permitDraftBody, response: permitSchema }),
+  overridePermit: contract({ id: 'overridePermit', method: 'POST', path: '/permits/{id}/overrides', summary: 'Set a stop that is not law aside, with the reason.', roles: LEAD, params: id, body: overrideBody, response: permitSchema }),
+  signPermit: contract({ id: 'signPermit', method: 'POST', path: '/permits/{id}/signatures', summary: 'Sign by PIN as operator or fire watch.', roles: WORKERS, params: id, body: signBody, response: permitSchema }),
+  actOnPermit: contract({ id: 'actOnPermit', method: 'POST', path: '/permits/{id}/actions', summary: 'Issue, start, stop, resume, suspend, reinstate, revoke or close.', roles: WORKERS, params: id, body: actionBody, response: permitSchema }),
+  round: contract({ id: 'round', method: 'POST', path: '/permits/{id}/rounds', summary: 'Log a round of the fire watch.', roles: WORKERS, params: id, body: roundBody, response: permitSchema }),
+  permitPdf: contract({ id: 'permitPdf', method: 'GET', path: '/permits/{id}/pdf', summary: 'The permit as PDF.', roles: EVERYONE, params: id, response: any, produces: 'application/pdf' }),
+
+  calcShade: contract({ id: 'calcShade', method: 'POST', path: '/calc/shade', summary: 'Legal minimum and suggested shade. A in A, electrode and plate in mm.', roles: EVERYONE, body: z.strictObject({ process: specShape.process, amps: specShape.amps.default(null), electrode: specShape.electrode.default(null), thickness: specShape.thickness.default(null) }), response: z.object({ floor: z.number().nullable(), working: z.number().nullable(), findings: z.array(findingSchema) }) }),
+  calcPpe: contract({ id: 'calcPpe', method: 'POST', path: '/calc/ppe', summary: 'What to wear and what to leave off.', roles: EVERYONE, body: z.strictObject({ process: specShape.process, amps: specShape.amps.default(null), position: specShape.position.default('bench') }), response: z.object({ wear: z.array(any), avoid: z.array(any), findings: z.array(findingSchema) }) }),
+  calcVentilation: contract({ id: 'calcVentilation', method: 'POST', path: '/calc/ventilation', summary: 'Prescriptive ventilation check and exposure estimate. SI units.', roles: EVERYONE, body: z.strictObject(specShape), response: z.object({ findings: z.array(findingSchema) }) }),
+} as const
+
+export type Routes = typeof routes

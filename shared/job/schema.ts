@@ -1,0 +1,78 @@
+import { z } from 'zod'
+import { BASE_METALS, COATINGS, HOOD_KINDS, PROCESSES, RESPIRATORS, isArc } from '#core/job/job'
+import { SUBSTANCES } from '#core/exposure/limits.table'
+
+const positive = (most: number): z.ZodNumber => z.number('Enter a number.').positive('Must be more than zero.').max(most, `At most ${most}.`)
+const mgPerM3 = z.number().min(0, 'Not negative.').max(1_000_000).optional()
+
+export const airSchema = z.strictObject({
+  place: z.enum(['indoors', 'outdoors', 'confined']),
+  volume: positive(10_000_000).nullable(),
+  ceiling: positive(200).nullable(),
+  obstructed: z.boolean().nullable(),
+  generalFlow: z.number().min(0, 'Not negative.').max(10_000).nullable(),
+  mixing: z.number().min(1, 'From 1 to 10.').max(10, 'From 1 to 10.'),
+  hood: z.enum(HOOD_KINDS),
+  hoodFlow: positive(100).nullable(),
+  hoodDistance: positive(10).nullable(),
+  hoodFlanged: z.boolean(),
+  hoodProved: z.boolean(),
+})
+
+export const measuredSchema = z.strictObject({
+  reference: z.string().trim().min(3, 'Name the report.').max(200),
+  fume: mgPerM3, manganese: mgPerM3, chromiumVI: mgPerM3, nickel: mgPerM3, zincOxide: mgPerM3, lead: mgPerM3, cadmium: mgPerM3,
+}).refine(measured => SUBSTANCES.some(substance => measured[substance] !== undefined), { message: 'Enter at least one result.', path: ['reference'] })
+
+export const specShape = {
+  process: z.enum(PROCESSES),
+  amps: positive(3000).nullable(),
+  electrode: positive(25).nullable(),
+  consumable: z.string().trim().max(60).nullable(),
+  consumption: positive(100).nullable(),
+  baseMetal: z.enum(BASE_METALS),
+  coating: z.enum(COATINGS),
+  thickness: positive(2000).nullable(),
+  position: z.enum(['bench', 'overhead', 'tight']),
+  arcMinutes: z.number().min(1, 'At least one minute.').max(720, 'At most 720 minutes in a shift.'),
+  welders: z.number().int('Whole welders.').min(1, 'At least one.').max(100),
+  air: airSchema,
+  respirator: z.enum(RESPIRATORS),
+  measured: measuredSchema.nullable(),
+}
+export const specSchema = z.strictObject(specShape).refine(spec => !isArc(spec.process) || spec.amps !== null, { message: 'An arc process needs its current.', path: ['amps'] })
+
+export const jobBody = z.strictObject({
+  title: z.string().trim().min(1, 'Name the job.').max(200),
+  stationId: z.uuid().nullable(),
+  place: z.string().trim().min(1).max(200).nullable(),
+  welderId: z.uuid().nullable(),
+  helmetId: z.uuid().nullable(),
+  equipmentIds: z.array(z.uuid()).max(20),
+  cylinderIds: z.array(z.uuid()).max(20),
+  spec: specSchema,
+  /** The version that was read; a later one is not overwritten. */
+  version: z.number().int().optional(),
+}).refine(job => (job.stationId === null) !== (job.place === null), { message: 'Choose a station, or say where.', path: ['place'] })
+export type JobBody = z.infer<typeof jobBody>
+
+const quantity = z.object({ amount: z.number(), unit: z.string() })
+export const findingSchema = z.object({
+  code: z.string(), step: z.enum(['eyes', 'body', 'air', 'gear', 'fire', 'watch']), level: z.enum(['clear', 'caution', 'stop', 'unknown']),
+  value: quantity.optional(), sentence: z.string(), remedy: z.string().optional(),
+  reasons: z.array(z.object({ rule: z.string(), source: z.object({ document: z.string(), recall: z.enum(['memory', 'practice']) }), inputs: z.record(z.string(), z.union([quantity, z.string(), z.number(), z.boolean()])).optional() })),
+  legal: z.boolean().optional(),
+})
+
+export const jobRowSchema = z.object({
+  id: z.uuid(), number: z.number(), title: z.string(), process: z.enum(PROCESSES), where: z.string(), welder: z.string().nullable(), updatedAt: z.iso.datetime(),
+})
+export const jobSchema = z.object({
+  id: z.uuid(), number: z.number(), title: z.string(), stationId: z.uuid().nullable(), place: z.string().nullable(), where: z.string(), designated: z.boolean(),
+  welderId: z.uuid().nullable(), welder: z.string().nullable(), helmetId: z.uuid().nullable(), equipmentIds: z.array(z.uuid()), cylinderIds: z.array(z.uuid()),
+  spec: z.strictObject(specShape), version: z.number(), rehearsal: z.boolean(), updatedAt: z.iso.datetime(),
+  findings: z.array(findingSchema), openPermit: z.object({ id: z.uuid(), number: z.number(), state: z.string() }).nullable(),
+})
+export type Job = z.infer<typeof jobSchema>
+
+export const choiceSchema = z.object({ title: z.string(), jobId: z.uuid(), where: z.string(), times: z.number() })

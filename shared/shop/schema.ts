@@ -1,0 +1,24 @@
+import { z } from 'zod'
+import { airSchema } from '#shared/job/schema'
+import { name, timeZone } from '#shared/session/schema'
+
+export const siteBody = z.strictObject({
+  name, timeZone, units: z.enum(['us', 'si']), shiftHours: z.number().min(1).max(24), ruleSet: z.enum(['osha', 'nfpa51b']),
+  houseMinutes: z.number().int().min(30, 'At least 30 minutes.').max(480).nullable(),
+})
+export const stationBody = z.strictObject({ name: z.string().trim().min(1, 'Name the station.').max(100), designated: z.boolean(), air: airSchema })
+export const stationSchema = stationBody.extend({ id: z.uuid() })
+export type Station = z.infer<typeof stationSchema>
+export type StationBody = z.infer<typeof stationBody>
+
+export const runningWatchSchema = z.object({
+  id: z.uuid(), number: z.number(), place: z.string(), state: z.string(), endsAt: z.iso.datetime().nullable(), nextRoundAt: z.iso.datetime().nullable(), validTo: z.iso.datetime(), fireWatch: z.string().nullable(),
+})
+export const shiftSchema = z.object({
+  now: z.iso.datetime(), factor: z.number(),
+  running: z.array(runningWatchSchema),
+  locked: z.array(z.object({ id: z.uuid(), kind: z.enum(['cylinder', 'machine', 'helmet']), label: z.string(), reason: z.string() })),
+  due: z.array(z.object({ id: z.uuid(), kind: z.enum(['cylinder', 'machine', 'helmet']), label: z.string(), daysSince: z.number().nullable() })),
+  dueCount: z.number(),
+})
+export type Shift = z.infer<typeof shiftSchema>
