@@ -26,10 +26,13 @@ const DUE = '(lock_reason IS NULL AND (days_since IS NULL OR days_since >= every
 export interface ItemScope { site: string, now: Date, timeZone: string }
 const scoped = (scope: ItemScope): unknown[] => [scope.site, scope.now, scope.timeZone]
 
-const toItem = (row: Record<string, never>): Item => {
-  const lastAt = row.last_at as Date | null
-  const lockedAt = row.locked_at as Date | null
-  const days = row.days_since as number | null
+interface ItemRow {
+  id: string, kind: ItemKind, label: string, gas: string | null, description: string, assigned_name: string | null, assigned_to: string | null, ranges: [number, number][] | null, every_days: number
+  lock_reason: string | null, locked_at: Date | null, last_result: Item['lastResult'], last_at: Date | null, days_since: number | null
+}
+
+const toItem = (row: ItemRow): Item => {
+  const { last_at: lastAt, locked_at: lockedAt, days_since: days } = row
   return {
     id: row.id, kind: row.kind, label: row.label, gas: row.gas, description: row.description, assignedTo: row.assigned_name, assignedToId: row.assigned_to, ranges: row.ranges, everyDays: row.every_days,
     lockReason: row.lock_reason, lockedAt: lockedAt?.toISOString() ?? null, lastResult: row.last_result, lastAt: lastAt?.toISOString() ?? null, daysSince: days,
@@ -45,27 +48,27 @@ export async function listItems(db: Db, scope: ItemScope, query: PageQuery & { s
 
 /** Every item, for choosing from. */
 export async function allItems(db: Db, scope: ItemScope, kind: ItemKind | null): Promise<Item[]> {
-  const { rows } = await db.query(`SELECT * FROM ${ITEMS} WHERE $4::text IS NULL OR kind = $4 ORDER BY label`, [...scoped(scope), kind])
+  const { rows } = await db.query<ItemRow>(`SELECT * FROM ${ITEMS} WHERE $4::text IS NULL OR kind = $4 ORDER BY label`, [...scoped(scope), kind])
   return rows.map(toItem)
 }
 
 export async function findItem(db: Db, scope: ItemScope, kind: ItemKind, id: string): Promise<Item | null> {
-  const { rows } = await db.query(`SELECT * FROM ${ITEMS} WHERE kind = $4 AND id = $5`, [...scoped(scope), kind, id])
+  const { rows } = await db.query<ItemRow>(`SELECT * FROM ${ITEMS} WHERE kind = $4 AND id = $5`, [...scoped(scope), kind, id])
   return rows[0] ? toItem(rows[0]) : null
 }
 
 export async function itemsOfJob(db: Db, scope: ItemScope, job: string): Promise<Item[]> {
-  const { rows } = await db.query(`SELECT * FROM ${ITEMS} WHERE id IN (SELECT equipment_id FROM job_equipment WHERE job_id = $4 UNION ALL SELECT cylinder_id FROM job_cylinder WHERE job_id = $4) ORDER BY kind, label`, [...scoped(scope), job])
+  const { rows } = await db.query<ItemRow>(`SELECT * FROM ${ITEMS} WHERE id IN (SELECT equipment_id FROM job_equipment WHERE job_id = $4 UNION ALL SELECT cylinder_id FROM job_cylinder WHERE job_id = $4) ORDER BY kind, label`, [...scoped(scope), job])
   return rows.map(toItem)
 }
 
 export async function lockedItems(db: Db, scope: ItemScope): Promise<Item[]> {
-  const { rows } = await db.query(`SELECT * FROM ${ITEMS} WHERE lock_reason IS NOT NULL ORDER BY locked_at DESC`, scoped(scope))
+  const { rows } = await db.query<ItemRow>(`SELECT * FROM ${ITEMS} WHERE lock_reason IS NOT NULL ORDER BY locked_at DESC`, scoped(scope))
   return rows.map(toItem)
 }
 
 export async function dueItems(db: Db, scope: ItemScope, most: number): Promise<{ rows: Item[], total: number }> {
-  const { rows } = await db.query(`SELECT *, count(*) OVER () AS total FROM ${ITEMS} WHERE ${DUE} ORDER BY days_since DESC NULLS FIRST, label LIMIT $4`, [...scoped(scope), most])
+  const { rows } = await db.query<ItemRow & { total: number }>(`SELECT *, count(*) OVER () AS total FROM ${ITEMS} WHERE ${DUE} ORDER BY days_since DESC NULLS FIRST, label LIMIT $4`, [...scoped(scope), most])
   return { rows: rows.map(toItem), total: rows[0]?.total ?? 0 }
 }
 

@@ -55,7 +55,7 @@ export async function listJobs(db: Db, site: string, query: PageQuery & { sort: 
     select: `j.id, j.number, j.title, j.process, ${WHERE_NAME} AS "where", w.name AS welder, j.updated_at`,
     from: `job j LEFT JOIN station s ON s.id = j.station_id LEFT JOIN person w ON w.id = j.welder_id WHERE j.site_id = $1 AND (j.title ILIKE $2 OR j.process ILIKE $2 OR ${WHERE_NAME} ILIKE $2 OR coalesce(w.name, '') ILIKE $2 OR j.number::text ILIKE $2)`,
     order: ORDER[query.sort], values: [site],
-  }, row => ({ id: row.id, number: row.number, title: row.title, process: row.process, where: row.where, welder: row.welder, updatedAt: (row.updated_at as Date).toISOString() }))
+  }, (row: Omit<JobListRow, 'updatedAt'> & { updated_at: Date }) => ({ id: row.id, number: row.number, title: row.title, process: row.process, where: row.where, welder: row.welder, updatedAt: row.updated_at.toISOString() }))
 }
 
 /** What this person sets up most among their newest 200 jobs: the newest of each kind stands for it. */

@@ -45,7 +45,7 @@ export async function listPermits(db: Db, site: string, query: PageQuery & { sor
     // A live permit past its end counts as expired, the same as in core.
     from: `${FROM} WHERE p.site_id = $1 AND ($2::text IS NULL OR $2 = CASE WHEN p.state IN ('issued', 'working', 'suspended') AND p.valid_to <= $3 THEN 'expired' ELSE p.state END) AND (p.place ILIKE $4 OR j.title ILIKE $4 OR coalesce(o.name, '') ILIKE $4 OR coalesce(f.name, '') ILIKE $4 OR p.number::text ILIKE $4)`,
     order: ORDER[query.sort], values: [site, query.state ?? null, now],
-  }, row => row as unknown as PermitDbRow)
+  }, (row: PermitDbRow) => row)
 }
 
 export interface NewPermit { id: string, organisation: string, site: string, number: number, job: string, place: string, operator: string | null, from: Date, to: Date, ruleSet: RuleSet, watchMinutes: number, person: string, at: Date, rehearsal: boolean }
@@ -61,6 +61,11 @@ export async function updateDraft(db: Db, id: string, row: DraftChange): Promise
   const { rowCount } = await db.query('UPDATE permit SET sweep = $2, operator_id = $3, fire_watch_id = $4, valid_from = $5, valid_to = $6, rule_set = $7, watch_minutes = $8, version = version + 1 WHERE id = $1 AND state = \'draft\' AND version = $9',
     [id, JSON.stringify(row.sweep), row.operator, row.fireWatch, row.from, row.to, row.ruleSet, row.watchMinutes, row.version])
   return rowCount === 1
+}
+
+/** The job under a draft changed: what was signed or overridden before no longer counts. */
+export async function renewDraft(db: Db, job: string): Promise<void> {
+  await db.query('UPDATE permit SET version = version + 1 WHERE job_id = $1 AND state = \'draft\'', [job])
 }
 
 export async function markIssued(db: Db, id: string, row: { findings: Finding[], person: string, at: Date }): Promise<void> {

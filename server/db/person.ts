@@ -57,5 +57,5 @@ export async function listPeople(db: Db, site: string, query: PageQuery & { sort
     select: 'id, name, email, role, fire_watch_trained_on, active, pin_hash IS NOT NULL AS has_pin',
     from: 'person WHERE site_id = $1 AND (name ILIKE $2 OR email ILIKE $2)',
     order: ORDER[query.sort], values: [site],
-  }, row => ({ id: row.id, name: row.name, email: row.email, role: row.role, fireWatchTrainedOn: row.fire_watch_trained_on, active: row.active, hasPin: row.has_pin }))
+  }, (row: { id: string, name: string, email: string | null, role: Role, fire_watch_trained_on: string | null, active: boolean, has_pin: boolean }) => ({ id: row.id, name: row.name, email: row.email, role: row.role, fireWatchTrainedOn: row.fire_watch_trained_on, active: row.active, hasPin: row.has_pin }))
 }

@@ -12,18 +12,23 @@ pg.types.setTypeParser(pg.types.builtins.INT8, Number)
 let pool: pg.Pool | null = null
 
 export function getPool(): pg.Pool {
-  if (!pool) {
-    const config = getConfig()
-    pool = new pg.Pool({ connectionString: config.databaseUrl, max: config.poolSize, connectionTimeoutMillis: 5_000 })
-    // A database restart drops idle connections; the pool opens new ones.
-    pool.on('error', error => console.error('Database connection lost:', error.message))
-  }
+  pool ??= newPool(getConfig().poolSize)
   return pool
 }
 
+function newPool(max: number): pg.Pool {
+  const made = new pg.Pool({ connectionString: getConfig().databaseUrl, max, connectionTimeoutMillis: 5_000 })
+  // A database restart drops idle connections; the pool opens new ones.
+  made.on('error', error => console.error('Database connection lost:', error.message))
+  return made
+}
+
+/** For work that must stand even when the transaction around it fails. Connections of its own: waiting for one while holding another could lock everyone out. */
+let sidePool: pg.Pool | null = null
+
 export async function closePool(): Promise<void> {
-  await pool?.end()
-  pool = null
+  await Promise.all([pool?.end(), sidePool?.end()])
+  pool = sidePool = null
 }
 
 /** Run in one transaction in which only rows of `organisation` can be seen or written. */
@@ -35,8 +40,16 @@ export async function inOrganisation<T>(organisation: string, work: (db: Db) => 
 }
 
 /** Run in one transaction with no organisation set: the functions of sign-in, and nothing else, answer here. */
-export async function inTransaction<T>(work: (db: Db) => Promise<T>): Promise<T> {
-  const client = await getPool().connect()
+export const inTransaction = <T>(work: (db: Db) => Promise<T>): Promise<T> => transact(getPool(), work)
+
+/** The same beside a transaction that is already running. */
+export function besideTransaction<T>(work: (db: Db) => Promise<T>): Promise<T> {
+  sidePool ??= newPool(2)
+  return transact(sidePool, work)
+}
+
+async function transact<T>(from: pg.Pool, work: (db: Db) => Promise<T>): Promise<T> {
+  const client = await from.connect()
   try {
     await client.query('BEGIN')
     const result = await work(client)

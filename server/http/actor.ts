@@ -1,21 +1,22 @@
-import { createHash } from 'node:crypto'
 import { useSession, type H3Event } from 'h3'
 import { getConfig } from '../config'
 import { getClock } from '../clock'
 import { inTransaction } from '../db/pool'
 import { findSession, findToken, type ActorRow } from '../db/session'
 import type { Actor } from '../services/actor'
+import { readMe } from '../services/session/account'
+import { signIn, signOut } from '../services/session/sign-in'
+import type { Me } from '#shared/session/schema'
+import { hashToken } from '../services/session/token'
 import { AppError } from './errors'
 
-export const SESSION_HOURS = 14
+const SESSION_HOURS = 14
 
 /** The sealed cookie. It holds the id of a row; ending the row ends the session whatever the cookie says. */
-export function cookieSession(event: H3Event): ReturnType<typeof useSession<{ signIn?: string }>> {
+function cookieSession(event: H3Event): ReturnType<typeof useSession<{ signIn?: string }>> {
   const secure = event.headers.get('x-forwarded-proto') === 'https'
   return useSession<{ signIn?: string }>(event, { name: 'zonaris', password: getConfig().sessionPassword, maxAge: SESSION_HOURS * 3600, cookie: { httpOnly: true, sameSite: 'lax', path: '/', secure } })
 }
-
-export const hashToken = (token: string): string => createHash('sha256').update(token).digest('hex')
 
 /** Who sends this request: by bearer token, else by cookie, else nobody. */
 export async function findActor(event: H3Event): Promise<Actor | null> {
@@ -31,6 +32,20 @@ export async function findActor(event: H3Event): Promise<Actor | null> {
   const signIn = data.signIn
   const row = await inTransaction(db => findSession(db, signIn))
   return row && toActor(row, signIn)
+}
+
+export async function startSession(event: H3Event, email: string, password: string): Promise<Me> {
+  const id = await signIn(email, password, SESSION_HOURS)
+  const session = await cookieSession(event)
+  await session.update({ signIn: id })
+  const row = await inTransaction(db => findSession(db, id))
+  return readMe(await toActor(row!, id))
+}
+
+export async function endSession(event: H3Event, actor: Actor): Promise<void> {
+  await signOut(actor)
+  const session = await cookieSession(event)
+  await session.clear()
 }
 
 async function toActor(row: ActorRow, signIn: string | null): Promise<Actor> {

@@ -69,6 +69,7 @@ function fromDatabase(error: unknown): AppError | null {
   if (error instanceof pg.DatabaseError) {
     const rule = error.constraint ? CONSTRAINTS[error.constraint] : undefined
     if (rule) return new AppError(409, 'conflict', rule.message, [rule])
+    if (error.code === '23505') return new AppError(409, 'conflict', 'This identifier is already used.')
     if (error.code === '23503') return new AppError(400, 'invalid', 'Something named here does not exist.')
     if (error.code?.startsWith('57P') || error.code?.startsWith('08')) return new AppError(503, 'database_away', 'The database is away for a moment. Nothing was lost; try again.', undefined, 2)
     return null

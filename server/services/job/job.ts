@@ -3,6 +3,7 @@ import type { Finding } from '#core/finding/finding'
 import { assessJob } from '#core/job/assess'
 import { findJob, holdJob, insertJob, jobChoices, listJobs, openPermitOf, updateJob, type JobListRow, type JobRow } from '#server/db/job'
 import { findItem, itemsOfJob } from '#server/db/item'
+import { renewDraft } from '#server/db/permit'
 import type { Page, PageQuery } from '#server/db/page'
 import { inOrganisation, type Db } from '#server/db/pool'
 import { nextNumber } from '#server/db/site'
@@ -60,6 +61,7 @@ export function changeJob(actor: Actor, id: string, body: JobBody): Promise<void
     const open = await openPermitOf(db, id)
     if (open && open.state !== 'draft') throw conflict(`Permit ${open.number} is open on this job. Copy the job to change it.`, 'permit_open')
     if (!await updateJob(db, actor.organisation, id, body, actor.now)) throw conflict('Someone else changed this job meanwhile. Load it again; your entries are kept here.', 'changed')
+    await renewDraft(db, id)
     await record(db, actor, 'job_changed', 'job', id, { title: body.title })
   })
 }

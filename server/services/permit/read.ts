@@ -30,10 +30,11 @@ export async function loadPermit(db: Db, actor: Actor, id: string): Promise<Load
     validFrom: row.valid_from.getTime(), validTo: row.valid_to.getTime(), shiftHours: site.shift_hours, ruleSet: row.rule_set, houseMinutes: site.house_minutes,
   })
   const findings = [...await findingsOfJob(db, actor, job!), ...fire]
-  return { row, events, findings, gates: gates(findings, overridesOf(events)), designated: job!.designated }
+  return { row, events, findings, gates: gates(findings, overridesOf(events, row.version)), designated: job!.designated }
 }
 
-const overridesOf = (events: readonly EventRow[]): Override[] => events.filter(event => event.kind === 'override').map(event => ({ code: event.subject, reason: event.note ?? '' }))
+/** Overrides, like signatures, count for the draft as it was then: another figure needs another reason. */
+const overridesOf = (events: readonly EventRow[], version: number): Override[] => events.filter(event => event.kind === 'override' && event.permit_version === version).map(event => ({ code: event.subject, reason: event.note ?? '' }))
 
 /** Signatures count for the version of the draft that was signed. */
 export function signedBy(loaded: Pick<Loaded, 'row' | 'events'>, as: 'operator' | 'fire_watch'): boolean {
@@ -62,7 +63,7 @@ export async function toPermit(db: Db, actor: Actor, loaded: Loaded): Promise<Pe
     issuedBy: row.issued_by, issuedAt: row.issued_at?.toISOString() ?? null, workStartedAt: row.work_started_at?.toISOString() ?? null, watchStartedAt: row.watch_started_at?.toISOString() ?? null, closedAt: row.closed_at?.toISOString() ?? null,
     nextRoundAt: count ? new Date(count.nextRoundAt).toISOString() : null,
     actions: PERMIT_ACTIONS.filter(action => mayAct(actor.role, action) && transitionOpen(action, life, now)),
-    events: events.map(event => ({ id: event.id, kind: event.kind, subject: event.subject, person: event.person, at: event.at.toISOString(), note: event.note, current: event.kind !== 'sign' || event.permit_version === row.version, auditSeq: event.audit_seq, rehearsal: event.rehearsal })),
+    events: events.map(event => ({ id: event.id, kind: event.kind, subject: event.subject, person: event.person, at: event.at.toISOString(), note: event.note, current: (event.kind !== 'sign' && event.kind !== 'override') || event.permit_version === row.version, auditSeq: event.audit_seq, rehearsal: event.rehearsal })),
     version: row.version, auditHash: last ? await auditHash(db, actor.organisation, last.audit_seq!) : null, designated: loaded.designated,
   }
 }

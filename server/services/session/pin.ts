@@ -1,5 +1,5 @@
 import { clearAttempts, countAttempt } from '#server/db/session'
-import { inTransaction, type Db } from '#server/db/pool'
+import { besideTransaction, type Db } from '#server/db/pool'
 import { pinHash } from '#server/db/person'
 import { AppError } from '#server/http/errors'
 import { secretMatches } from './password'
@@ -11,9 +11,9 @@ export async function requirePin(db: Db, person: string, pin: string | undefined
   if (!pin) throw refuse(`Enter the PIN of ${whose}.`)
   const key = `pin:${person}`
   // A transaction of its own, so that a refused signature still counts as a try.
-  if (!await inTransaction(own => countAttempt(own, key, 8, 10))) throw tooMany()
+  if (!await besideTransaction(own => countAttempt(own, key, 8, 10))) throw tooMany()
   const hash = await pinHash(db, person)
   if (!hash) throw refuse(`${whose} has no PIN yet; set one on the account page.`)
   if (!await secretMatches(hash, pin)) throw refuse(`Not the PIN of ${whose}.`)
-  await clearAttempts(db, key)
+  await besideTransaction(own => clearAttempts(own, key))
 }

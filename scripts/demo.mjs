@@ -1,0 +1,3 @@
+import { up } from './lib/up.mjs'
+
+up({ database: 'zonaris_demo', demo: true })

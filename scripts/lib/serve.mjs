@@ -1,0 +1,40 @@
+import { randomBytes } from 'node:crypto'
+import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { ROOT } from './install.mjs'
+import { run, start } from './process.mjs'
+import { Refusal } from './say.mjs'
+
+/** The secret that seals cookies; made once and kept beside the data, or given from outside. */
+export function secret() {
+  if (process.env.ZONARIS_SECRET) return process.env.ZONARIS_SECRET
+  const file = join(ROOT, '.data', 'secret')
+  if (!existsSync(file)) {
+    mkdirSync(join(ROOT, '.data'), { recursive: true })
+    writeFileSync(file, randomBytes(32).toString('hex'), { mode: 0o600 })
+  }
+  return readFileSync(file, 'utf8').trim()
+}
+
+/** Bring the schema up to date. @returns the application's own connection string */
+export async function migrate(ownerUrl, sealed) {
+  const { output, code } = await run('npx', ['tsx', 'scripts/tasks/migrate.ts'], { cwd: ROOT, capture: true, allowFailure: true, env: { ...process.env, ZONARIS_OWNER_URL: ownerUrl, ZONARIS_SECRET: sealed } })
+  const url = /^app-url (\S+)$/m.exec(output)?.[1]
+  if (code !== 0 || !url) throw new Refusal(/^refused (.+)$/m.exec(output)?.[1] ?? `The database could not be migrated.\n${output.slice(-2000)}`)
+  return url
+}
+
+/** Start the built server and wait until it is ready. */
+export async function serve({ port, appUrl, sealed, env = {}, quiet = false }) {
+  const child = start(process.execPath, [join(ROOT, '.output', 'server', 'index.mjs')], {
+    cwd: ROOT, stdio: quiet ? 'ignore' : ['ignore', 'ignore', 'inherit'],
+    env: { ...process.env, NODE_ENV: 'production', HOST: process.env.HOST ?? '127.0.0.1', PORT: String(port), ZONARIS_APP_DATABASE_URL: appUrl, ZONARIS_SECRET: sealed, ...env },
+  })
+  for (let i = 0; i < 120; i++) {
+    if (child.exitCode !== null) throw new Refusal('The server stopped while starting; its message stands above.')
+    const ready = await fetch(`http://127.0.0.1:${port}/api/v1/health/ready`).then(answer => answer.ok, () => false)
+    if (ready) return child
+    await new Promise(resolve => setTimeout(resolve, 250))
+  }
+  throw new Refusal('The server did not become ready within 30 s.')
+}

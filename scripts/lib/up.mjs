@@ -1,0 +1,51 @@
+import { readFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { dataFolder, ensureDatabase, startPostgres } from './postgres.mjs'
+import { ensureBuild, ensurePackages, ensurePostgres, requireNode, ROOT } from './install.mjs'
+import { run, stopAll, stopOnSignal } from './process.mjs'
+import { freePort } from './port.mjs'
+import { main, say } from './say.mjs'
+import { migrate, secret, serve } from './serve.mjs'
+
+/** The owner's connection to the database of this name: the server given in DATABASE_URL, or a private one. */
+export async function ownerUrl(name) {
+  if (process.env.DATABASE_URL) {
+    say('Using the server in DATABASE_URL.')
+    return process.env.DATABASE_URL
+  }
+  await ensurePostgres()
+  say('Starting PostgreSQL on loopback.')
+  const postgres = await startPostgres(dataFolder(), 5470)
+  await ensureDatabase(postgres.url('postgres'), name)
+  return postgres.url(name)
+}
+
+/** From nothing to a served Zonaris; stays until it is told to stop. */
+export function up({ database, demo }) {
+  stopOnSignal(stopAll)
+  main(async () => {
+    requireNode()
+    await ensurePackages()
+    const owner = await ownerUrl(database)
+    const sealed = secret()
+    say('Bringing the schema up to date.')
+    const appUrl = await migrate(owner, sealed)
+    if (demo) {
+      say('Loading the demo if the database is empty.')
+      await run('npx', ['tsx', 'scripts/tasks/load-demo.ts'], { cwd: ROOT, env: { ...process.env, ZONARIS_APP_DATABASE_URL: appUrl, ZONARIS_SECRET: sealed } })
+    }
+    await ensureBuild()
+    const wanted = Number(process.env.PORT ?? 4173)
+    const port = await freePort(wanted)
+    if (port !== wanted) say(`Port ${wanted} is busy; taking ${port}.`)
+    const server = await serve({ port, appUrl, sealed })
+    say(`Zonaris is ready at http://127.0.0.1:${port}`)
+    if (demo) {
+      const signIns = JSON.parse(readFileSync(join(ROOT, 'demo', 'sign-ins.json'), 'utf8'))
+      console.log('\n  Demo sign-ins (password and PIN are made up and for the demo only):')
+      for (const person of signIns) console.log(`    ${person.role.padEnd(11)} ${person.email.padEnd(30)} ${person.password}   PIN ${person.pin}`)
+    }
+    console.log('\n  Ctrl-C stops it and its database.\n')
+    await new Promise(resolve => server.once('exit', resolve))
+  }, stopAll)
+}

@@ -1,0 +1,8 @@
+import { routes } from '#shared/api/routes'
+import { route } from '#server/http/route'
+import { changePerson } from '#server/services/shop/shop'
+
+export default route(routes.updatePerson, async ({ actor, params, body }) => {
+  await changePerson(actor, params.id, body)
+  return { ok: true as const }
+})
