@@ -1,10 +1,14 @@
 import { fileURLToPath } from 'node:url'
 
+const developing = process.env.NODE_ENV !== 'production'
+
 // The whole application is behind a sign-in and must keep working in a phone with a poor signal,
 // so pages render in the browser; the server answers the API and one small page.
 export default defineNuxtConfig({
   compatibilityDate: '2026-11-01',
-  ssr: false,
+  // The development server of this Nuxt needs a server entry, so there every route is marked instead.
+  ssr: developing,
+  routeRules: developing ? { '/**': { ssr: false } } : {},
   devtools: { enabled: false },
   telemetry: false,
   modules: ['@nuxt/ui', '@pinia/nuxt', 'nuxt-security'],

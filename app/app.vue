@@ -1,3 +1,5 @@
 <template>
-  <UApp><NuxtPage /></UApp>
+  <UApp :toaster="{ position: 'bottom-right' }">
+    <NuxtLayout><NuxtPage /></NuxtLayout>
+  </UApp>
 </template>

@@ -24,17 +24,25 @@ export async function migrate(ownerUrl, sealed) {
   return url
 }
 
+const settings = ({ port, appUrl, sealed, env }) => ({ ...process.env, HOST: process.env.HOST ?? '127.0.0.1', PORT: String(port), ZONARIS_APP_DATABASE_URL: appUrl, ZONARIS_SECRET: sealed, ...env })
+
 /** Start the built server and wait until it is ready. */
-export async function serve({ port, appUrl, sealed, env = {}, quiet = false }) {
-  const child = start(process.execPath, [join(ROOT, '.output', 'server', 'index.mjs')], {
-    cwd: ROOT, stdio: quiet ? 'ignore' : ['ignore', 'ignore', 'inherit'],
-    env: { ...process.env, NODE_ENV: 'production', HOST: process.env.HOST ?? '127.0.0.1', PORT: String(port), ZONARIS_APP_DATABASE_URL: appUrl, ZONARIS_SECRET: sealed, ...env },
-  })
-  for (let i = 0; i < 120; i++) {
+export async function serve({ quiet = false, ...given }) {
+  const child = start(process.execPath, [join(ROOT, '.output', 'server', 'index.mjs')], { cwd: ROOT, stdio: quiet ? 'ignore' : ['ignore', 'ignore', 'inherit'], env: { ...settings(given), NODE_ENV: 'production' } })
+  return ready(child, given.port, 30)
+}
+
+/** The same from the sources, for developers. */
+export async function serveSources(given) {
+  const child = start(join(ROOT, 'node_modules', '.bin', 'nuxt'), ['dev', '--port', String(given.port), '--host', '127.0.0.1'], { cwd: ROOT, env: settings(given) })
+  return ready(child, given.port, 120)
+}
+
+async function ready(child, port, seconds) {
+  for (let i = 0; i < seconds * 4; i++) {
     if (child.exitCode !== null) throw new Refusal('The server stopped while starting; its message stands above.')
-    const ready = await fetch(`http://127.0.0.1:${port}/api/v1/health/ready`).then(answer => answer.ok, () => false)
-    if (ready) return child
+    if (await fetch(`http://127.0.0.1:${port}/api/v1/health/ready`).then(answer => answer.ok, () => false)) return child
     await new Promise(resolve => setTimeout(resolve, 250))
   }
-  throw new Refusal('The server did not become ready within 30 s.')
+  throw new Refusal(`The server did not become ready within ${seconds} s.`)
 }

@@ -5,7 +5,7 @@ import { ensureBuild, ensurePackages, ensurePostgres, requireNode, ROOT } from '
 import { run, stopAll, stopOnSignal } from './process.mjs'
 import { freePort } from './port.mjs'
 import { main, say } from './say.mjs'
-import { migrate, secret, serve } from './serve.mjs'
+import { migrate, secret, serve, serveSources } from './serve.mjs'
 
 /** The owner's connection to the database of this name: the server given in DATABASE_URL, or a private one. */
 export async function ownerUrl(name) {
@@ -20,8 +20,8 @@ export async function ownerUrl(name) {
   return postgres.url(name)
 }
 
-/** From nothing to a served Zonaris; stays until it is told to stop. */
-export function up({ database, demo }) {
+/** From nothing to a served Zonaris; stays until it is told to stop. `watch` serves the sources as they change, for developers. */
+export function up({ database, demo, watch = false }) {
   stopOnSignal(stopAll)
   main(async () => {
     requireNode()
@@ -34,11 +34,11 @@ export function up({ database, demo }) {
       say('Loading the demo if the database is empty.')
       await run('npx', ['tsx', 'scripts/tasks/load-demo.ts'], { cwd: ROOT, env: { ...process.env, ZONARIS_APP_DATABASE_URL: appUrl, ZONARIS_SECRET: sealed } })
     }
-    await ensureBuild()
+    if (!watch) await ensureBuild()
     const wanted = Number(process.env.PORT ?? 4173)
     const port = await freePort(wanted)
     if (port !== wanted) say(`Port ${wanted} is busy; taking ${port}.`)
-    const server = await serve({ port, appUrl, sealed })
+    const server = await (watch ? serveSources : serve)({ port, appUrl, sealed })
     say(`Zonaris is ready at http://127.0.0.1:${port}`)
     if (demo) {
       const signIns = JSON.parse(readFileSync(join(ROOT, 'demo', 'sign-ins.json'), 'utf8'))

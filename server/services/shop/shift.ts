@@ -19,7 +19,8 @@ export async function readShift(actor: Actor): Promise<Shift> {
     const due = await dueItems(db, scope, DUE_SHOWN)
     return {
       now: actor.now.toISOString(), factor: clock.factor,
-      running: await Promise.all((await runningPermits(db, actor.site)).map(row => running(db, row, actor.now))),
+      // An issued permit that ran out unused is over; one under which work was begun still owes its watch.
+      running: (await Promise.all((await runningPermits(db, actor.site)).map(row => running(db, row, actor.now)))).filter(entry => entry.state !== 'expired' || entry.begun),
       locked: (await lockedItems(db, scope)).map(item => ({ id: item.id, kind: item.kind, label: item.label, reason: item.lockReason! })),
       due: due.rows.map(item => ({ id: item.id, kind: item.kind, label: item.label, daysSince: item.daysSince })),
       dueCount: due.total,
@@ -31,7 +32,7 @@ async function running(db: Db, row: PermitDbRow, now: Date): Promise<Shift['runn
   const life = lifeOf(row, await eventsOf(db, row.id))
   const count = life.watchStartedAt === null ? null : countdown({ startedAt: life.watchStartedAt, minutes: life.watchMinutes, rounds: life.rounds }, now.getTime())
   return {
-    id: row.id, number: row.number, place: row.place, state: permitState(life, now.getTime()), validTo: row.valid_to.toISOString(), fireWatch: row.fire_watch,
+    id: row.id, number: row.number, place: row.place, state: permitState(life, now.getTime()), validTo: row.valid_to.toISOString(), fireWatch: row.fire_watch, begun: row.work_started_at !== null,
     endsAt: count ? new Date(count.endsAt).toISOString() : null, nextRoundAt: count ? new Date(count.nextRoundAt).toISOString() : null,
   }
 }

@@ -1,0 +1,51 @@
+<script setup lang="ts">
+import { routes } from '#shared/api/routes'
+import { call } from '~/composables/api'
+import { useSession } from '~/stores/session'
+
+/** The navigation is the order of the work. */
+const session = useSession()
+const route = useRoute()
+const WORK = [
+  { to: '/', name: 'Today', icon: 'i-lucide-sunrise' },
+  { to: '/jobs', name: 'Jobs', icon: 'i-lucide-hammer' },
+  { to: '/gear', name: 'Gear', icon: 'i-lucide-cylinder' },
+  { to: '/permits', name: 'Permits', icon: 'i-lucide-flame' },
+  { to: '/shop', name: 'Shop', icon: 'i-lucide-warehouse' },
+] as const
+const ACCOUNT = { to: '/account', name: 'Me', icon: 'i-lucide-user-round' } as const
+const here = (to: string): boolean => to === '/' ? route.path === '/' : route.path.startsWith(to) || (to === '/permits' && route.path.startsWith('/watch'))
+
+async function leave(): Promise<void> {
+  await call(routes.signOut, {}).catch(() => undefined)
+  session.me = null
+  await navigateTo('/sign-in')
+}
+</script>
+
+<template>
+  <nav aria-label="Order of the work" class="rail no-print">
+    <ol class="flex">
+      <li v-for="step in WORK" :key="step.to" class="grow md:grow-0">
+ <NuxtLink :to="step.to" class="step" :aria-current="here(step.to) ? 'page' : undefined"><UIcon :name="step.icon" class="size-5" aria-hidden="true" /><span>{{ step.name }}</span></NuxtLink>
+      </li>
+      <li class="grow md:hidden"><NuxtLink :to="ACCOUNT.to" class="step" :aria-current="here(ACCOUNT.to) ? 'page' : undefined"><UIcon :name="ACCOUNT.icon" class="size-5" aria-hidden="true" /><span>{{ ACCOUNT.name }}</span></NuxtLink></li>
+    </ol>
+    <div class="hidden md:flex items-center gap-1 ml-auto">
+      <NuxtLink to="/account" class="step" :aria-current="here('/account') ? 'page' : undefined"><UIcon name="i-lucide-user-round" class="size-5" aria-hidden="true" />{{ session.me?.name }}</NuxtLink>
+      <UButton variant="ghost" color="neutral" icon="i-lucide-log-out" aria-label="Sign out" @click="leave" />
+    </div>
+  </nav>
+</template>
+
+<style scoped>
+.rail { display: flex; background: var(--panel); border-bottom: 1px solid var(--rule); padding: 0 0.75rem; }
+.step { display: flex; align-items: center; gap: 0.5rem; min-height: 3rem; padding: 0 1rem; font-weight: 600; border-bottom: 4px solid transparent; }
+.step:hover { color: var(--ui-primary); }
+.step[aria-current] { border-bottom-color: var(--ui-primary); }
+@media (max-width: 767px) {
+  .rail { position: fixed; bottom: 0; left: 0; right: 0; z-index: 30; padding: 0; border-top: 1px solid var(--rule); border-bottom: 0; padding-bottom: env(safe-area-inset-bottom); }
+  .step { flex-direction: column; justify-content: center; gap: 0.1rem; min-height: 3.6rem; padding: 0 0.3rem; font-size: 0.8rem; border-bottom: 0; border-top: 4px solid transparent; }
+  .step[aria-current] { border-top-color: var(--ui-primary); }
+}
+</style>

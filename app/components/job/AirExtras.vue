@@ -1,0 +1,35 @@
+<script setup lang="ts">
+import { RESPIRATOR_TABLE } from '#core/respirator/apf.table'
+import { SUBSTANCES, SUBSTANCE_NAME } from '#core/exposure/limits.table'
+import type { JobSpec, MeasuredAir } from '#core/job/job'
+import { figure } from '#shared/units/units'
+
+/** What refines the estimate: the shop's own consumption, a respirator, results of air sampling. */
+const spec = defineModel<JobSpec>({ required: true })
+defineProps<{ errors: Record<string, string>, disabled?: boolean }>()
+const respirators = RESPIRATOR_TABLE.map(row => ({ value: row.kind, label: row.apf > 1 ? `${row.name} · factor ${figure(row.apf)}` : row.name }))
+const sampled = computed({ get: () => spec.value.measured !== null, set: (on) => { spec.value.measured = on ? { reference: '' } : null } })
+
+function setResult(substance: Exclude<keyof MeasuredAir, 'reference'>, typed: string | number): void {
+  const measured = { ...spec.value.measured! }
+  if (String(typed).trim() === '') delete measured[substance]
+  else measured[substance] = Number(String(typed).replace(',', '.'))
+  spec.value.measured = measured
+}
+</script>
+
+<template>
+  <div class="space-y-4">
+    <div class="grid sm:grid-cols-2 lg:grid-cols-4 gap-4">
+      <QuantityInput v-model="spec.consumption" unit="kg/h" label="Filler per arc hour" help="Blank: amperage default" :error="errors['spec.consumption']" :disabled="disabled" />
+      <UFormField label="Respirator worn" class="sm:col-span-2"><USelect v-model="spec.respirator" :items="respirators" class="w-full" data-testid="respirator" :disabled="disabled" /></UFormField>
+    </div>
+    <USwitch v-model="sampled" label="Air sampling of this task is on file" :disabled="disabled" />
+    <div v-if="spec.measured" class="grid grid-cols-2 sm:grid-cols-4 gap-4">
+      <UFormField label="Report" class="col-span-2" :error="errors['spec.measured.reference']"><UInput v-model="spec.measured.reference" class="w-full" :disabled="disabled" /></UFormField>
+      <UFormField v-for="substance in SUBSTANCES" :key="substance" :label="`${SUBSTANCE_NAME[substance]}`" :error="errors[`spec.measured.${substance}`]">
+        <UInput :model-value="spec.measured[substance] === undefined ? '' : String(spec.measured[substance])" inputmode="decimal" class="w-full" :disabled="disabled" @update:model-value="setResult(substance, $event)"><template #trailing><span class="muted text-sm">mg/m³</span></template></UInput>
+      </UFormField>
+    </div>
+  </div>
+</template>

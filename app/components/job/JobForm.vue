@@ -1,0 +1,73 @@
+<script setup lang="ts">
+import { BASE_METALS, BASE_METAL_NAME, COATINGS, COATING_NAME, PROCESSES, PROCESS_NAME, isArc, type Process } from '#core/job/job'
+import { EMISSION_FACTORS } from '#core/fume/emission.table'
+import type { Item } from '#shared/inspection/schema'
+import type { JobBody } from '#shared/job/schema'
+import type { Person } from '#shared/session/schema'
+import type { Station } from '#shared/shop/schema'
+
+/** The job as the welder would describe it. The answers below follow every keystroke. */
+const job = defineModel<JobBody>({ required: true })
+const props = defineProps<{ stations: Station[], people: Person[], items: Item[], errors: Record<string, string>, disabled?: boolean }>()
+const spec = computed(() => job.value.spec)
+
+const processes = PROCESSES.map(value => ({ value, label: `${value} · ${PROCESS_NAME[value]}` }))
+const metals = BASE_METALS.map(value => ({ value, label: BASE_METAL_NAME[value] }))
+const coatings = COATINGS.map(value => ({ value, label: COATING_NAME[value] }))
+const NONE = 'none'
+const consumables = computed(() => [{ value: NONE, label: 'None, or not listed' }, ...EMISSION_FACTORS.filter(row => row.process === spec.value.process).map(row => ({ value: row.name, label: row.name.replace(`${row.process} `, '') }))])
+const consumable = computed({ get: () => spec.value.consumable ?? NONE, set: value => { spec.value.consumable = value === NONE ? null : value } })
+const ELSEWHERE = 'elsewhere'
+const places = computed(() => [...props.stations.map(station => ({ value: station.id, label: station.name + (station.designated ? '' : ' · permit area') })), { value: ELSEWHERE, label: 'Elsewhere, described' }])
+const place = computed({
+  get: () => job.value.place !== null ? ELSEWHERE : job.value.stationId ?? undefined,
+  set: (value) => {
+    job.value.stationId = value === ELSEWHERE ? null : value ?? null
+    job.value.place = value === ELSEWHERE ? '' : null
+    const station = props.stations.find(entry => entry.id === value)
+    if (station) spec.value.air = { ...station.air }
+  },
+})
+const nobody = 'nobody'
+const welders = computed(() => [{ value: nobody, label: 'Not named yet' }, ...props.people.map(person => ({ value: person.id, label: person.name }))])
+const welder = computed({
+  get: () => job.value.welderId ?? nobody,
+  set: (value) => {
+    job.value.welderId = value === nobody ? null : value
+    const own = props.items.find(item => item.kind === 'helmet' && item.assignedToId === job.value.welderId)
+    if (own && value !== nobody) job.value.helmetId = own.id
+  },
+})
+const rangeText = (item: Item): string => (item.ranges ?? []).map(([from, to]) => from === to ? `fixed ${from}` : `${from}–${to}`).join(', ')
+const helmets = computed(() => [{ value: nobody, label: 'Not named yet' }, ...props.items.filter(item => item.kind === 'helmet').map(item => ({ value: item.id, label: `${item.label} · ${rangeText(item)}${item.assignedTo ? ` · ${item.assignedTo}` : ''}` }))])
+const helmet = computed({ get: () => job.value.helmetId ?? nobody, set: (value) => { job.value.helmetId = value === nobody ? null : value } })
+
+/** A change of process keeps what still makes sense and drops what does not. */
+watch(() => spec.value.process, (now: Process) => {
+  if (!isArc(now)) spec.value.amps = null
+  if (now !== 'SMAW') spec.value.electrode = null
+  if (spec.value.consumable && !spec.value.consumable.startsWith(`${now} `)) spec.value.consumable = null
+})
+</script>
+
+<template>
+  <fieldset :disabled="disabled" class="space-y-5">
+    <div class="grid sm:grid-cols-2 lg:grid-cols-4 gap-4">
+      <UFormField label="Job" class="sm:col-span-2" :error="errors.title" required><UInput v-model="job.title" class="w-full" placeholder="What the shop calls it" data-testid="job-title" /></UFormField>
+      <UFormField label="Process" class="sm:col-span-2" required><USelect v-model="spec.process" :items="processes" class="w-full" data-testid="process" /></UFormField>
+      <QuantityInput v-if="isArc(spec.process)" v-model="spec.amps" unit="A" label="Current" help="Of a range, the highest" :error="errors['spec.amps']" required />
+      <QuantityInput v-if="spec.process === 'SMAW'" v-model="spec.electrode" unit="mm" label="Electrode" help="Core diameter, if known" :error="errors['spec.electrode']" />
+      <QuantityInput v-model="spec.thickness" unit="mm" label="Thickness" :error="errors['spec.thickness']" :required="!isArc(spec.process) && spec.process !== 'TB'" />
+      <UFormField v-if="consumables.length > 1" label="Consumable"><USelect v-model="consumable" :items="consumables" class="w-full" data-testid="consumable" /></UFormField>
+      <UFormField label="Base metal"><USelect v-model="spec.baseMetal" :items="metals" class="w-full" data-testid="base-metal" /></UFormField>
+      <UFormField label="Coating" class="sm:col-span-2"><USelect v-model="spec.coating" :items="coatings" class="w-full" data-testid="coating" /></UFormField>
+      <ChoiceRow v-model="spec.position" legend="Position" class="sm:col-span-2" :options="[{ value: 'bench', label: 'Bench' }, { value: 'overhead', label: 'Overhead' }, { value: 'tight', label: 'Tight spot' }]" />
+      <QuantityInput v-model="(spec.arcMinutes as number | null)" unit="min" label="Arc in the shift" :error="errors['spec.arcMinutes']" required />
+      <QuantityInput v-model="(spec.welders as number | null)" unit="count" label="Welders in this space" :error="errors['spec.welders']" required />
+      <UFormField label="Place" class="sm:col-span-2" :error="errors.place" required><USelect v-model="place" :items="places" placeholder="Choose a station" class="w-full" data-testid="place" /></UFormField>
+      <UFormField v-if="job.place !== null" label="Where" class="sm:col-span-2" :error="errors.place" required><UInput v-model="job.place" class="w-full" data-testid="where" /></UFormField>
+      <UFormField label="Welder" class="sm:col-span-2"><USelect v-model="welder" :items="welders" class="w-full" data-testid="welder" /></UFormField>
+      <UFormField label="Helmet or goggles" class="sm:col-span-2"><USelect v-model="helmet" :items="helmets" class="w-full" data-testid="helmet" /></UFormField>
+    </div>
+  </fieldset>
+</template>

@@ -1,0 +1,73 @@
+<script setup lang="ts">
+import { RULE_SETS, SWEEP, WATCH_MINUTES } from '#core/firewatch/rules.table'
+import type { SweepAnswer } from '#core/firewatch/fire'
+import { routes } from '#shared/api/routes'
+import { permitDraftBody, type Permit, type PermitDraftBody } from '#shared/permit/schema'
+import type { Person } from '#shared/session/schema'
+import { call } from '~/composables/api'
+import { useKeptDraft } from '~/composables/kept-draft'
+import { useSubmit } from '~/composables/submit'
+import { useSiteTime } from '~/composables/time'
+import { useSession } from '~/stores/session'
+
+/** The fire side of a draft: sweep, people, times, rule. Saved as it is answered, so that the walk around the area can be interrupted. */
+const props = defineProps<{ permit: Permit, people: Person[] }>()
+const emit = defineEmits<{ saved: [permit: Permit] }>()
+const session = useSession()
+const { toLocal, fromLocal, zone } = useSiteTime()
+const { busy, errors, message, submit, check } = useSubmit()
+
+const bodyOf = (permit: Permit): PermitDraftBody => ({ sweep: { ...permit.sweep }, operatorId: permit.operatorId, fireWatchId: permit.fireWatchId, validFrom: permit.validFrom, validTo: permit.validTo, ruleSet: permit.ruleSet, version: permit.version })
+const draft = ref<PermitDraftBody>(bodyOf(props.permit))
+const { dirty, restored, begin, settle } = useKeptDraft(`permit-${props.permit.id}`, draft)
+begin(bodyOf(props.permit))
+
+const NOBODY = 'nobody'
+const operators = computed(() => [{ value: NOBODY, label: 'Not named yet' }, ...props.people.map(person => ({ value: person.id, label: person.name }))])
+const watches = computed(() => [{ value: NOBODY, label: 'Not named yet' }, ...props.people.map(person => ({ value: person.id, label: `${person.name}${person.fireWatchTrainedOn ? '' : ' · no training on record'}` }))])
+const named = (key: 'operatorId' | 'fireWatchId') => computed({ get: () => draft.value[key] ?? NOBODY, set: (value: string) => { draft.value[key] = value === NOBODY ? null : value } })
+const operator = named('operatorId')
+const fireWatch = named('fireWatchId')
+const time = (key: 'validFrom' | 'validTo') => computed({ get: () => toLocal(draft.value[key]), set: (local: string) => { const iso = fromLocal(local); if (iso) draft.value[key] = iso } })
+const from = time('validFrom')
+const to = time('validTo')
+const rules = RULE_SETS.map(value => ({ value, label: `${WATCH_MINUTES[value].name}, ${WATCH_MINUTES[value].minutes} min` }))
+const house = computed(() => session.me?.site.houseMinutes ?? null)
+const ANSWERS = [{ value: 'yes', label: 'Yes' }, { value: 'no', label: 'No' }, { value: 'na', label: 'n/a' }] as const
+const sweep = computed(() => draft.value.sweep as Record<string, SweepAnswer | undefined>)
+const answered = computed(() => SWEEP.filter(line => sweep.value[line.id]).length)
+const mayWrite = computed(() => session.may('lead', 'instructor', 'worker'))
+
+async function save(): Promise<void> {
+  const body = check(permitDraftBody, draft.value)
+  if (!body) return
+  const saved = await submit(() => call(routes.updatePermit, { params: { id: props.permit.id }, body }))
+  if (!saved) return
+  draft.value = bodyOf(saved)
+  settle()
+  emit('saved', saved)
+}
+defineExpose({ dirty, save })
+</script>
+
+<template>
+  <div class="space-y-5">
+    <p v-if="restored" class="edge edge-caution px-3 py-2">Your unsaved answers were brought back.</p>
+    <fieldset class="space-y-1" :disabled="!mayWrite">
+      <legend class="font-semibold mb-2">The sweep, 35 ft (11 m) around: {{ answered }} of {{ SWEEP.length }} answered</legend>
+      <div v-for="line in SWEEP" :key="line.id" class="flex flex-wrap items-center gap-x-4 gap-y-1 py-1.5 border-b border-(--rule)">
+        <p class="grow basis-72 leading-snug">{{ line.text }}</p>
+        <ChoiceRow v-model="sweep[line.id]" :legend="line.text" hide-legend :options="ANSWERS" :data-testid="`sweep-${line.id}`" />
+      </div>
+    </fieldset>
+    <div class="grid sm:grid-cols-2 gap-4">
+      <UFormField label="Operator" :error="errors.operatorId"><USelect v-model="operator" :items="operators" class="w-full" :disabled="!mayWrite" data-testid="operator" /></UFormField>
+      <UFormField label="Fire watch" help="Another person, with no other duty" :error="errors.fireWatchId"><USelect v-model="fireWatch" :items="watches" class="w-full" :disabled="!mayWrite" data-testid="fire-watch" /></UFormField>
+      <UFormField label="Valid from" :help="zone" :error="errors.validFrom"><UInput v-model="from" type="datetime-local" class="w-full" :disabled="!mayWrite" /></UFormField>
+      <UFormField label="Valid to" :help="`At most the shift, ${session.me?.site.shiftHours} h`" :error="errors.validTo"><UInput v-model="to" type="datetime-local" class="w-full" :disabled="!mayWrite" data-testid="valid-to" /></UFormField>
+      <UFormField label="Watch after the last arc" :help="house ? `House value ${house} min where longer` : undefined"><USelect v-model="draft.ruleSet" :items="rules" class="w-full" :disabled="!mayWrite" /></UFormField>
+    </div>
+    <p v-if="message" role="alert" class="text-stop font-semibold">{{ message }}</p>
+    <UButton v-if="mayWrite" :loading="busy" :disabled="!dirty" @click="save">{{ dirty ? 'Save the fire check' : 'Fire check saved' }}</UButton>
+  </div>
+</template>

@@ -1,0 +1,22 @@
+import { defineStore } from 'pinia'
+import { routes } from '#shared/api/routes'
+import type { Shift } from '#shared/shop/schema'
+import { call } from '~/composables/api'
+import { setServerClock } from '~/composables/clock'
+
+/** What the shift bar shows. Kept when the connection drops: the watch goes on counting. */
+export const useShift = defineStore('shift', () => {
+  const shift = ref<Shift | null>(null)
+  const offline = ref(false)
+
+  async function load(): Promise<void> {
+    try {
+      shift.value = await call(routes.shift, {})
+      setServerClock(shift.value)
+      offline.value = false
+    } catch {
+      offline.value = true
+    }
+  }
+  return { shift, offline, load }
+})
