@@ -43,7 +43,7 @@ export async function loadDemo(say: (line: string) => void): Promise<boolean> {
   for (const station of STATIONS) await addStation(at(700 * 24 * HOUR), station)
 
   say('  cylinders, machines, helmets and two years of inspections')
-  for (const item of items(people.slice(2))) await addItem(at(720 * 24 * HOUR), item)
+  for (const item of items(people)) await addItem(at(720 * 24 * HOUR), item)
   const stock = await inOrganisation(actor.organisation, async db => allItems(db, await scopeOf(db, actor), null))
   const count = await inOrganisation(actor.organisation, db => writeHistory(db, actor, stock))
   say(`  ${count} inspections`)

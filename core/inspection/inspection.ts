@@ -5,7 +5,7 @@ export type Mark = 'pass' | 'fail' | 'na'
 /** What the inspector entered for one line. `reading` in the SI unit of the line. */
 export interface LineResult { id: string, mark: Mark, note?: string, reading?: number }
 
-export interface JudgedLine extends LineResult { critical: boolean, text: string, because?: string }
+export interface JudgedLine extends LineResult { critical: boolean, name: string, text: string, because?: string }
 
 export interface InspectionOutcome {
   result: 'pass' | 'fail' | 'locked'
@@ -38,12 +38,12 @@ export function judgeInspection(kind: ItemKind, results: readonly LineResult[]):
   return {
     result: critical.length > 0 ? 'locked' : failed.length > 0 ? 'fail' : 'pass',
     lines,
-    lockReason: critical.length > 0 ? critical.map(line => `${line.text}: ${line.because ?? line.note}`).join('; ') : null,
+    lockReason: critical.length > 0 ? critical.map(line => `${line.name}: ${line.because ?? line.note}`).join('; ') : null,
   }
 }
 
 function judgeLine(line: ChecklistLine, given: LineResult): JudgedLine {
-  const judged = { ...given, critical: line.critical, text: line.text }
+  const judged = { ...given, critical: line.critical, name: line.name, text: line.text }
   if (line.measure && given.mark !== 'na') {
     if (given.reading === undefined) throw new ChecklistMismatch(`Enter the reading: ${line.measure.name.toLowerCase()}.`, line.id)
     const { min = -Infinity, max = Infinity } = line.measure

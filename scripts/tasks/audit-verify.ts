@@ -1,7 +1,8 @@
 import pg from 'pg'
+import { TYPES } from '#server/db/types'
 import { verifyAudit } from '#server/services/audit/verify'
 
-const client = new pg.Client({ connectionString: process.env.ZONARIS_OWNER_URL })
+const client = new pg.Client({ connectionString: process.env.ZONARIS_OWNER_URL, types: TYPES })
 await client.connect()
 const { checked, broken } = await verifyAudit(client)
 await client.end()

@@ -1,13 +1,9 @@
 import pg from 'pg'
 import { getConfig } from '../config'
+import { TYPES } from './types'
 
 /** A connection inside a transaction. Every query function of this folder takes one. */
 export type Db = Pick<pg.PoolClient, 'query'>
-
-// Dates without a time stay text; the rest of the program never guesses a zone for them.
-pg.types.setTypeParser(pg.types.builtins.DATE, value => value)
-pg.types.setTypeParser(pg.types.builtins.NUMERIC, Number)
-pg.types.setTypeParser(pg.types.builtins.INT8, Number)
 
 let pool: pg.Pool | null = null
 
@@ -17,7 +13,7 @@ export function getPool(): pg.Pool {
 }
 
 function newPool(max: number): pg.Pool {
-  const made = new pg.Pool({ connectionString: getConfig().databaseUrl, max, connectionTimeoutMillis: 5_000 })
+  const made = new pg.Pool({ connectionString: getConfig().databaseUrl, types: TYPES, max, connectionTimeoutMillis: 5_000 })
   // A database restart drops idle connections; the pool opens new ones.
   made.on('error', error => console.error('Database connection lost:', error.message))
   return made

@@ -1,6 +1,6 @@
 import { defineEventHandler, getRouterParams, getQuery, setResponseHeader, setResponseStatus, type EventHandler, type H3Event } from 'h3'
 import pg from 'pg'
-import { z } from 'zod'
+import type { z } from 'zod'
 import type { Contract } from '#shared/api/contract'
 import type { Actor } from '../services/actor'
 import { findActor, requireSameOrigin } from './actor'
@@ -60,8 +60,6 @@ export function refuse(event: H3Event, error: unknown): { error: { code: string,
   if (!known) console.error(`${event.method} ${event.path}:`, error)
   setResponseStatus(event, known?.status ?? 500)
   if (known?.retryAfter) setResponseHeader(event, 'retry-after', known.retryAfter)
-  // The rest of an oversized body is not waited for.
-  if (known?.status === 413) setResponseHeader(event, 'connection', 'close')
   return { error: known ? { code: known.code, message: known.message, ...(known.fields && { fields: known.fields }) } : { code: 'internal', message: 'Something broke on the server. Nothing was saved; try again.' } }
 }
 

@@ -25,5 +25,5 @@ export type Item = z.infer<typeof itemSchema>
 
 export const inspectionSchema = z.object({
   id: z.uuid(), at: z.iso.datetime(), person: z.string(), result: z.enum(['pass', 'fail', 'locked']), repairNote: z.string().nullable(), rehearsal: z.boolean(),
-  lines: z.array(z.object({ id: z.string(), mark: z.enum(['pass', 'fail', 'na']), note: z.string().optional(), reading: z.number().optional(), critical: z.boolean(), text: z.string(), because: z.string().optional() })),
+  lines: z.array(z.object({ id: z.string(), mark: z.enum(['pass', 'fail', 'na']), note: z.string().optional(), reading: z.number().optional(), critical: z.boolean(), name: z.string(), text: z.string(), because: z.string().optional() })),
 })

@@ -17,7 +17,7 @@ function says(entry: Running): string {
   if (rest === null) return entry.state
   return rest > 0 ? clockText(rest) : 'close it'
 }
-const roundLate = (entry: Running): boolean => entry.nextRoundAt !== null && Date.parse(entry.nextRoundAt) < now.value
+const roundLate = (entry: Running): boolean => entry.nextRoundAt !== null && Date.parse(entry.nextRoundAt) < now.value && (left(entry) ?? 0) > 0
 /** Share of the fuse that is still there; watches are 30 to 480 minutes, the bar shows the last hour. */
 const fuse = (entry: Running): number => Math.min(1, Math.max(0, (left(entry) ?? 3_600_000) / 3_600_000))
 </script>

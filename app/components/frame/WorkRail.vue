@@ -25,7 +25,7 @@ async function leave(): Promise<void> {
 
 <template>
   <nav aria-label="Order of the work" class="rail no-print">
-    <ol class="flex">
+    <ol class="flex w-full md:w-auto">
       <li v-for="step in WORK" :key="step.to" class="grow md:grow-0">
  <NuxtLink :to="step.to" class="step" :aria-current="here(step.to) ? 'page' : undefined"><UIcon :name="step.icon" class="size-5" aria-hidden="true" /><span>{{ step.name }}</span></NuxtLink>
       </li>

@@ -12,7 +12,7 @@ const failure = shallowRef<ApiFailure | null>(null)
 watch(open, (now) => { if (now) { pin.value = ''; note.value = ''; failure.value = null } })
 const at = (path: string): string | undefined => failure.value?.fields.find(field => field.path === path)?.message
 
-async function send(): Promise<void> {
+async function submit(): Promise<void> {
   if (busy.value) return
   busy.value = true
   failure.value = null
@@ -30,7 +30,7 @@ async function send(): Promise<void> {
 <template>
   <UModal v-model:open="open" :title="title" :description="says">
     <template #body>
-      <form id="ask" class="space-y-4" novalidate @submit.prevent="send">
+      <form id="ask" class="space-y-4" novalidate @submit.prevent="submit">
         <UFormField v-if="noteLabel" :label="noteLabel" :error="at('note') ?? at('reason')"><UTextarea v-model="note" :rows="3" class="w-full" autofocus /></UFormField>
         <UFormField v-if="pinOf" :label="`PIN of ${pinOf}`" :error="at('pin')"><UInput v-model="pin" type="password" inputmode="numeric" autocomplete="one-time-code" maxlength="8" class="w-full" /></UFormField>
         <p v-if="failure && !at('pin') && !at('note') && !at('reason')" role="alert" class="text-stop font-semibold">{{ failure.message }}</p>

@@ -18,7 +18,7 @@ const distance = computed({ get: () => air.value.hoodDistance === null ? null : 
       <QuantityInput v-model="air.ceiling" unit="m" label="Ceiling" :error="errors[`${prefix}.ceiling`]" :disabled="disabled" />
       <QuantityInput v-model="air.generalFlow" unit="m3/s" label="General ventilation" help="Measured; blank if not known" :error="errors[`${prefix}.generalFlow`]" :disabled="disabled" />
       <UFormField label="Mixing factor" help="1 perfect, 10 poor" :error="errors[`${prefix}.mixing`]"><UInput v-model.number="air.mixing" type="number" min="1" max="10" step="0.5" class="w-full" :disabled="disabled" /></UFormField>
-      <ChoiceRow v-model="air.obstructed" legend="Cross flow obstructed" :options="yesNo" :disabled="disabled" />
+      <ChoiceRow v-model="air.obstructed" class="sm:col-span-2" legend="Cross flow obstructed" :options="yesNo" :disabled="disabled" />
     </div>
     <div class="grid sm:grid-cols-2 lg:grid-cols-4 gap-4">
       <UFormField label="Local exhaust" class="sm:col-span-2"><USelect v-model="air.hood" :items="hoods" class="w-full" :disabled="disabled" /></UFormField>

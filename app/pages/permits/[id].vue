@@ -35,6 +35,7 @@ const ofStep = (step: Step): Finding[] => findings.value.filter(finding => findi
 const draftState = computed(() => permit.value?.state === 'draft')
 /** What has become unsafe since the permit was issued. */
 const turned = computed(() => draftState.value ? [] : (permit.value?.live ?? []).filter(finding => finding.step === 'gear' && finding.level === 'stop') as Finding[])
+const holding = computed(() => findings.value.filter(finding => permit.value!.open.includes(finding.code)))
 const draftForm = useTemplateRef<{ dirty: boolean, save: () => Promise<void> }>('draftForm')
 
 const ACTION: Record<PermitAction, Omit<Ask, 'send'>> = {
@@ -90,7 +91,7 @@ const EVENT = (event: Permit['events'][number]): string => ({ round: 'Round', si
         <section class="panel p-4 sm:p-6 space-y-6">
           <h2>{{ draftState ? 'Gates' : 'Findings at issue' }}</h2>
           <div v-for="entry in STEPS.filter(entry => ofStep(entry.step).length > 0)" :key="entry.step"><h3 class="mb-2">{{ entry.title }}</h3>
-            <FindingList :findings="ofStep(entry.step)" :overridden="permit.overridden">
+            <FindingList fold :findings="ofStep(entry.step)" :overridden="permit.overridden">
               <template #action="{ finding }"><UButton v-if="draftState && session.may('lead') && overridable(finding) && !permit.overridden.some(done => done.code === finding.code)" variant="outline" color="error" class="mt-2" @click="askOverride(finding)">Override with a reason</UButton></template>
             </FindingList>
           </div>
@@ -110,7 +111,8 @@ const EVENT = (event: Permit['events'][number]): string => ({ round: 'Round', si
           <template v-if="permit.issuedBy"><dt class="muted">Issued</dt><dd>{{ permit.issuedBy }}, {{ when(permit.issuedAt) }}</dd></template>
         </dl>
         <div v-if="draftState" class="space-y-2">
-          <p class="font-semibold flex items-center gap-2"><FindingMark :level="permit.ready ? 'clear' : 'stop'" />{{ permit.ready ? 'All gates open' : `${permit.open.length} hold it back` }}</p>
+          <p class="font-semibold flex items-center gap-2"><FindingMark :level="permit.ready ? 'clear' : 'stop'" />{{ permit.ready ? 'All gates open' : `${permit.open.length} hold${permit.open.length === 1 ? 's' : ''} it back` }}</p>
+          <ul v-if="!permit.ready" class="space-y-1.5 text-sm leading-snug"><li v-for="finding in holding.slice(0, 5)" :key="finding.code" class="flex gap-2"><FindingMark :level="finding.level" :size="16" class="mt-0.5" /><span>{{ finding.sentence }}</span></li><li v-if="holding.length > 5" class="muted">and {{ holding.length - 5 }} more</li></ul>
           <template v-for="as in (['operator', 'fire_watch'] as const)" :key="as">
             <p v-if="permit.signed[as]" class="flex items-center gap-2"><FindingMark level="clear" />Signed by the {{ as === 'operator' ? 'operator' : 'fire watch' }}</p>
             <UButton v-else-if="session.may('lead', 'instructor', 'worker') && (as === 'operator' ? permit.operatorId : permit.fireWatchId)" variant="outline" class="w-full" :disabled="draftForm?.dirty" @click="askSign(as)">{{ as === 'operator' ? 'Operator signs' : 'Fire watch signs' }}</UButton>

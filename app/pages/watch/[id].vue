@@ -41,19 +41,19 @@ async function logRound(): Promise<void> {
 
 <template>
   <Failure v-if="failure && !permit" :failure="failure" @retry="load" />
-  <div v-else-if="permit" class="max-w-md mx-auto text-center space-y-4">
-    <div><p class="muted"><NuxtLink class="link" :to="`/permits/${permit.id}`">Permit {{ permit.number }}</NuxtLink> · <StateMark :state="permit.state" /></p><h1>{{ permit.place }}</h1><p>{{ permit.job }}. Watch: {{ permit.fireWatch }}</p></div>
+  <div v-else-if="permit" class="max-w-md mx-auto text-center space-y-3 -mt-2">
+    <div><p class="muted"><NuxtLink class="link" :to="`/permits/${permit.id}`">Permit {{ permit.number }}</NuxtLink> · <StateMark :state="permit.state" /></p><h1 class="text-3xl">{{ permit.place }}</h1><p>{{ permit.job }}. Watch: {{ permit.fireWatch }}</p></div>
     <p v-if="failure" role="alert" class="edge edge-caution panel p-2">No connection. The countdown goes on; rounds need it back.</p>
     <template v-if="running && count">
-      <WatchDial :started-at="running.startedAt" :minutes="running.minutes" :rounds="rounds" :next-round-at="count.done ? null : count.nextRoundAt" :now="now" :size="340" />
+      <WatchDial :started-at="running.startedAt" :minutes="running.minutes" :rounds="rounds" :next-round-at="count.done ? null : count.nextRoundAt" :now="now" :size="290" />
       <p class="text-lg font-semibold" :class="{ 'text-stop': count.roundOverdue && !count.done }" data-testid="next-round">
         <template v-if="count.done">{{ closable ? 'Last round made. Close the permit.' : 'Time is up. Walk the area once more.' }}</template>
         <template v-else-if="count.roundOverdue">Round overdue since {{ clock(new Date(count.nextRoundAt).toISOString()) }}. Walk now.</template>
         <template v-else>Next round in {{ clockText(count.nextRoundAt - now) }}</template>
       </p>
       <template v-if="mayWork">
-        <UInput v-model="note" placeholder="What you saw, if anything" class="w-full" aria-label="Note on this round" />
         <UButton class="w-full min-h-20 text-2xl" :loading="busy" @click="logRound">Round made</UButton>
+        <UInput v-model="note" placeholder="What you saw, if anything" class="w-full" aria-label="Note on this round" />
         <p v-if="message" role="alert" class="text-stop font-semibold">{{ message }}</p>
         <UButton v-if="may('close')" class="w-full min-h-14" :variant="closable ? 'solid' : 'outline'" :disabled="!closable" @click="closing = true">Close the permit</UButton>
         <UButton v-if="may('resume')" class="w-full" variant="ghost" color="neutral" @click="resuming = true">Work goes on: start over</UButton>

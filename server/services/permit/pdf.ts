@@ -1,4 +1,4 @@
-/// <reference path="../../pdfmake.d.ts" />
+import type {} from '../../pdfmake'
 import pdfmake from 'pdfmake'
 import roboto from 'pdfmake/build/vfs_fonts.js'
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces'

@@ -35,7 +35,7 @@ async function logged(result: string): Promise<void> {
       <section class="panel p-4 sm:p-6"><h2 class="mb-3">Record</h2>
         <p v-if="data.inspections.length === 0" class="muted">No inspection yet.</p>
         <ol class="space-y-3"><li v-for="entry in data.inspections" :key="entry.id" class="border-b border-(--rule) pb-2"><p class="flex items-center gap-2"><FindingMark :level="RESULT[entry.result].level" /><span class="font-semibold">{{ RESULT[entry.result].text }}</span><span class="muted ml-auto">{{ when(entry.at) }}</span></p><p class="muted">{{ entry.person }}<template v-if="entry.rehearsal">, rehearsal</template></p>
-          <p v-for="line in entry.lines.filter(line => line.mark === 'fail')" :key="line.id" class="text-sm">{{ line.text }}: {{ line.because ?? line.note }}</p><p v-if="entry.repairNote" class="text-sm"><span class="font-semibold">Repair:</span> {{ entry.repairNote }}</p></li></ol>
+          <p v-for="line in entry.lines.filter(line => line.mark === 'fail')" :key="line.id" class="text-sm">{{ line.name }}: {{ line.because ?? line.note }}</p><p v-if="entry.repairNote" class="text-sm"><span class="font-semibold">Repair:</span> {{ entry.repairNote }}</p></li></ol>
       </section>
     </div>
   </div>

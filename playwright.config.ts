@@ -1,0 +1,21 @@
+import { defineConfig } from '@playwright/test'
+
+export default defineConfig({
+  testDir: 'tests/e2e',
+  timeout: 240_000,
+  expect: { timeout: 10_000 },
+  workers: 1,
+  fullyParallel: false,
+  retries: 0,
+  reporter: [['list'], ['json']],
+  outputDir: 'test-results',
+  use: {
+    viewport: { width: 1280, height: 800 },
+    actionTimeout: 15_000,
+    trace: 'off',
+    launchOptions: {
+      executablePath: process.env.ZONARIS_CHROMIUM ?? '/usr/bin/chromium',
+      args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
+    },
+  },
+})

@@ -1,0 +1,96 @@
+import { spawn, type ChildProcess } from 'node:child_process'
+import { once } from 'node:events'
+import { createServer } from 'node:net'
+import { fileURLToPath } from 'node:url'
+import pg from 'pg'
+import { TYPES } from '#server/db/types'
+import { migrate } from '#server/db/migrate'
+
+/** A Zonaris of its own for a test: a fresh database, the built server on a free port. */
+export interface App {
+  url: string
+  ownerUrl: string
+  appUrl: string
+  /** Stop the server as the system would, and wait until it has gone. */
+  stop: () => Promise<void>
+  start: () => Promise<void>
+  /** Stop it and drop its database. */
+  end: () => Promise<void>
+}
+
+export const SECRET = 'a secret that only the tests know, 32+'
+const MIGRATIONS = fileURLToPath(new URL('../server/db/migrations', import.meta.url))
+const SERVER = fileURLToPath(new URL('../.output/server/index.mjs', import.meta.url))
+const ROOT = fileURLToPath(new URL('..', import.meta.url))
+
+export function adminUrl(): string {
+  const url = process.env.ZONARIS_TEST_ADMIN
+  if (!url) throw new Error('Run the tests with "npm test": it starts the database they need.')
+  return url
+}
+
+export async function withOwner<T>(url: string, work: (client: pg.Client) => Promise<T>): Promise<T> {
+  const client = new pg.Client({ connectionString: url, types: TYPES })
+  await client.connect()
+  try { return await work(client) } finally { await client.end() }
+}
+
+export async function freshDatabase(): Promise<{ ownerUrl: string, appUrl: string, drop: () => Promise<void> }> {
+  const name = `zt_${Math.random().toString(36).slice(2, 10)}`
+  await withOwner(adminUrl(), client => client.query(`CREATE DATABASE ${name}`))
+  const url = new URL(adminUrl())
+  url.pathname = `/${name}`
+  const { appUrl } = await migrate(url.toString(), SECRET, MIGRATIONS, () => {})
+  return {
+    ownerUrl: url.toString(), appUrl,
+    drop: async () => {
+      await withOwner(adminUrl(), client => client.query(`DROP DATABASE ${name} WITH (FORCE)`))
+      await withOwner(adminUrl(), client => client.query(`DROP ROLE IF EXISTS zonaris_login_${name}`))
+    },
+  }
+}
+
+const freePort = async (): Promise<number> => {
+  const probe = createServer().listen(0, '127.0.0.1')
+  await once(probe, 'listening')
+  const { port } = probe.address() as { port: number }
+  probe.close()
+  await once(probe, 'close')
+  return port
+}
+
+export async function startApp(options: { rehearsal?: number, demo?: boolean } = {}): Promise<App> {
+  const database = await freshDatabase()
+  const port = await freePort()
+  const url = `http://127.0.0.1:${port}`
+  const env = { ...process.env, NODE_ENV: 'production', HOST: '127.0.0.1', PORT: String(port), ZONARIS_APP_DATABASE_URL: database.appUrl, ZONARIS_SECRET: SECRET, ...(options.rehearsal && { ZONARIS_REHEARSAL: String(options.rehearsal) }) }
+  if (options.demo) await run('npx', ['tsx', 'scripts/tasks/load-demo.ts'], env)
+  let child: ChildProcess | null = null
+  const app: App = {
+    url, ownerUrl: database.ownerUrl, appUrl: database.appUrl,
+    start: async () => {
+      child = spawn(process.execPath, [SERVER], { env, stdio: ['ignore', 'ignore', 'inherit'] })
+      for (let i = 0; i < 120; i++) {
+        if (await fetch(`${url}/api/v1/health/ready`).then(answer => answer.ok, () => false)) return
+        await new Promise(resolve => setTimeout(resolve, 100))
+      }
+      throw new Error('The server did not become ready.')
+    },
+    stop: async () => {
+      if (!child || child.exitCode !== null) return
+      const gone = once(child, 'exit')
+      child.kill('SIGTERM')
+      await gone
+      child = null
+    },
+    end: async () => { await app.stop(); await database.drop() },
+  }
+  await app.start()
+  return app
+}
+
+async function run(command: string, args: string[], env: NodeJS.ProcessEnv): Promise<void> {
+  const child = spawn(command, args, { cwd: ROOT, env, stdio: ['ignore', 'ignore', 'inherit'] })
+  const [code] = await once(child, 'exit')
+  if (code !== 0) throw new Error(`${command} ${args.join(' ')} failed with ${code}.`)
+}

@@ -1,0 +1,250 @@
+import { expect, test, type Page } from '@playwright/test'
+import { SWEEP } from '#core/firewatch/rules.table'
+import { startApp, type App } from '../app'
+import { choose, group, listen, signIn } from './page'
+
+/** From an empty database to a closed permit, by hand and eye, with the clock running 120 times as fast. */
+let app: App
+test.beforeAll(async () => { app = await startApp({ rehearsal: 120 }) })
+test.afterAll(() => app.end())
+
+const PASSWORD = 'a long enough password'
+
+async function addPerson(page: Page, name: string, pin: string, trained: boolean): Promise<void> {
+  await page.getByRole('button', { name: 'Add a person' }).click()
+  const dialog = page.getByRole('dialog')
+  await dialog.getByLabel('Name').fill(name)
+  if (trained) await dialog.getByLabel('Fire watch trained on').fill('2026-03-02')
+  await dialog.getByLabel('New PIN').fill(pin)
+  await dialog.getByRole('button', { name: 'Add' }).click()
+  await expect(dialog).toBeHidden()
+}
+
+async function addItem(page: Page, kind: string, fill: Record<string, string>): Promise<void> {
+  await page.goto(`${app.url}/gear`)
+  await page.getByRole('button', { name: 'Add an item' }).click()
+  const dialog = page.getByRole('dialog')
+  await dialog.getByText(kind, { exact: true }).click()
+  for (const [label, value] of Object.entries(fill)) await dialog.getByLabel(label, { exact: true }).fill(value)
+  await dialog.getByRole('button', { name: 'Add' }).click()
+  await expect(dialog).toBeHidden()
+}
+
+async function openItem(page: Page, label: string): Promise<void> {
+  await page.goto(`${app.url}/gear`)
+  await page.getByRole('table').getByRole('link', { name: label, exact: true }).click()
+  await expect(page.getByRole('heading', { name: label })).toBeVisible()
+}
+
+async function answerDialog(page: Page, confirm: string, pin?: string, note?: string): Promise<void> {
+  const dialog = page.getByRole('dialog')
+  if (note) await dialog.locator('textarea').fill(note)
+  if (pin) await dialog.getByLabel(/^PIN/).fill(pin)
+  await dialog.getByRole('button', { name: confirm }).click()
+  await expect(dialog).toBeHidden()
+}
+
+test('the whole slice', async ({ page }) => {
+  const heard = listen(page, [/status of 40[019]/, /ERR_CONNECTION|Failed to load resource|Failed to fetch/])
+
+  await test.step('first start', async () => {
+    await page.goto(app.url)
+    await expect(page.getByRole('heading', { name: 'First start' })).toBeVisible()
+    await page.getByRole('button', { name: 'Set up' }).click()
+    await expect(page.getByText('Enter a name.').first()).toBeVisible()
+    await page.getByLabel('Organisation').fill('Heron Sluice Works')
+    await page.getByLabel('Site').fill('North shed')
+    await page.getByLabel('Time zone').fill('UTC')
+    await page.getByLabel('Your name').fill('Ada Reedmace')
+    await page.getByLabel('Email').fill('lead@heron.example')
+    await page.getByLabel('Password').fill(PASSWORD)
+    await page.getByRole('button', { name: 'Set up' }).click()
+    await page.waitForURL('**/shop')
+    await expect(page.getByTestId('rehearsal')).toContainText('120 times')
+  })
+
+  await test.step('people, gear and a PIN', async () => {
+    await addPerson(page, 'Bram Sedge', '2468', false)
+    await addPerson(page, 'Cleo Withy', '1357', true)
+    await page.goto(`${app.url}/account`)
+    await page.getByLabel('Your password').fill(PASSWORD)
+    await page.getByLabel('New PIN').fill('9753')
+    await page.getByRole('button', { name: 'Set the PIN' }).click()
+    await expect(page.getByText('Set. It signs permits')).toBeVisible()
+    await addItem(page, 'Machine', { 'Label': 'M-01', 'Inspect every, days': '30' })
+    await addItem(page, 'Cylinder', { 'Label': 'C-01', 'Gas': 'Argon 75 / CO2 25', 'Inspect every, days': '30' })
+    await addItem(page, 'Helmet or goggles', { 'Label': 'H-01', 'Shade': '5-8 / 9-13' })
+  })
+
+  await test.step('inspect the cylinder; a critical line locks the machine out', async () => {
+    await openItem(page, 'C-01')
+    await page.getByLabel('Gauge pressure').fill('2200')
+    await group(page, 'line-pressure', 'Pass').click()
+    await page.getByRole('button', { name: 'The rest passes' }).click()
+    await page.getByRole('button', { name: 'Log the inspection' }).click()
+    await expect(page.getByText('Fit for use. Looked at')).toBeVisible()
+
+    await openItem(page, 'M-01')
+    await page.getByLabel('Open circuit').last().fill('130')
+    await group(page, 'line-ocvDc', 'Pass').click()
+    await group(page, 'line-ocvAc', 'n/a').click()
+    await page.getByRole('button', { name: 'The rest passes' }).click()
+    await page.getByRole('button', { name: 'Log the inspection' }).click()
+    await expect(page.getByTestId('lock')).toContainText('Open circuit, DC: reading 130 V outside 0 to 100')
+    await expect(page.getByRole('link', { name: /Locked out/ })).toContainText('1')
+  })
+
+  await test.step('describe the job; every answer follows what is typed', async () => {
+    await page.goto(`${app.url}/jobs/new`)
+    await page.getByTestId('job-title').fill('Sluice gate bracket')
+    await choose(page, page.getByTestId('process'), /GMAW/)
+    await page.getByLabel('Current').fill('600')
+    await expect(page.getByText('No shade, because 600 A lies outside the table')).toBeVisible()
+    await page.getByLabel('Current').fill('160')
+    await expect(page.getByTestId('shade-answer')).toHaveText('12')
+    await page.getByLabel('Current').fill('150')
+    await expect(page.getByTestId('shade-answer')).toHaveText('11')
+    await choose(page, page.getByTestId('consumable'), 'E70S')
+    await choose(page, page.getByTestId('place'), 'Elsewhere, described')
+    await page.getByTestId('where').fill('Sluice gate, river side')
+    await choose(page, page.getByTestId('welder'), 'Bram Sedge')
+    await choose(page, page.getByTestId('helmet'), /H-01/)
+    await expect(page.getByText('H-01: use the range 9 to 13 and set 11.')).toBeVisible()
+    await expect(page.getByText('Coating unknown: do not weld')).toBeVisible()
+    await expect(page.getByTestId('overall')).toContainText('Do not start')
+    // Nothing typed is lost by a reload.
+    await page.waitForTimeout(700)
+    await page.reload()
+    await expect(page.getByText('Your unsaved entries were brought back.')).toBeVisible()
+    await expect(page.getByTestId('job-title')).toHaveValue('Sluice gate bracket')
+    await choose(page, page.getByTestId('coating'), /No coating/)
+    await page.locator('#air').getByText('Outdoors', { exact: true }).click()
+    await expect(page.getByText('Coating unknown: do not weld')).toBeHidden()
+    await choose(page, page.locator('#gear').getByRole('combobox', { name: 'Machine' }), /M-01/)
+    await choose(page, page.locator('#gear').getByRole('combobox', { name: 'Cylinder' }), /C-01/)
+    await expect(page.locator('#gear').getByText('Machine M-01 is locked out')).toBeVisible()
+    await page.keyboard.press('Control+s')
+    await page.waitForURL(/\/jobs\/[0-9a-f-]{36}$/)
+  })
+
+  await test.step('draft the permit on the same page; the locked machine blocks it', async () => {
+    await page.getByRole('button', { name: 'Draft the permit' }).click()
+    for (const line of SWEEP) await group(page, `sweep-${line.id}`, 'Yes').click()
+    await choose(page, page.getByTestId('fire-watch'), 'Bram Sedge')
+    const from = await page.getByLabel('Valid from').inputValue()
+    const nineHours = new Date(Date.parse(`${from}:00Z`) + 9 * 3_600_000).toISOString().slice(0, 16)
+    await page.getByTestId('valid-to').fill(nineHours)
+    await page.getByRole('button', { name: 'Save the fire check' }).click()
+    await expect(page.getByRole('button', { name: 'Fire check saved' })).toBeVisible()
+    await page.getByRole('link', { name: /sign and issue/ }).click()
+    await expect(page.getByRole('button', { name: 'Issue' })).toBeDisabled()
+    await expect(page.getByText('The operator cannot be the fire watch.').first()).toBeVisible()
+    await expect(page.locator('[data-code="gear.machine"]').first()).toContainText('Machine M-01 is locked out')
+    // Law has no override; the shift length is the house's own.
+    await expect(page.locator('[data-code="fire.watch"]').getByRole('button', { name: /Override/ })).toBeHidden()
+    await expect(page.locator('[data-code="fire.validity"]').getByRole('button', { name: /Override/ })).toBeVisible()
+  })
+
+  await test.step('unlock with a repair note and a fresh pass', async () => {
+    await openItem(page, 'M-01')
+    await page.getByLabel('Open circuit').last().fill('72')
+    await group(page, 'line-ocvDc', 'Pass').click()
+    await group(page, 'line-ocvAc', 'n/a').click()
+    await page.getByRole('button', { name: 'The rest passes' }).click()
+    await page.getByRole('button', { name: 'Log, and unlock' }).click()
+    await expect(page.getByText('Say what was repaired; without it the item stays locked.')).toBeVisible()
+    await page.getByLabel('Repair note').fill('Voltage reducer replaced and measured')
+    await page.getByRole('button', { name: 'Log, and unlock' }).click()
+    await expect(page.getByText('Fit for use. Looked at')).toBeVisible()
+  })
+
+  await test.step('override with a reason, sign, issue', async () => {
+    await page.goto(`${app.url}/permits`)
+    await page.getByRole('link', { name: 'Sluice gate, river side' }).click()
+    await choose(page, page.getByTestId('fire-watch'), 'Cleo Withy')
+    await page.getByRole('button', { name: 'Save the fire check' }).click()
+    await expect(page.getByText('1 holds it back')).toBeVisible()
+    await page.locator('[data-code="fire.validity"]').getByRole('button', { name: /Override/ }).click()
+    await answerDialog(page, 'Override with this reason', undefined, 'Tide work to the end of the ebb, relief named')
+    await expect(page.getByText('Overridden by a lead')).toBeVisible()
+    await expect(page.getByText('Not yet: signatures missing.')).toBeVisible()
+    await page.getByRole('button', { name: 'Operator signs' }).click()
+    await page.getByRole('dialog').getByLabel(/^PIN of Bram/).fill('0000')
+    await page.getByRole('dialog').getByRole('button', { name: 'Sign' }).click()
+    await expect(page.getByText('Not the PIN of Bram Sedge.')).toBeVisible()
+    await answerDialog(page, 'Sign', '2468')
+    await page.getByRole('button', { name: 'Fire watch signs' }).click()
+    await answerDialog(page, 'Sign', '1357')
+    await page.getByRole('button', { name: 'Issue' }).click()
+    await answerDialog(page, 'Issue', '9753')
+    await expect(page.getByTestId('permit-state').first()).toHaveAttribute('data-state', 'issued')
+  })
+
+  await test.step('work, watch, restart in the middle, close', async () => {
+    await page.getByRole('button', { name: 'Start work' }).click()
+    await answerDialog(page, 'Start work')
+    await page.setViewportSize({ width: 390, height: 844 })
+    await page.getByRole('link', { name: 'Open the watch' }).click()
+    await page.getByRole('button', { name: 'Work stopped' }).click()
+    await answerDialog(page, 'Start the watch')
+    const dial = page.getByRole('img', { name: /of the watch left/ })
+    await expect(dial).toBeVisible()
+    await page.getByLabel('Note on this round').fill('Embers raked out')
+    await page.getByRole('button', { name: 'Round made' }).click()
+    await expect(page.getByText('Embers raked out')).toBeVisible()
+    await expect(page.getByRole('button', { name: 'Close the permit' })).toBeDisabled()
+
+    await app.stop()
+    await page.getByRole('button', { name: 'Round made' }).click()
+    await expect(page.getByText(/No answer from the server/)).toBeVisible()
+    await expect(dial).toBeVisible()
+    await app.start()
+    await page.reload()
+    await expect(page.getByText('Embers raked out')).toBeVisible()
+    const seconds = async (): Promise<number> => { const [minutes, rest] = (await dial.locator('text.plate').textContent())!.split(':').map(Number); return minutes! * 60 + rest! }
+    const left = await seconds()
+    expect(left).toBeLessThan(59 * 60)
+    await page.waitForTimeout(2000)
+    expect(left - await seconds()).toBeGreaterThan(180)
+
+    await expect(page.getByText('Time is up. Walk the area once more.')).toBeVisible({ timeout: 60_000 })
+    await expect(page.getByRole('button', { name: 'Close the permit' })).toBeDisabled()
+    await page.getByRole('button', { name: 'Round made' }).click()
+    await page.getByRole('button', { name: 'Close the permit' }).click()
+    await answerDialog(page, 'Close', '1357')
+    await expect(page.getByTestId('permit-state').first()).toHaveAttribute('data-state', 'closed')
+  })
+
+  await test.step('the record', async () => {
+    await page.setViewportSize({ width: 1280, height: 800 })
+    await page.getByRole('link', { name: /^Permit \d/ }).click()
+    await expect(page.getByText('Made in a rehearsal. Not a permit to work.')).toBeVisible()
+    const pdf = await page.request.get(`${app.url}${await page.getByRole('link', { name: 'PDF' }).getAttribute('href')}`)
+    expect(pdf.headers()['content-type']).toBe('application/pdf')
+    expect((await pdf.body()).subarray(0, 5).toString()).toBe('%PDF-')
+    await page.getByRole('link', { name: 'Sluice gate bracket' }).click()
+    await expect(page.getByRole('heading', { name: 'Sluice gate bracket' })).toBeVisible()
+    await page.getByRole('link', { name: 'PPE card' }).click()
+    await expect(page.getByText('Never lighter than 10.')).toBeVisible()
+    await page.emulateMedia({ media: 'print' })
+    await expect(page.getByRole('navigation', { name: 'Order of the work' })).toBeHidden()
+    await page.emulateMedia({ media: 'screen' })
+  })
+  expect(heard).toEqual([])
+})
+
+test('a worker sees the shop through their own eyes', async ({ page }) => {
+  await signIn(page, app.url, 'lead@heron.example', PASSWORD)
+  await page.goto(`${app.url}/shop`)
+  await page.getByRole('button', { name: 'Change Bram Sedge' }).click()
+  await page.getByRole('dialog').getByLabel('Email').fill('bram@heron.example')
+  await page.getByRole('dialog').getByLabel('New password').fill(PASSWORD)
+  await page.getByRole('dialog').getByRole('button', { name: 'Save' }).click()
+  await expect(page.getByRole('dialog')).toBeHidden()
+  await page.getByRole('button', { name: 'Sign out' }).click()
+  await signIn(page, app.url, 'bram@heron.example', PASSWORD)
+  await page.goto(`${app.url}/shop`)
+  await expect(page.getByRole('heading', { name: 'People' })).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Add a person' })).toBeHidden()
+  await expect(page.getByRole('heading', { name: 'House rules' })).toBeHidden()
+})

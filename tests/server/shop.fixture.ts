@@ -1,0 +1,82 @@
+import { randomUUID } from 'node:crypto'
+import { CHECKLISTS, type ItemKind } from '#core/inspection/checklist.table'
+import { SWEEP } from '#core/firewatch/rules.table'
+import type { Role } from '#shared/session/schema'
+import { withOwner, type App } from '../app'
+import { JOB } from '../core/job.fixture'
+import { Person } from './client'
+
+export const PASSWORD = 'correct horse for tests'
+export const PIN = { lead: '1111', instructor: '2222', worker: '3333', viewer: '4444', watch: '5555' }
+
+export interface Shop { people: Record<Role, Person>, ids: Record<Role | 'watch', string>, station: string, open: string, machine: string, cylinder: string, helmet: string, job: string, permit: string }
+
+export const allPass = (kind: ItemKind): object[] => CHECKLISTS[kind].map(line => ({ id: line.id, mark: 'pass', ...(line.measure && { reading: line.measure.max! / 2 }) }))
+export const fullSweep = (): Record<string, string> => Object.fromEntries(SWEEP.map(line => [line.id, 'yes']))
+
+const made = async (person: Person, path: string, body: unknown): Promise<string> => {
+  const answer = await person.send<{ id: string }>('POST', path, body)
+  if (answer.status !== 201) throw new Error(`POST ${path}: ${JSON.stringify(answer.body)}`)
+  return answer.body.id
+}
+
+/** A shop with one of everything, made through the API. The first is made by the setup; others beside it by the owner of the database. */
+export async function makeShop(app: App, tag: string): Promise<Shop> {
+  const email = (role: string): string => `${role}@${tag}.example`
+  const lead = new Person(app)
+  const setup = await lead.send('POST', '/setup', { organisation: `Shop ${tag}`, site: 'Yard', timeZone: 'America/Halifax', units: 'us', name: `Lead ${tag}`, email: email('lead'), password: PASSWORD })
+  if (setup.status === 409) {
+    await addOrganisation(app, tag, email('lead'))
+    await lead.signIn(email('lead'), PASSWORD)
+  }
+  await lead.send('PUT', '/account/pin', { password: PASSWORD, pin: PIN.lead })
+  const me = await lead.send<{ me: { id: string } }>('GET', '/session')
+  const add = (name: string, role: Role, pin: string, trained: string | null, own: string | null): Promise<string> => made(lead, '/people', { name, email: own, role, fireWatchTrainedOn: trained, active: true, ...(own && { password: PASSWORD }), pin })
+  const ids = {
+    lead: me.body.me.id, instructor: await add('Instructor', 'instructor', PIN.instructor, null, email('instructor')), worker: await add('Worker', 'worker', PIN.worker, null, email('worker')),
+    viewer: await add('Viewer', 'viewer', PIN.viewer, null, email('viewer')), watch: await add('Watch', 'worker', PIN.watch, '2026-01-15', null),
+  }
+  const people = { lead, instructor: await new Person(app).signIn(email('instructor'), PASSWORD), worker: await new Person(app).signIn(email('worker'), PASSWORD), viewer: await new Person(app).signIn(email('viewer'), PASSWORD) }
+  const station = await made(lead, '/stations', { name: 'Booth 1', designated: true, air: JOB.air })
+  const open = await made(lead, '/stations', { name: 'Slip', designated: false, air: { ...JOB.air, place: 'outdoors' } })
+  const machine = await made(lead, '/items', { kind: 'machine', label: 'M-1', description: '', everyDays: 1 })
+  const cylinder = await made(lead, '/items', { kind: 'cylinder', label: 'C-1', gas: 'Argon', description: '', everyDays: 7 })
+  const helmet = await made(lead, '/items', { kind: 'helmet', label: 'H-1', description: '', everyDays: 1, assignedTo: ids.worker, ranges: [[9, 13]] })
+  await made(lead, `/items/machine/${machine}/inspections`, { lines: allPass('machine') })
+  const job = await made(lead, '/jobs', jobBody({ stationId: open, welderId: ids.worker, helmetId: helmet, equipmentIds: [machine] }))
+  const permit = await made(lead, '/permits', { jobId: job })
+  return { people, ids, station, open, machine, cylinder, helmet, job, permit }
+}
+
+export const jobBody = (change: object = {}): Record<string, unknown> => ({ title: 'Bracket', stationId: null, place: null, welderId: null, helmetId: null, equipmentIds: [], cylinderIds: [], spec: { ...JOB, air: { ...JOB.air, place: 'outdoors' } }, ...change })
+
+/** A second organisation: there is no way to make one from inside, so it is written by the owner. */
+async function addOrganisation(app: App, tag: string, email: string): Promise<void> {
+  await withOwner(app.ownerUrl, async (client) => {
+    const [organisation, site, person] = [randomUUID(), randomUUID(), randomUUID()]
+    const { rows: [known] } = await client.query('SELECT password_hash FROM person WHERE password_hash IS NOT NULL LIMIT 1')
+    await client.query('INSERT INTO organisation VALUES ($1, $2, now())', [organisation, `Shop ${tag}`])
+    await client.query('INSERT INTO site (id, organisation_id, name, time_zone) VALUES ($1, $2, \'Other\', \'UTC\')', [site, organisation])
+    await client.query('INSERT INTO person (id, organisation_id, site_id, name, email, role, password_hash, created_at) VALUES ($1, $2, $3, \'Other lead\', $4, \'lead\', $5, now())', [person, organisation, site, email, known.password_hash])
+  })
+}
+
+/** A permit of this shop, filled, signed and issued. */
+export async function issuePermit(shop: Shop, minutesValid = 240): Promise<void> {
+  const { lead } = shop.people
+  await fillPermit(shop, minutesValid)
+  await lead.send('POST', `/permits/${shop.permit}/signatures`, { eventId: randomUUID(), as: 'operator', pin: PIN.worker })
+  await lead.send('POST', `/permits/${shop.permit}/signatures`, { eventId: randomUUID(), as: 'fire_watch', pin: PIN.watch })
+  const answer = await act(shop, 'issue', PIN.lead)
+  if (answer.status !== 200) throw new Error(JSON.stringify(answer.body))
+}
+
+export async function fillPermit(shop: Shop, minutesValid = 240, change: object = {}): Promise<void> {
+  const { lead } = shop.people
+  const { body } = await lead.send<{ version: number }>('GET', `/permits/${shop.permit}`)
+  const now = Date.parse((await lead.send<{ now: string }>('GET', '/shift')).body.now)
+  const answer = await lead.send('PUT', `/permits/${shop.permit}`, { sweep: fullSweep(), operatorId: shop.ids.worker, fireWatchId: shop.ids.watch, validFrom: new Date(now).toISOString(), validTo: new Date(now + minutesValid * 60_000).toISOString(), ruleSet: 'nfpa51b', version: body.version, ...change })
+  if (answer.status !== 200) throw new Error(JSON.stringify(answer.body))
+}
+
+export const act = (shop: Shop, action: string, pin?: string, note?: string) => shop.people.lead.send<Record<string, never>>('POST', `/permits/${shop.permit}/actions`, { eventId: randomUUID(), action, ...(pin && { pin }), ...(note && { note }) })

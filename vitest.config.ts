@@ -1,0 +1,14 @@
+import { fileURLToPath } from 'node:url'
+import { defineConfig } from 'vitest/config'
+
+const at = (folder: string): string => fileURLToPath(new URL(`./${folder}`, import.meta.url))
+
+export default defineConfig({
+  resolve: { alias: { '#core': at('core'), '#shared': at('shared'), '#server': at('server') } },
+  test: {
+    include: ['tests/core/**/*.test.ts', 'tests/server/**/*.test.ts'],
+    testTimeout: 30_000, hookTimeout: 60_000,
+    // The database is shared; files that write to it run one after another.
+    fileParallelism: false,
+  },
+})
