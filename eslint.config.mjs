@@ -19,6 +19,8 @@ export default ts.config(
     languageOptions: { parser, parserOptions: { parser: ts.parser, extraFileExtensions: ['.vue'], sourceType: 'module' } },
     settings: {
       'import-x/resolver-next': resolver,
+      'import-x/extensions': ['.ts', '.mjs', '.vue'],
+      'import-x/parsers': { '@typescript-eslint/parser': ['.ts', '.mjs'], 'vue-eslint-parser': ['.vue'] },
       'import/resolver': { typescript: { project: ['tests/tsconfig.json'] } },
       'boundaries/elements': ['core', 'shared', 'server', 'app', 'demo', 'tests', 'scripts', 'bench'].map(type => ({ type, pattern: `${type}/**`, partialMatch: false })),
     },

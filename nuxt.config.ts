@@ -23,11 +23,10 @@ export default defineNuxtConfig({
     meta: [{ name: 'viewport', content: 'width=device-width, initial-scale=1' }, { name: 'description', content: 'Welding shop safety, worked out and recorded.' }],
     link: [{ rel: 'icon', type: 'image/svg+xml', href: '/icon.svg' }],
   } },
-  alias: { '#core': fileURLToPath(new URL('./core', import.meta.url)) },
+  alias: { '#core': fileURLToPath(new URL('./core', import.meta.url)), '#server': fileURLToPath(new URL('./server', import.meta.url)) },
   typescript: { strict: true, typeCheck: false, tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true } } },
   nitro: {
     typescript: { strict: true },
-    alias: { '#core': fileURLToPath(new URL('./core', import.meta.url)), '#server': fileURLToPath(new URL('./server', import.meta.url)) },
   },
   hooks: {
     // The page of parts is for people who build Zonaris, not for those who use it.

@@ -23,7 +23,7 @@ const MIGRATIONS = fileURLToPath(new URL('../server/db/migrations', import.meta.
 const SERVER = fileURLToPath(new URL('../.output/server/index.mjs', import.meta.url))
 const ROOT = fileURLToPath(new URL('..', import.meta.url))
 
-export function adminUrl(): string {
+function adminUrl(): string {
   const url = process.env.ZONARIS_TEST_ADMIN
   if (!url) throw new Error('Run the tests with "npm test": it starts the database they need.')
   return url
@@ -35,7 +35,7 @@ export async function withOwner<T>(url: string, work: (client: pg.Client) => Pro
   try { return await work(client) } finally { await client.end() }
 }
 
-export async function freshDatabase(): Promise<{ ownerUrl: string, appUrl: string, drop: () => Promise<void> }> {
+async function freshDatabase(): Promise<{ ownerUrl: string, appUrl: string, drop: () => Promise<void> }> {
   const name = `zt_${Math.random().toString(36).slice(2, 10)}`
   await withOwner(adminUrl(), client => client.query(`CREATE DATABASE ${name}`))
   const url = new URL(adminUrl())

@@ -13,7 +13,7 @@ export type EmissionQuery = Pick<JobSpec, 'process' | 'amps' | 'consumable' | 'c
 /** The metals that a consumable or base metal brings into the fume; what is not here is not looked for. */
 type Metal = 'manganese' | 'chromiumVI' | 'nickel'
 
-export const emissionRow = (consumable: string | null): EmissionRow | null =>
+const emissionRow = (consumable: string | null): EmissionRow | null =>
   EMISSION_FACTORS.find(factor => factor.name === consumable) ?? null
 
 /**

@@ -16,12 +16,9 @@ export const PROCESS_NAME: Record<Process, string> = {
 }
 
 const ARC: readonly Process[] = ['SMAW', 'GMAW', 'FCAW', 'GTAW', 'PAC']
-const SHIELDED: readonly Process[] = ['GMAW', 'GTAW']
 
 /** Arc processes are judged by amps, flame processes by plate thickness. */
 export const isArc = (process: Process): boolean => ARC.includes(process)
-/** Processes whose shield gas a draft can blow away. */
-export const isGasShielded = (process: Process): boolean => SHIELDED.includes(process)
 
 export const BASE_METALS = ['carbon_steel', 'stainless', 'aluminium', 'cast_iron', 'copper_alloy', 'nickel_alloy', 'unknown'] as const
 export type BaseMetal = typeof BASE_METALS[number]

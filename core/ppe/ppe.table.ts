@@ -1,8 +1,7 @@
 import { COMMON_PRACTICE, published, type Source } from '../finding/source'
 import type { JobSpec, Process } from '../job/job'
 
-export const ZONES = ['head', 'eyes', 'face', 'ears', 'breath', 'neck', 'torso', 'arms', 'hands', 'legs', 'feet'] as const
-export type Zone = typeof ZONES[number]
+export type Zone = 'head' | 'eyes' | 'face' | 'ears' | 'breath' | 'neck' | 'torso' | 'arms' | 'hands' | 'legs' | 'feet'
 
 export interface PpeRule {
   id: string

@@ -4,7 +4,7 @@ import { PROCESS_NAME, type JobSpec } from '../job/job'
 import { DO_NOT_WEAR, PPE_RULES, type DoNotWear, type PpeRule } from './ppe.table'
 
 export type PpeQuery = Pick<JobSpec, 'process' | 'position' | 'amps'>
-export type PpeItem = Omit<PpeRule, 'when'>
+type PpeItem = Omit<PpeRule, 'when'>
 
 export interface PpeAnswer {
   wear: PpeItem[]

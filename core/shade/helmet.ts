@@ -4,10 +4,10 @@ import { COMMON_PRACTICE, published } from '../finding/source'
 /** A helmet: one fixed glass, or the variable ranges of an auto-darkening filter, as printed on it. */
 export interface Helmet { name: string, ranges: readonly (readonly [number, number])[] }
 
-export interface HelmetAnswer { reaches: boolean, set: number | null, range: readonly [number, number] | null }
+interface HelmetAnswer { reaches: boolean, set: number | null, range: readonly [number, number] | null }
 
 /** What to set on a helmet for a wanted shade: the wanted value, or the nearest darker one it has, or else the darkest that still keeps the floor. */
-export function helmetSetting(helmet: Helmet, floor: number, working: number): HelmetAnswer {
+function helmetSetting(helmet: Helmet, floor: number, working: number): HelmetAnswer {
   const options = helmet.ranges.flatMap(range => numbersIn(range).map(set => ({ set, range })))
     .filter(option => option.set >= floor)
     .sort((a, b) => a.set - b.set)

@@ -2,7 +2,7 @@ import type { Finding, Input } from '../finding/finding'
 import { COMMON_PRACTICE } from '../finding/source'
 import { isArc, PROCESS_NAME, type JobSpec } from '../job/job'
 import { shadeRow } from './lookup'
-import { GUIDE_COMFORT, LEGAL_MINIMUM, type ShadeRow } from './shade.table'
+import { GUIDE_COMFORT, GUIDE_MINIMUM, LEGAL_MINIMUM, type ShadeRow } from './shade.table'
 
 export type ShadeQuery = Pick<JobSpec, 'process' | 'amps' | 'electrode' | 'thickness'>
 
@@ -30,6 +30,7 @@ export function assignShade(query: ShadeQuery): ShadeAnswer {
     }] }
   }
   const guide = guideRow(query)
+  const guideMinimum = isArc(query.process) && query.amps !== null ? shadeRow(GUIDE_MINIMUM, query.process, 'amps', query.amps) : null
   const working = Math.max(legal.shade, guide?.shade ?? 0)
   const inputs = inputsOf(query)
   const minimum: Finding = {
@@ -44,6 +45,7 @@ export function assignShade(query: ShadeQuery): ShadeAnswer {
       : `The guide prints no comfort shade here; start at the minimum, ${legal.shade}, or darker.`,
     reasons: [
       ...(guide ? [{ rule: `Suggested comfort shade, ${rowText(guide)}`, source: guide.source, inputs }] : []),
+      ...(guideMinimum ? [{ rule: `The guide's own minimum is ${guideMinimum.shade}${guideMinimum.shade < legal.shade ? `; the law's ${legal.shade} goes before it` : ''}`, source: guideMinimum.source }] : []),
       { rule: 'Start too dark and come down, never under the minimum', source: COMMON_PRACTICE },
     ],
   }

@@ -8,7 +8,7 @@ export class NewerSchema extends Error {}
 
 const TABLE = 'zonaris_migration'
 
-export const migrationNames = (folder: string): string[] => readdirSync(folder).filter(file => file.endsWith('.sql')).map(file => file.replace(/\.sql$/, '')).sort()
+const migrationNames = (folder: string): string[] => readdirSync(folder).filter(file => file.endsWith('.sql')).map(file => file.replace(/\.sql$/, '')).sort()
 
 /**
  * Bring the schema up to date as its owner, and give the application a sign-in of its own that cannot bypass row security.

@@ -6,7 +6,7 @@ export interface PageQuery { q: string, page: number }
 export interface Page<T> { rows: T[], total: number, page: number, pages: number }
 
 /** Text pattern of a search; what the person typed is taken literally. */
-export const pattern = (q: string): string => `%${q.replace(/[\\%_]/g, '\\$&')}%`
+const pattern = (q: string): string => `%${q.replace(/[\\%_]/g, '\\$&')}%`
 
 /**
  * One page of a list and the count of all. `from` uses $1.. for `values` and the next number for the search pattern.
@@ -14,7 +14,8 @@ export const pattern = (q: string): string => `%${q.replace(/[\\%_]/g, '\\$&')}%
  */
 export async function pageOf<R extends QueryResultRow, T>(db: Db, query: PageQuery, sql: { select: string, from: string, order: string, values: unknown[] }, map: (row: R) => T): Promise<Page<T>> {
   const values = [...sql.values, pattern(query.q)]
-  const { rows: [count] } = await db.query<{ total: number }>(`SELECT count(*) AS total FROM ${sql.from}`, values)
-  const { rows } = await db.query<R>(`SELECT ${sql.select} FROM ${sql.from} ORDER BY ${sql.order} LIMIT ${PAGE_SIZE} OFFSET ${(query.page - 1) * PAGE_SIZE}`, values)
-  return { rows: rows.map(map), total: count!.total, page: query.page, pages: Math.max(1, Math.ceil(count!.total / PAGE_SIZE)) }
+  const { rows } = await db.query<R & { total: number }>(`SELECT ${sql.select}, count(*) OVER () AS total FROM ${sql.from} ORDER BY ${sql.order} LIMIT ${PAGE_SIZE} OFFSET ${(query.page - 1) * PAGE_SIZE}`, values)
+  // A page past the end has no row to carry the count.
+  const total = rows[0]?.total ?? (query.page === 1 ? 0 : (await db.query<{ total: number }>(`SELECT count(*) AS total FROM ${sql.from}`, values)).rows[0]!.total)
+  return { rows: rows.map(map), total, page: query.page, pages: Math.max(1, Math.ceil(total / PAGE_SIZE)) }
 }

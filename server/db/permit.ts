@@ -83,6 +83,12 @@ export async function eventsOf(db: Db, permit: string): Promise<EventRow[]> {
   return rows
 }
 
+/** Rounds of several permits at once. */
+export async function roundsOf(db: Db, permits: string[]): Promise<{ permit_id: string, at: Date }[]> {
+  const { rows } = await db.query('SELECT permit_id, at FROM permit_event WHERE kind = \'round\' AND permit_id = ANY($1) ORDER BY at', [permits])
+  return rows
+}
+
 export async function eventExists(db: Db, id: string): Promise<boolean> {
   const { rowCount } = await db.query('SELECT 1 FROM permit_event WHERE id = $1', [id])
   return rowCount === 1

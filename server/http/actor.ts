@@ -1,7 +1,7 @@
-import { useSession, type H3Event } from 'h3'
+import { getCookie, unsealSession, useSession, type H3Event, type SessionConfig } from 'h3'
 import { getConfig } from '../config'
 import { getClock } from '../clock'
-import { inTransaction } from '../db/pool'
+import { outside } from '../db/pool'
 import { findSession, findToken, type ActorRow } from '../db/session'
 import type { Actor } from '../services/actor'
 import { readMe } from '../services/session/account'
@@ -12,10 +12,29 @@ import { AppError } from './errors'
 
 const SESSION_HOURS = 14
 
+const COOKIE = 'zonaris'
+
 /** The sealed cookie. It holds the id of a row; ending the row ends the session whatever the cookie says. */
-function cookieSession(event: H3Event): ReturnType<typeof useSession<{ signIn?: string }>> {
+function sealing(event: H3Event): SessionConfig {
   const secure = event.headers.get('x-forwarded-proto') === 'https'
-  return useSession<{ signIn?: string }>(event, { name: 'zonaris', password: getConfig().sessionPassword, maxAge: SESSION_HOURS * 3600, cookie: { httpOnly: true, sameSite: 'lax', path: '/', secure } })
+  return { name: COOKIE, password: getConfig().sessionPassword, maxAge: SESSION_HOURS * 3600, cookie: { httpOnly: true, sameSite: 'lax', path: '/', secure } }
+}
+
+/** Unsealing is pure and slow, so its newest answers are kept; whether the sign-in still holds is asked of the database each time. */
+const opened = new Map<string, string>()
+const OPENED_MOST = 2_000
+
+async function signInOf(event: H3Event): Promise<string | null> {
+  const sealed = getCookie(event, COOKIE)
+  if (!sealed) return null
+  const known = opened.get(sealed)
+  if (known) return known
+  const session = await unsealSession(event, sealing(event), sealed).catch(() => null)
+  const signIn = (session?.data as { signIn?: string } | undefined)?.signIn
+  if (!signIn) return null
+  if (opened.size >= OPENED_MOST) opened.delete(opened.keys().next().value!)
+  opened.set(sealed, signIn)
+  return signIn
 }
 
 /** Who sends this request: by bearer token, else by cookie, else nobody. */
@@ -23,28 +42,27 @@ export async function findActor(event: H3Event): Promise<Actor | null> {
   const header = event.headers.get('authorization')
   if (header) {
     const token = /^Bearer (\S+)$/.exec(header)?.[1]
-    const row = token ? await inTransaction(db => findToken(db, hashToken(token))) : null
+    const row = token ? await outside(db => findToken(db, hashToken(token))) : null
     if (!row) throw new AppError(401, 'bad_token', 'The API token is not valid, or was revoked.')
     return toActor(row, null)
   }
-  const { data } = await cookieSession(event)
-  if (!data.signIn) return null
-  const signIn = data.signIn
-  const row = await inTransaction(db => findSession(db, signIn))
+  const signIn = await signInOf(event)
+  if (!signIn) return null
+  const row = await outside(db => findSession(db, signIn))
   return row && toActor(row, signIn)
 }
 
 export async function startSession(event: H3Event, email: string, password: string): Promise<Me> {
   const id = await signIn(email, password, SESSION_HOURS)
-  const session = await cookieSession(event)
+  const session = await useSession<{ signIn?: string }>(event, sealing(event))
   await session.update({ signIn: id })
-  const row = await inTransaction(db => findSession(db, id))
+  const row = await outside(db => findSession(db, id))
   return readMe(await toActor(row!, id))
 }
 
 export async function endSession(event: H3Event, actor: Actor): Promise<void> {
   await signOut(actor)
-  const session = await cookieSession(event)
+  const session = await useSession<{ signIn?: string }>(event, sealing(event))
   await session.clear()
 }
 

@@ -67,5 +67,3 @@ export const routes = {
   calcPpe: contract({ id: 'calcPpe', method: 'POST', path: '/calc/ppe', summary: 'What to wear and what to leave off.', roles: EVERYONE, body: z.strictObject({ process: specShape.process, amps: specShape.amps.default(null), position: specShape.position.default('bench') }), response: z.object({ wear: z.array(any), avoid: z.array(any), findings: z.array(findingSchema) }) }),
   calcVentilation: contract({ id: 'calcVentilation', method: 'POST', path: '/calc/ventilation', summary: 'Prescriptive ventilation check and exposure estimate. SI units.', roles: EVERYONE, body: z.strictObject(specShape), response: z.object({ findings: z.array(findingSchema) }) }),
 } as const
-
-export type Routes = typeof routes

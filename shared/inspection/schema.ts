@@ -12,7 +12,7 @@ export const itemBody = z.discriminatedUnion('kind', [
 ])
 export type ItemBody = z.infer<typeof itemBody>
 
-export const lineResult = z.strictObject({ id: z.string().max(40), mark: z.enum(['pass', 'fail', 'na']), note: z.string().trim().max(500).optional(), reading: z.number().optional() })
+const lineResult = z.strictObject({ id: z.string().max(40), mark: z.enum(['pass', 'fail', 'na']), note: z.string().trim().max(500).optional(), reading: z.number().optional() })
 export const inspectionBody = z.strictObject({ lines: z.array(lineResult).min(1).max(40), repairNote: z.string().trim().min(10, 'Say what was repaired, in at least 10 characters.').max(1000).optional() })
 export type InspectionBody = z.infer<typeof inspectionBody>
 

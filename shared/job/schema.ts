@@ -19,7 +19,7 @@ export const airSchema = z.strictObject({
   hoodProved: z.boolean(),
 })
 
-export const measuredSchema = z.strictObject({
+const measuredSchema = z.strictObject({
   reference: z.string().trim().min(3, 'Name the report.').max(200),
   fume: mgPerM3, manganese: mgPerM3, chromiumVI: mgPerM3, nickel: mgPerM3, zincOxide: mgPerM3, lead: mgPerM3, cadmium: mgPerM3,
 }).refine(measured => SUBSTANCES.some(substance => measured[substance] !== undefined), { message: 'Enter at least one result.', path: ['reference'] })
@@ -40,7 +40,7 @@ export const specShape = {
   respirator: z.enum(RESPIRATORS),
   measured: measuredSchema.nullable(),
 }
-export const specSchema = z.strictObject(specShape).refine(spec => !isArc(spec.process) || spec.amps !== null, { message: 'An arc process needs its current.', path: ['amps'] })
+const specSchema = z.strictObject(specShape).refine(spec => !isArc(spec.process) || spec.amps !== null, { message: 'An arc process needs its current.', path: ['amps'] })
 
 export const jobBody = z.strictObject({
   title: z.string().trim().min(1, 'Name the job.').max(200),

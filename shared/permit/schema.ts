@@ -5,7 +5,7 @@ import { findingSchema } from '#shared/job/schema'
 import { pin } from '#shared/session/schema'
 
 const answer = z.enum(['yes', 'no', 'na'])
-export const sweepSchema = z.strictObject(Object.fromEntries(SWEEP.map(line => [line.id, answer.optional()])))
+const sweepSchema = z.strictObject(Object.fromEntries(SWEEP.map(line => [line.id, answer.optional()])))
 
 export const permitCreateBody = z.strictObject({ jobId: z.uuid() })
 export const permitDraftBody = z.strictObject({
@@ -20,12 +20,12 @@ export const permitDraftBody = z.strictObject({
 export type PermitDraftBody = z.infer<typeof permitDraftBody>
 
 export const overrideBody = z.strictObject({ eventId: z.uuid(), code: z.string().max(60), reason: z.string().trim().min(10, 'Write the reason, in at least 10 characters.').max(1000) })
-export const SIGNERS = ['operator', 'fire_watch'] as const
+const SIGNERS = ['operator', 'fire_watch'] as const
 export const signBody = z.strictObject({ eventId: z.uuid(), as: z.enum(SIGNERS), pin })
 export const actionBody = z.strictObject({ eventId: z.uuid(), action: z.enum(PERMIT_ACTIONS), pin: pin.optional(), note: z.string().trim().max(1000).optional() })
 export const roundBody = z.strictObject({ eventId: z.uuid(), note: z.string().trim().max(500).optional() })
 
-export const eventSchema = z.object({
+const eventSchema = z.object({
   id: z.uuid(), kind: z.enum(['action', 'round', 'sign', 'override']), subject: z.string(), person: z.string(), at: z.iso.datetime(), note: z.string().nullable(), current: z.boolean(), auditSeq: z.number().nullable(), rehearsal: z.boolean(),
 })
 export const permitRowSchema = z.object({

@@ -11,7 +11,7 @@ export const stationSchema = stationBody.extend({ id: z.uuid() })
 export type Station = z.infer<typeof stationSchema>
 export type StationBody = z.infer<typeof stationBody>
 
-export const runningWatchSchema = z.object({
+const runningWatchSchema = z.object({
   id: z.uuid(), number: z.number(), place: z.string(), state: z.string(), endsAt: z.iso.datetime().nullable(), nextRoundAt: z.iso.datetime().nullable(), validTo: z.iso.datetime(), fireWatch: z.string().nullable(), begun: z.boolean(),
 })
 export const shiftSchema = z.object({

@@ -7,6 +7,8 @@ import { choose, group, listen, signIn } from './page'
 let app: App
 test.beforeAll(async () => { app = await startApp({ rehearsal: 120 }) })
 test.afterAll(() => app.end())
+// The second test goes on in the shop that the first has made.
+test.describe.configure({ mode: 'serial' })
 
 const PASSWORD = 'a long enough password'
 
@@ -120,8 +122,8 @@ test('the whole slice', async ({ page }) => {
     await choose(page, page.getByTestId('coating'), /No coating/)
     await page.locator('#air').getByText('Outdoors', { exact: true }).click()
     await expect(page.getByText('Coating unknown: do not weld')).toBeHidden()
-    await choose(page, page.locator('#gear').getByRole('combobox', { name: 'Machine' }), /M-01/)
-    await choose(page, page.locator('#gear').getByRole('combobox', { name: 'Cylinder' }), /C-01/)
+    await choose(page, page.getByTestId('gear-machine'), /M-01/)
+    await choose(page, page.getByTestId('gear-cylinder'), /C-01/)
     await expect(page.locator('#gear').getByText('Machine M-01 is locked out')).toBeVisible()
     await page.keyboard.press('Control+s')
     await page.waitForURL(/\/jobs\/[0-9a-f-]{36}$/)
@@ -211,7 +213,7 @@ test('the whole slice', async ({ page }) => {
     await expect(page.getByRole('button', { name: 'Close the permit' })).toBeDisabled()
     await page.getByRole('button', { name: 'Round made' }).click()
     await page.getByRole('button', { name: 'Close the permit' }).click()
-    await answerDialog(page, 'Close', '1357')
+    await answerDialog(page, 'Close the permit', '1357')
     await expect(page.getByTestId('permit-state').first()).toHaveAttribute('data-state', 'closed')
   })
 

@@ -11,7 +11,7 @@ const chosen = computed(() => ids.value.flatMap(id => props.items.filter(item =>
 
 <template>
   <UFormField :label="label">
-    <USelectMenu v-model="ids" multiple value-key="value" :items="options" :search-input="{ placeholder: 'Label or gas' }" placeholder="None named" class="w-full min-h-11" :disabled="disabled" :aria-label="label">
+    <USelectMenu v-model="ids" multiple value-key="value" :items="options" :search-input="{ placeholder: 'Label or gas' }" placeholder="None named" class="w-full min-h-11" :disabled="disabled" :data-testid="`gear-${label.toLowerCase()}`">
       <template #default>{{ chosen.length > 0 ? chosen.map(item => item.label).join(', ') : 'None named' }}</template>
     </USelectMenu>
     <p v-for="item in chosen" :key="item.id" class="text-sm mt-1"><NuxtLink class="link" :to="`/gear/${item.kind}/${item.id}`">Inspect {{ item.label }}</NuxtLink></p>

@@ -46,7 +46,7 @@ const ACTION: Record<PermitAction, Omit<Ask, 'send'>> = {
   suspend: { title: 'Suspend', says: 'Work stops at once; if any was done the watch starts now.', confirm: 'Suspend', noteLabel: 'Why', danger: true },
   reinstate: { title: 'Reinstate', says: 'The reason for the suspension is gone. Work may be started again.', confirm: 'Reinstate' },
   revoke: { title: 'Revoke', says: 'The permit ends for good. A watch that is owed still has to be kept.', confirm: 'Revoke', noteLabel: 'Why', danger: true },
-  close: { title: 'Close the permit', says: 'The watch has run its time and the area was seen at the end.', confirm: 'Close' },
+  close: { title: 'Close the permit', says: 'The watch has run its time and the area was seen at the end.', confirm: 'Close the permit' },
 }
 const ORDER: PermitAction[] = ['issue', 'start', 'stop', 'resume', 'close', 'reinstate', 'suspend', 'revoke']
 const actions = computed(() => ORDER.filter(action => permit.value?.actions.includes(action)))

@@ -11,7 +11,7 @@ import { AppError, conflict, fieldError, notFound } from '#server/http/errors'
 import type { Permit, PermitDraftBody } from '#shared/permit/schema'
 import { record, type Actor } from '../actor'
 import { requirePin } from '../session/pin'
-import { lifeOf } from './life'
+import { lifeOf, roundTimes } from './life'
 import { loadPermit, signedBy, toPermit, type Loaded } from './read'
 import { mayAct } from './rights'
 
@@ -73,7 +73,7 @@ export function signPermit(actor: Actor, id: string, body: { eventId: string, as
 
 export function logRound(actor: Actor, id: string, body: { eventId: string, note?: string }): Promise<Permit> {
   return once(actor, id, body.eventId, async (db, loaded) => {
-    if (loaded.row.watch_started_at === null || !watchOwed(lifeOf(loaded.row, loaded.events))) throw conflict('No watch is running on this permit.', 'no_watch')
+    if (loaded.row.watch_started_at === null || !watchOwed(lifeOf(loaded.row, roundTimes(loaded.events)))) throw conflict('No watch is running on this permit.', 'no_watch')
     await log(db, actor, loaded, { id: body.eventId, kind: 'round', subject: 'round', note: body.note || null })
   })
 }
@@ -81,7 +81,7 @@ export function logRound(actor: Actor, id: string, body: { eventId: string, note
 export function actOnPermit(actor: Actor, id: string, body: { eventId: string, action: PermitAction, pin?: string, note?: string }): Promise<Permit> {
   if (!mayAct(actor.role, body.action)) throw new AppError(403, 'forbidden', 'Your role does not allow this.')
   return once(actor, id, body.eventId, async (db, loaded) => {
-    const next = transition(lifeOf(loaded.row, loaded.events), body.action, actor.now.getTime())
+    const next = transition(lifeOf(loaded.row, roundTimes(loaded.events)), body.action, actor.now.getTime())
     if (!next.ok) throw conflict(next.because, 'wrong_state')
     if (body.action === 'issue') await issue(db, actor, loaded, body.pin)
     if (body.action === 'start' || body.action === 'resume' || body.action === 'reinstate') refuseUnsafeGear(loaded)

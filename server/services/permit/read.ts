@@ -16,7 +16,7 @@ import type { Job } from '#shared/job/schema'
 import type { Actor } from '../actor'
 import { findingsOfJob, loadJob } from '../job/job'
 import { mayAct } from './rights'
-import { lifeOf } from './life'
+import { lifeOf, roundTimes } from './life'
 
 export interface Loaded { row: PermitDbRow, events: EventRow[], gates: Gates, findings: Finding[], designated: boolean }
 
@@ -52,7 +52,7 @@ function toRow(row: PermitDbRow, now: Date): PermitRow {
 
 export async function toPermit(db: Db, actor: Actor, loaded: Loaded): Promise<Permit> {
   const { row, events } = loaded
-  const life = lifeOf(row, events)
+  const life = lifeOf(row, roundTimes(events))
   const now = actor.now.getTime()
   const count = life.watchStartedAt === null || row.state === 'closed' ? null : countdown({ startedAt: life.watchStartedAt, minutes: life.watchMinutes, rounds: life.rounds }, now)
   const last = events.findLast(event => event.audit_seq !== null)

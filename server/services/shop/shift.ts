@@ -1,7 +1,7 @@
 import { countdown } from '#core/firewatch/countdown'
 import { permitState } from '#core/permit/lifecycle'
 import { dueItems, lockedItems } from '#server/db/item'
-import { eventsOf, runningPermits, type PermitDbRow } from '#server/db/permit'
+import { roundsOf, runningPermits, type PermitDbRow } from '#server/db/permit'
 import { inOrganisation, type Db } from '#server/db/pool'
 import { getClock } from '#server/clock'
 import type { Shift } from '#shared/shop/schema'
@@ -20,7 +20,7 @@ export async function readShift(actor: Actor): Promise<Shift> {
     return {
       now: actor.now.toISOString(), factor: clock.factor,
       // An issued permit that ran out unused is over; one under which work was begun still owes its watch.
-      running: (await Promise.all((await runningPermits(db, actor.site)).map(row => running(db, row, actor.now)))).filter(entry => entry.state !== 'expired' || entry.begun),
+      running: (await runningNow(db, actor)).filter(entry => entry.state !== 'expired' || entry.begun),
       locked: (await lockedItems(db, scope)).map(item => ({ id: item.id, kind: item.kind, label: item.label, reason: item.lockReason! })),
       due: due.rows.map(item => ({ id: item.id, kind: item.kind, label: item.label, daysSince: item.daysSince })),
       dueCount: due.total,
@@ -28,8 +28,14 @@ export async function readShift(actor: Actor): Promise<Shift> {
   })
 }
 
-async function running(db: Db, row: PermitDbRow, now: Date): Promise<Shift['running'][number]> {
-  const life = lifeOf(row, await eventsOf(db, row.id))
+async function runningNow(db: Db, actor: Actor): Promise<Shift['running']> {
+  const rows = await runningPermits(db, actor.site)
+  const rounds = await roundsOf(db, rows.map(row => row.id))
+  return rows.map(row => running(row, rounds.filter(round => round.permit_id === row.id).map(round => round.at.getTime()), actor.now))
+}
+
+function running(row: PermitDbRow, rounds: number[], now: Date): Shift['running'][number] {
+  const life = lifeOf(row, rounds)
   const count = life.watchStartedAt === null ? null : countdown({ startedAt: life.watchStartedAt, minutes: life.watchMinutes, rounds: life.rounds }, now.getTime())
   return {
     id: row.id, number: row.number, place: row.place, state: permitState(life, now.getTime()), validTo: row.valid_to.toISOString(), fireWatch: row.fire_watch, begun: row.work_started_at !== null,

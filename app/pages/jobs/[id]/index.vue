@@ -101,7 +101,7 @@ async function draftPermit(): Promise<void> {
 
 <template>
   <Failure v-if="job.failure.value" :failure="job.failure.value" @retry="loadAll" />
-  <div v-else class="grid lg:grid-cols-[13rem_minmax(0,1fr)] gap-x-8 gap-y-4">
+  <div v-else class="grid grid-cols-1 lg:grid-cols-[13rem_minmax(0,1fr)] gap-x-8 gap-y-4">
     <div class="lg:col-start-2 flex flex-wrap items-end gap-4">
       <div class="grow min-w-0"><p class="muted">{{ job.data.value ? `Job ${job.data.value.number}` : id ? 'Reading…' : 'New job' }}</p><h1 class="break-words">{{ draft.title || (id ? '' : 'Describe the job') }}</h1></div>
       <div class="flex flex-wrap gap-2 no-print">

@@ -1,0 +1,3 @@
+<template>
+  <UApp><UButton label="Nothing" /></UApp>
+</template>

@@ -1,0 +1,76 @@
+import { Agent, request } from 'node:http'
+import { fileURLToPath } from 'node:url'
+import pg from 'pg'
+import signIns from '../demo/sign-ins.json' with { type: 'json' }
+import { TYPES } from '#server/db/types'
+import { timed } from './requests'
+import { coldStart, pageWeight, stopServed } from './weight'
+
+/** Everything here is a ratio measured side by side on this machine, at this moment; none of it is a test. */
+const root = (path: string): string => fileURLToPath(new URL(`../${path}`, import.meta.url))
+const SERVER = root('.output/server/index.mjs')
+const EMPTY = root('bench/empty/.output/server/index.mjs')
+const line = (name: string, ratio: number, budget: number | null, detail: string): void => console.log(`${name.padEnd(46)} ${ratio.toFixed(2).padStart(6)} x ${(budget ? `(budget ${budget})` : '').padEnd(13)} ${detail}`)
+
+async function weightAndStart(): Promise<void> {
+  const ours = await coldStart(SERVER, 4611)
+  const empty = await coldStart(EMPTY, 4612)
+  const [a, b] = [await pageWeight('http://127.0.0.1:4611/sign-in'), await pageWeight('http://127.0.0.1:4612/')]
+  line('First page, gzip, against an empty Nuxt UI page', a / b, 1.6, `${Math.round(a / 1000)} kB against ${Math.round(b / 1000)} kB`)
+  await stopServed(ours)
+  await stopServed(empty)
+  const starts = { ours: [ours.ms], empty: [empty.ms] }
+  for (let i = 0; i < 4; i++) {
+    for (const [name, entry] of [['ours', SERVER], ['empty', EMPTY]] as const) {
+      const served = await coldStart(entry, 4613)
+      starts[name].push(served.ms)
+      await stopServed(served)
+    }
+  }
+  const middle = (values: number[]): number => values.sort((x, y) => x - y)[Math.floor(values.length / 2)]!
+  line('Cold start against the empty page\'s server', middle(starts.ours) / middle(starts.empty), null, `${Math.round(middle(starts.ours))} ms against ${Math.round(middle(starts.empty))} ms`)
+}
+
+/** Server, bare pool and callers share this process, so that each pays for the same event loop. */
+async function reads(): Promise<void> {
+  process.env.PORT = '4614'
+  process.env.HOST = '127.0.0.1'
+  process.env.ZONARIS_POOL = '20'
+  await import(SERVER)
+  const base = 'http://127.0.0.1:4614'
+  for (let i = 0; i < 100 && !await fetch(`${base}/api/v1/health/ready`).then(answer => answer.ok, () => false); i++) await new Promise(resolve => setTimeout(resolve, 50))
+  const signIn = await fetch(`${base}/api/v1/session`, { method: 'POST', headers: { 'content-type': 'application/json', 'origin': base, 'sec-fetch-site': 'same-origin' }, body: JSON.stringify({ email: signIns[0]!.email, password: signIns[0]!.password }) })
+  const cookie = signIn.headers.getSetCookie()[0]!.split(';')[0]!
+  // Connections are kept, as a browser keeps them; a lean client, since its work counts here too.
+  const agent = new Agent({ keepAlive: true, maxSockets: 100 })
+  const get = (path: string): Promise<void> => new Promise((resolve, reject) => {
+    request(`${base}/api/v1${path}`, { agent, headers: { cookie } }, (answer) => {
+      if (answer.statusCode !== 200) reject(new Error(`${path}: ${answer.statusCode}`))
+      answer.resume().once('end', () => resolve())
+    }).once('error', reject).end()
+  })
+  const pool = new pg.Pool({ connectionString: process.env.ZONARIS_APP_DATABASE_URL, max: 20, types: TYPES })
+  const { rows: [organisation] } = await pool.query('SELECT organisation_id AS id FROM auth_find_login($1)', [signIns[0]!.email])
+  /** The bare query still names its organisation, since row security lets nothing out otherwise. */
+  const bare = async (sql: string): Promise<void> => {
+    const client = await pool.connect()
+    await client.query('BEGIN')
+    await client.query('SELECT set_config(\'zonaris.organisation\', $1, true)', [organisation.id])
+    await client.query(sql)
+    await client.query('COMMIT')
+    client.release()
+  }
+  const jobList = 'SELECT j.id, j.number, j.title, j.process, coalesce(s.name, j.place) AS "where", w.name AS welder, j.updated_at, count(*) OVER () FROM job j LEFT JOIN station s ON s.id = j.station_id LEFT JOIN person w ON w.id = j.welder_id ORDER BY j.updated_at DESC LIMIT 25'
+  const people = 'SELECT id, name, email, role, fire_watch_trained_on, active, count(*) OVER () FROM person ORDER BY lower(name), id LIMIT 25'
+  for (const [name, path, sql] of [['GET /jobs', '/jobs', jobList], ['GET /people', '/people', people]] as const) {
+    await timed(400, 100, () => get(path))
+    await timed(400, 100, () => bare(sql))
+    const [api, query] = [await timed(3000, 100, () => get(path)), await timed(3000, 100, () => bare(sql))]
+    line(`${name} against its bare query, p95, 100 at once`, api.p95 / query.p95, 2, `${api.p95.toFixed(1)} ms against ${query.p95.toFixed(1)} ms`)
+  }
+  await pool.end()
+}
+
+await weightAndStart()
+await reads()
+process.exit(0)
