@@ -1,0 +1,69 @@
+import { join } from 'node:path'
+import { readFileSync } from 'node:fs'
+import { chromiumPath, ensureBuild, ensureChromium, ensurePackages, ensurePostgres, requireNode, ROOT } from './lib/install.mjs'
+import { ensureDatabase, startPostgres } from './lib/postgres.mjs'
+import { freePort } from './lib/port.mjs'
+import { run, stopAll, stopOnSignal } from './lib/process.mjs'
+import { main, say } from './lib/say.mjs'
+import { migrate, secret, serve } from './lib/serve.mjs'
+
+// npm run screenshots: one current picture of each main view, from freshly loaded demo data.
+let database = null
+const cleanUp = async () => { await stopAll(); await database?.close() }
+stopOnSignal(cleanUp)
+main(async () => {
+  requireNode()
+  await ensurePackages()
+  await ensurePostgres()
+  await ensureChromium()
+  await ensureBuild()
+  database = await startPostgres(null, 5770)
+  await ensureDatabase(database.url('postgres'), 'zonaris_pictures')
+  const sealed = secret()
+  const appUrl = await migrate(database.url('zonaris_pictures'), sealed)
+  say('Loading the demo.')
+  await run('npx', ['tsx', 'scripts/tasks/load-demo.ts'], { cwd: ROOT, capture: true, env: { ...process.env, ZONARIS_APP_DATABASE_URL: appUrl, ZONARIS_SECRET: sealed } })
+  const port = await freePort(4370)
+  await serve({ port, appUrl, sealed, quiet: true })
+  await take(`http://127.0.0.1:${port}`)
+}, cleanUp)
+
+async function take(base) {
+  const { chromium } = await import('@playwright/test')
+  const browser = await chromium.launch({ executablePath: chromiumPath(), args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'] })
+  const lead = JSON.parse(readFileSync(join(ROOT, 'demo', 'sign-ins.json'), 'utf8'))[0]
+  const open = async (options) => {
+    const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, colorScheme: 'light', ...options })
+    const page = await context.newPage()
+    const shot = async (name, path, at) => {
+      await page.goto(base + path)
+      await page.getByRole('heading', { level: 1 }).waitFor()
+      await page.waitForLoadState('networkidle')
+      if (at) await page.locator(at).evaluate(element => element.scrollIntoView({ block: 'start' }))
+      await page.waitForTimeout(300)
+      await page.screenshot({ path: join(ROOT, 'docs', 'screenshots', `${name}.png`) })
+      say(`  ${name}.png`)
+    }
+    const get = async path => (await context.request.get(`${base}/api/v1${path}`)).json()
+    const enter = () => context.request.post(`${base}/api/v1/session`, { data: { email: lead.email, password: lead.password }, headers: { origin: base } })
+    return { shot, get, enter }
+  }
+  say('Taking pictures.')
+  const desk = await open({})
+  await desk.shot('sign-in', '/sign-in')
+  await desk.enter()
+  const job = (await desk.get('/jobs?q=Hardfacing')).rows[0].id
+  const { rows: permits } = await desk.get('/permits')
+  const permit = state => permits.find(row => row.state === state).id
+  const machine = (await desk.get('/items?q=M-09')).rows[0].id
+  for (const [name, path, at] of [
+    ['today', '/'], ['job', `/jobs/${job}`], ['eyes', `/jobs/${job}`, '#eyes'], ['body', `/jobs/${job}`, '#body'], ['air', `/jobs/${job}`, '#air'], ['card', `/jobs/${job}/card`],
+    ['permit', `/permits/${permit('draft')}`], ['permits', '/permits'], ['gear', '/gear'], ['inspection', `/gear/machine/${machine}`], ['shop', '/shop'],
+  ]) await desk.shot(name, path, at)
+  for (const [name, colorScheme] of [['watch-phone', 'light'], ['watch-phone-night', 'dark']]) {
+    const phone = await open({ viewport: { width: 390, height: 844 }, deviceScaleFactor: 2, colorScheme })
+    await phone.enter()
+    await phone.shot(name, `/watch/${permit('watching')}`)
+  }
+  await browser.close()
+}
