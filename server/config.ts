@@ -9,7 +9,7 @@ export function getConfig(): Config {
   return config
 }
 
-function readConfig(env: Record<string, string | undefined>): Config {
+export function readConfig(env: Record<string, string | undefined>): Config {
   const databaseUrl = env.ZONARIS_APP_DATABASE_URL
   if (!databaseUrl) throw new Error('ZONARIS_APP_DATABASE_URL is not set. Start with "npm run demo" or "npm start".')
   const sessionPassword = env.ZONARIS_SECRET ?? ''

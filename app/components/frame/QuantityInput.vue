@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { Unit } from '#core/finding/finding'
 import { display } from '#shared/units/units'
+import { numberText, parseNumber } from '~/components/frame/number-text'
 import { useUnits } from '~/composables/units'
 
 /** A number in the reader's unit, kept in SI. What was typed stays as typed; blank is not known. */
@@ -8,12 +9,11 @@ const model = defineModel<number | null>({ required: true })
 const props = defineProps<{ unit: Unit, label: string, help?: string, error?: string, required?: boolean, disabled?: boolean }>()
 const units = useUnits()
 const shown = computed(() => display(props.unit, units.value))
-const short = (x: number): string => String(Number(x.toPrecision(Math.abs(x) < 1 ? 4 : 6)))
-const format = (si: number | null): string => si === null || Number.isNaN(si) ? '' : short(shown.value.from(si))
+const format = (si: number | null): string => si === null || Number.isNaN(si) ? '' : numberText(shown.value.from(si))
 const text = ref(format(model.value))
 watch([model, shown], ([value]) => { if (!matches(value)) text.value = format(value) })
 
-const parse = (typed: string): number | null => typed.trim() === '' ? null : shown.value.to(Number(typed.replace(',', '.')))
+const parse = (typed: string): number | null => { const number = parseNumber(typed); return number === null ? null : shown.value.to(number) }
 function matches(value: number | null): boolean {
   const own = parse(text.value)
   return own === value || (own !== null && value !== null && (Math.abs(own - value) <= 1e-9 * Math.abs(value) || (Number.isNaN(own) && Number.isNaN(value))))

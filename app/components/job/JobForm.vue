@@ -5,11 +5,13 @@ import type { Item } from '#shared/inspection/schema'
 import type { JobBody } from '#shared/job/schema'
 import type { Person } from '#shared/session/schema'
 import type { Station } from '#shared/shop/schema'
+import { useUnits } from '~/composables/units'
 
 /** The job as the welder would describe it. The answers below follow every keystroke. */
 const job = defineModel<JobBody>({ required: true })
 const props = defineProps<{ stations: Station[], people: Person[], items: Item[], errors: Record<string, string>, disabled?: boolean }>()
 const spec = computed(() => job.value.spec)
+const units = useUnits()
 
 const processes = PROCESSES.map(value => ({ value, label: `${value} · ${PROCESS_NAME[value]}` }))
 const metals = BASE_METALS.map(value => ({ value, label: BASE_METAL_NAME[value] }))
@@ -56,7 +58,7 @@ watch(() => spec.value.process, (now: Process) => {
       <UFormField label="Job" class="sm:col-span-2" :error="errors.title" required><UInput v-model="job.title" class="w-full" placeholder="What the shop calls it" data-testid="job-title" /></UFormField>
       <UFormField label="Process" class="sm:col-span-2" required><USelect v-model="spec.process" :items="processes" class="w-full" data-testid="process" /></UFormField>
       <QuantityInput v-if="isArc(spec.process)" v-model="spec.amps" unit="A" label="Current" help="Of a range, the highest" :error="errors['spec.amps']" required />
-      <QuantityInput v-if="spec.process === 'SMAW'" v-model="spec.electrode" unit="mm" label="Electrode" help="Core diameter, if known" :error="errors['spec.electrode']" />
+      <QuantityInput v-if="spec.process === 'SMAW'" v-model="spec.electrode" unit="mm" label="Electrode" :help="units === 'us' ? 'Core diameter, 5/32 works' : 'Core diameter, if known'" :error="errors['spec.electrode']" />
       <QuantityInput v-model="spec.thickness" unit="mm" label="Thickness" :error="errors['spec.thickness']" :required="!isArc(spec.process) && spec.process !== 'TB'" />
       <UFormField v-if="consumables.length > 1" label="Consumable"><USelect v-model="consumable" :items="consumables" class="w-full" data-testid="consumable" /></UFormField>
       <UFormField label="Base metal"><USelect v-model="spec.baseMetal" :items="metals" class="w-full" data-testid="base-metal" /></UFormField>

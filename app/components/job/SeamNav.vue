@@ -6,7 +6,7 @@ defineProps<{ steps: readonly { id: string, title: string, level: Level | null }
 </script>
 
 <template>
-  <nav aria-label="Steps of this job" class="seam no-print">
+  <nav aria-label="Steps of this job" class="seam no-print self-start">
     <ol class="flex lg:flex-col gap-1 lg:gap-0 overflow-x-auto">
       <li v-for="(step, i) in steps" :key="step.id" class="relative">
         <span v-if="i < steps.length - 1" class="line" aria-hidden="true" />
@@ -26,5 +26,5 @@ defineProps<{ steps: readonly { id: string, title: string, level: Level | null }
   .seam { position: sticky; top: 1rem; }
   .line { display: block; position: absolute; left: 1.02rem; top: 2.4rem; bottom: -1.2rem; width: 7px; background: repeating-radial-gradient(circle at 3.5px 0, var(--rule) 0 4px, transparent 4px 6px); background-size: 7px 7px; }
 }
-@media (max-width: 1023px) { .seam { position: sticky; top: 0; z-index: 20; background: var(--ui-bg); padding: 0.3rem 0; } }
+@media (max-width: 1023px) { .seam { position: sticky; top: 0; z-index: 20; background: var(--ui-bg); padding: 0.3rem 0; max-width: 100%; } }
 </style>

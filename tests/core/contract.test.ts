@@ -1,0 +1,137 @@
+import { describe, expect, it, test } from 'vitest'
+import { readConfig } from '#server/config'
+import { openApi } from '#shared/api/openapi'
+import { routes } from '#shared/api/routes'
+import type { Contract } from '#shared/api/contract'
+import { itemBody } from '#shared/inspection/schema'
+import { jobBody } from '#shared/job/schema'
+import { personBody, setupBody } from '#shared/session/schema'
+import { siteBody } from '#shared/shop/schema'
+import { JOB } from './job.fixture'
+
+const paths = (schema: { safeParse: (value: unknown) => { success: boolean, error?: { issues: { path: PropertyKey[] }[] } } }, value: unknown): string[] => {
+  const result = schema.safeParse(value)
+  return result.success ? [] : result.error!.issues.map(issue => issue.path.join('.'))
+}
+
+const job = (change: object = {}, spec: object = {}): unknown => ({
+  title: 'Bracket', stationId: null, place: 'Quay', welderId: null, helmetId: null, equipmentIds: [], cylinderIds: [],
+  spec: { ...JOB, ...spec }, ...change,
+})
+
+describe('a job at the door', () => {
+  it('is let in when whole', () => expect(paths(jobBody, job())).toEqual([]))
+
+  test.each([
+    ['no title', { title: ' ' }, {}, 'title'],
+    ['neither station nor place', { place: null }, {}, 'place'],
+    ['an arc process without current', {}, { amps: null }, 'spec.amps'],
+    ['zero current', {}, { amps: 0 }, 'spec.amps'],
+    ['negative thickness', {}, { thickness: -1 }, 'spec.thickness'],
+    ['25 h of arc', {}, { arcMinutes: 1500 }, 'spec.arcMinutes'],
+    ['half a welder', {}, { welders: 1.5 }, 'spec.welders'],
+    ['zero volume', {}, { air: { ...JOB.air, volume: 0 } }, 'spec.air.volume'],
+    ['negative flow', {}, { air: { ...JOB.air, generalFlow: -1 } }, 'spec.air.generalFlow'],
+    ['mixing beyond 10', {}, { air: { ...JOB.air, mixing: 11 } }, 'spec.air.mixing'],
+    ['a sampling result without a report', {}, { measured: { reference: '', fume: 1 } }, 'spec.measured.reference'],
+    ['a report without a result', {}, { measured: { reference: 'AS-1' } }, 'spec.measured.reference'],
+    ['an unknown process', {}, { process: 'FRIED' }, 'spec.process'],
+  ])('is refused with %s, at its field', (_, change, spec, path) => {
+    expect(paths(jobBody, job(change, spec))).toContain(path)
+  })
+
+  it('a flame process needs no current', () => {
+    expect(paths(jobBody, job({}, { process: 'OFC', amps: null, consumable: null }))).toEqual([])
+  })
+})
+
+describe('people, items and sites at the door', () => {
+  const person = { name: 'A', email: null, role: 'worker', fireWatchTrainedOn: null, active: true }
+
+  it('a PIN has 4 to 8 digits, a password at least 12 characters', () => {
+    expect(paths(personBody, { ...person, pin: '123' })).toEqual(['pin'])
+    expect(paths(personBody, { ...person, pin: '12a4' })).toEqual(['pin'])
+    expect(paths(personBody, { ...person, password: 'short' })).toEqual(['password'])
+    expect(paths(personBody, { ...person, pin: '12345678', password: 'long enough for it' })).toEqual([])
+  })
+
+  it('emails are kept in small letters, so that one person has one', () => {
+    expect(personBody.parse({ ...person, email: 'Ada@Heron.Example' }).email).toBe('ada@heron.example')
+  })
+
+  it('a time zone must exist', () => {
+    const setup = { organisation: 'o', site: 's', units: 'us', name: 'n', email: 'a@b.example', password: 'long enough for it' }
+    expect(paths(setupBody, { ...setup, timeZone: 'Mars/Olympus' })).toEqual(['timeZone'])
+    expect(paths(setupBody, { ...setup, timeZone: 'America/Halifax' })).toEqual([])
+  })
+
+  it('a helmet has ranges from light to dark', () => {
+    const helmet = { kind: 'helmet', label: 'H', description: '', everyDays: 1, assignedTo: null }
+    expect(paths(itemBody, { ...helmet, ranges: [[9, 13]] })).toEqual([])
+    expect(paths(itemBody, { ...helmet, ranges: [[13, 9]] })).toEqual(['ranges.0'])
+    expect(paths(itemBody, { ...helmet, ranges: [] })).toEqual(['ranges'])
+  })
+
+  it('a cylinder has a gas and no ranges', () => {
+    const cylinder = { kind: 'cylinder', label: 'C', description: '', everyDays: 7 }
+    expect(paths(itemBody, { ...cylinder, gas: '' })).toEqual(['gas'])
+    expect(itemBody.safeParse({ ...cylinder, gas: 'Argon', ranges: [] }).success).toBe(false)
+  })
+
+  it('a house watch is never under 30 minutes', () => {
+    const site = { name: 's', timeZone: 'UTC', units: 'us', shiftHours: 8, ruleSet: 'osha' }
+    expect(paths(siteBody, { ...site, houseMinutes: 29 })).toEqual(['houseMinutes'])
+    expect(paths(siteBody, { ...site, houseMinutes: null })).toEqual([])
+  })
+})
+
+describe('contracts', () => {
+  const all = Object.entries(routes) as [string, Contract][]
+
+  it('carry their own name, and no two share an address', () => {
+    expect(all.filter(([name, route]) => route.id !== name)).toEqual([])
+    expect(new Set(all.map(([, route]) => `${route.method} ${route.path}`)).size).toBe(all.length)
+  })
+
+  it('name a schema for each parameter in the path', () => {
+    for (const [, route] of all) {
+      const named = [...route.path.matchAll(/\{(\w+)\}/g)].map(match => match[1])
+      expect(Boolean(route.params), route.id).toBe(named.length > 0)
+    }
+  })
+
+  it('only reading and the door are open to a viewer; only the door is public', () => {
+    const own = ['signOut', 'setPin', 'createToken', 'revokeToken', 'calcShade', 'calcPpe', 'calcVentilation']
+    for (const [name, route] of all) {
+      if (route.roles === 'public') expect(['alive', 'ready', 'openapi', 'setupState', 'setup', 'signIn']).toContain(name)
+      else if (route.method !== 'GET' && route.roles.includes('viewer')) expect(own).toContain(name)
+    }
+  })
+
+  it('describe their bodies, parameters and roles in OpenAPI', () => {
+    const { paths: described } = openApi() as { paths: Record<string, Record<string, { requestBody?: { content: Record<string, { schema: { required: string[] } }> }, parameters: { name: string, in: string }[], description: string }>> }
+    const post = described['/api/v1/permits/{id}/actions']!.post!
+    expect(post.parameters).toEqual([expect.objectContaining({ name: 'id', in: 'path' })])
+    expect(post.requestBody!.content['application/json']!.schema.required).toEqual(['eventId', 'action'])
+    expect(described['/api/v1/site']!.put!.description).toContain('lead')
+    expect(described['/api/v1/jobs']!.get!.parameters.map(parameter => parameter.name)).toEqual(['q', 'page', 'sort'])
+  })
+})
+
+describe('configuration', () => {
+  const env = { ZONARIS_APP_DATABASE_URL: 'postgres://x', ZONARIS_SECRET: 'x'.repeat(32) }
+
+  it('reads what is given', () => {
+    expect(readConfig(env)).toMatchObject({ rehearsal: 1, poolSize: 10 })
+    expect(readConfig({ ...env, ZONARIS_REHEARSAL: '60' }).rehearsal).toBe(60)
+  })
+
+  test.each([
+    [{ ZONARIS_SECRET: 'x'.repeat(32) }, 'ZONARIS_APP_DATABASE_URL'],
+    [{ ...env, ZONARIS_SECRET: 'short' }, 'ZONARIS_SECRET'],
+    [{ ...env, ZONARIS_REHEARSAL: 'fast' }, 'ZONARIS_REHEARSAL'],
+    [{ ...env, ZONARIS_REHEARSAL: '0.5' }, 'ZONARIS_REHEARSAL'],
+  ])('refuses to start half configured, naming the variable', (given, name) => {
+    expect(() => readConfig(given)).toThrow(name)
+  })
+})

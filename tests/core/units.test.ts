@@ -1,0 +1,71 @@
+import fc from 'fast-check'
+import { describe, expect, it, test } from 'vitest'
+import type { Unit } from '#core/finding/finding'
+import { numberText, parseNumber } from '../../app/components/frame/number-text'
+import { display, figure, quantityText } from '#shared/units/units'
+
+describe('units at the edge', () => {
+  // Exact by definition: 1 ft = 0.3048 m, 1 in = 25.4 mm, 1 lb = 0.45359237 kg; 1 psi = 6894.757 Pa.
+  test.each([
+    ['m', 0.3048, 1, 'ft'],
+    ['mm', 25.4, 1, 'in'],
+    ['m3', 283.168_465_92, 10_000, 'ft³'],
+    ['m/s', 0.508, 100, 'fpm'],
+    ['kg/h', 0.453_592_37, 1, 'lb/h'],
+    ['Pa', 6894.757, 1, 'psi'],
+    ['m2', 0.092_903_04, 1, 'ft²'],
+    ['share', 0.5, 50, '%'],
+  ] as const)('%s: %s is %s %s', (unit, si, shown, name) => {
+    expect(display(unit, 'us').from(si)).toBeCloseTo(shown, 4)
+    expect(display(unit, 'us').unit).toBe(name)
+  })
+
+  it('2,000 cfm is 3,398 m3/h, as the regulation prints', () => {
+    const si = display('m3/s', 'us').to(2000)
+    expect(display('m3/s', 'si').from(si)).toBeCloseTo(3398, 0)
+  })
+
+  it('100 bar is 1,450 psi', () => {
+    const si = display('Pa', 'si').to(100)
+    expect(display('Pa', 'us').from(si)).toBeCloseTo(1450.4, 1)
+  })
+
+  it('goes there and back in every unit of both systems', () => {
+    const units: Unit[] = ['shade', 'A', 'mm', 'm', 'm2', 'm3', 'm/s', 'm3/s', 'mg/m3', 'kg/h', 'g/h', 'min', 'h', 'Pa', 'V', 'share', 'count']
+    const value = fc.double({ min: 1e-6, max: 1e9, noNaN: true })
+    fc.assert(fc.property(fc.constantFrom(...units), fc.constantFrom('us' as const, 'si' as const), value, (unit, system, x) => {
+      const shown = display(unit, system)
+      expect(shown.to(shown.from(x)) / x).toBeCloseTo(1, 9)
+    }))
+  })
+
+  test.each([[0, '0'], [1234.5, '1,235'], [0.004_567, '0.00457'], [12.345, '12.3'], [999.6, '1000']])('%s is written %s', (value, text) => {
+    expect(figure(value)).toBe(text)
+  })
+
+  it('writes a quantity with its unit, and a shade without', () => {
+    expect(quantityText({ amount: 0.943_894_7, unit: 'm3/s' }, 'us')).toBe('2,000 cfm')
+    expect(quantityText({ amount: 10, unit: 'shade' }, 'us')).toBe('10')
+  })
+})
+
+describe('numbers as people type them', () => {
+  test.each([
+    ['12', 12],
+    [' 12,5 ', 12.5],
+    ['5/32', 0.15625],
+    ['1 1/8', 1.125],
+    ['.5', 0.5],
+  ])('%s', (typed, value) => expect(parseNumber(typed)).toBe(value))
+
+  it('nothing is not known, and nonsense is no number', () => {
+    expect(parseNumber('  ')).toBeNull()
+    for (const typed of ['many', '5/0', '1/2/3', '--1']) expect(parseNumber(typed)).toBeNaN()
+  })
+
+  it('writes back what can be typed again', () => {
+    fc.assert(fc.property(fc.double({ min: 1e-3, max: 1e6, noNaN: true }), (x) => {
+      expect(parseNumber(numberText(x))! / x).toBeCloseTo(1, 3)
+    }))
+  })
+})
