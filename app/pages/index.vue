@@ -38,11 +38,11 @@ const next = computed(() => {
     <section v-if="next" class="panel edge p-5 flex flex-wrap items-center gap-5" :class="`edge-${next.level}`" aria-label="Next">
       <FindingMark :level="next.level" :size="44" /><div class="grow basis-72"><p class="muted">Next</p><h1>{{ next.text }}</h1></div><UButton :to="next.to" class="px-6">{{ next.go }}</UButton>
     </section>
-    <div class="grid lg:grid-cols-[minmax(0,3fr)_minmax(0,2fr)] gap-6 items-start">
+    <div class="grid grid-cols-1 lg:grid-cols-[minmax(0,3fr)_minmax(0,2fr)] gap-6 items-start">
       <div class="space-y-6 min-w-0">
         <section aria-labelledby="hot"><h2 id="hot" class="mb-3">Hot work</h2>
           <p v-if="shift && shift.running.length === 0" class="panel p-5 muted">No permit is running. One starts at the step Fire of its job.</p>
-          <ul v-else class="grid sm:grid-cols-2 gap-4">
+          <ul v-else class="grid grid-cols-1 sm:grid-cols-2 gap-4">
             <li v-for="entry in shift?.running ?? []" :key="entry.id"><NuxtLink :to="`/watch/${entry.id}`" class="panel p-4 block hover:border-(--ui-primary)">
               <span class="flex justify-between gap-2"><StateMark :state="entry.state" /><span class="muted">permit {{ entry.number }}</span></span>
               <span class="plate text-5xl block mt-3">{{ entry.endsAt === null ? `until ${clock(entry.validTo)}` : left(entry.endsAt)! > 0 ? clockText(left(entry.endsAt)!) : 'Over' }}</span>

@@ -27,7 +27,7 @@ async function setUp(): Promise<void> {
   <form v-else class="space-y-4" novalidate @submit.prevent="setUp">
     <p class="muted">Make your organisation, its first site and the safety lead. Everyone else is added from inside.</p>
     <UFormField label="Organisation" :error="errors.organisation"><UInput v-model="form.organisation" class="w-full" autofocus /></UFormField>
-    <div class="grid sm:grid-cols-2 gap-4">
+    <div class="grid grid-cols-1 sm:grid-cols-2 gap-4">
       <UFormField label="Site" :error="errors.site"><UInput v-model="form.site" class="w-full" /></UFormField>
       <UFormField label="Time zone" :error="errors.timeZone"><UInput v-model="form.timeZone" class="w-full" /></UFormField>
     </div>

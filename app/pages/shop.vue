@@ -55,7 +55,7 @@ const airText = (entry: Station): string => entry.air.place === 'outdoors' ? 'Ou
       <Pager v-if="people.data.value" :page="people.data.value.page" :pages="people.data.value.pages" :total="people.data.value.total" noun="people" @go="list.page.value = $event" />
     </section>
     <section v-if="session.may('lead')" aria-labelledby="rules"><h2 id="rules" class="mb-3">House rules</h2>
-      <form class="panel p-4 sm:p-6 grid sm:grid-cols-2 lg:grid-cols-3 gap-4 items-start" novalidate @submit.prevent="saveSite">
+      <form class="panel p-4 sm:p-6 grid grid-cols-1 sm:grid-cols-2 lg:grid-cols-3 gap-4 items-start" novalidate @submit.prevent="saveSite">
         <UFormField label="Site" :error="errors.name"><UInput v-model="site.name" class="w-full" /></UFormField>
         <UFormField label="Time zone" :error="errors.timeZone"><UInput v-model="site.timeZone" class="w-full" /></UFormField>
         <ChoiceRow v-model="site.units" legend="Units" :options="[{ value: 'us', label: 'US' }, { value: 'si', label: 'SI' }]" />

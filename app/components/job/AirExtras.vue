@@ -20,7 +20,7 @@ function setResult(substance: Exclude<keyof MeasuredAir, 'reference'>, typed: st
 
 <template>
   <div class="space-y-4">
-    <div class="grid sm:grid-cols-2 lg:grid-cols-4 gap-4">
+    <div class="grid grid-cols-1 sm:grid-cols-2 lg:grid-cols-4 gap-4">
       <QuantityInput v-model="spec.consumption" unit="kg/h" label="Filler per arc hour" help="Blank: amperage default" :error="errors['spec.consumption']" :disabled="disabled" />
       <UFormField label="Respirator worn" class="sm:col-span-2"><USelect v-model="spec.respirator" :items="respirators" class="w-full" data-testid="respirator" :disabled="disabled" /></UFormField>
     </div>

@@ -54,7 +54,7 @@ watch(() => spec.value.process, (now: Process) => {
 
 <template>
   <fieldset :disabled="disabled" class="space-y-5">
-    <div class="grid sm:grid-cols-2 lg:grid-cols-4 gap-4">
+    <div class="grid grid-cols-1 sm:grid-cols-2 lg:grid-cols-4 gap-4">
       <UFormField label="Job" class="sm:col-span-2" :error="errors.title" required><UInput v-model="job.title" class="w-full" placeholder="What the shop calls it" data-testid="job-title" /></UFormField>
       <UFormField label="Process" class="sm:col-span-2" required><USelect v-model="spec.process" :items="processes" class="w-full" data-testid="process" /></UFormField>
       <QuantityInput v-if="isArc(spec.process)" v-model="spec.amps" unit="A" label="Current" help="Of a range, the highest" :error="errors['spec.amps']" required />

@@ -60,7 +60,7 @@ defineExpose({ dirty, save })
         <ChoiceRow v-model="sweep[line.id]" :legend="line.text" hide-legend :options="ANSWERS" :data-testid="`sweep-${line.id}`" />
       </div>
     </fieldset>
-    <div class="grid sm:grid-cols-2 gap-4">
+    <div class="grid grid-cols-1 sm:grid-cols-2 gap-4">
       <UFormField label="Operator" :error="errors.operatorId"><USelect v-model="operator" :items="operators" class="w-full" :disabled="!mayWrite" data-testid="operator" /></UFormField>
       <UFormField label="Fire watch" help="Another person, with no other duty" :error="errors.fireWatchId"><USelect v-model="fireWatch" :items="watches" class="w-full" :disabled="!mayWrite" data-testid="fire-watch" /></UFormField>
       <UFormField label="Valid from" :help="zone" :error="errors.validFrom"><UInput v-model="from" type="datetime-local" class="w-full" :disabled="!mayWrite" /></UFormField>

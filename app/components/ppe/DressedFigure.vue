@@ -29,7 +29,7 @@ const arcHood = computed(() => has('helmet') || has('plasma-shield'))
 </script>
 
 <template>
-  <div class="grid lg:grid-cols-[minmax(0,20rem)_minmax(0,1fr)] gap-6">
+  <div class="grid grid-cols-1 lg:grid-cols-[minmax(0,20rem)_minmax(0,1fr)] gap-6">
     <svg viewBox="0 0 326 450" class="w-full max-w-80 mx-auto" role="img" :aria-label="`Figure dressed with ${answer.wear.length} pieces; the list beside it says the same`">
       <g fill="var(--panel)" stroke="currentColor" stroke-width="2.5" stroke-linejoin="round">
         <path d="M140 404h-2l-6 24h34l2-24z M186 404h2l6 24h-34l-2-24z" :fill="has('boots') ? 'var(--fig-boot)' : undefined" />
@@ -58,7 +58,7 @@ const arcHood = computed(() => has('helmet') || has('plasma-shield'))
         <text :x="spot.x" :y="spot.y + 6" text-anchor="middle" font-size="17" font-weight="700" :fill="chosen === spot.item.id ? 'var(--panel)' : 'currentColor'">{{ spot.number }}</text>
       </g>
     </svg>
-    <div class="grid xl:grid-cols-[3fr_2fr] gap-6 content-start">
+    <div class="grid grid-cols-1 xl:grid-cols-[3fr_2fr] gap-6 content-start">
       <ol class="space-y-1">
         <li v-for="spot in spots" :key="spot.item.id">
           <button type="button" class="w-full text-left flex gap-3 px-2 py-1.5 rounded-sm cursor-pointer hover:bg-(--ui-primary)/10" :class="{ 'bg-(--ui-primary)/10': chosen === spot.item.id }" :aria-expanded="chosen === spot.item.id" @click="toggle(spot.item.id)">

@@ -45,7 +45,7 @@ const table = computed(() => {
 </script>
 
 <template>
-  <div class="grid md:grid-cols-[minmax(0,11rem)_minmax(0,1fr)] gap-4 items-center">
+  <div class="grid grid-cols-1 md:grid-cols-[minmax(0,11rem)_minmax(0,1fr)] gap-4 items-center">
     <div class="flex md:flex-col gap-4 items-end md:items-start">
       <p class="leading-none">
         <span class="muted block mb-1">Start at shade</span>

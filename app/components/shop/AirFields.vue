@@ -13,14 +13,14 @@ const distance = computed({ get: () => air.value.hoodDistance === null ? null : 
 <template>
   <div class="space-y-4">
     <ChoiceRow v-model="air.place" legend="Space" :disabled="disabled" :options="[{ value: 'indoors', label: 'Indoors' }, { value: 'outdoors', label: 'Outdoors' }, { value: 'confined', label: 'Confined space' }]" />
-    <div v-if="air.place !== 'outdoors'" class="grid sm:grid-cols-2 lg:grid-cols-4 gap-4">
+    <div v-if="air.place !== 'outdoors'" class="grid grid-cols-1 sm:grid-cols-2 lg:grid-cols-4 gap-4">
       <QuantityInput v-model="air.volume" unit="m3" label="Room volume" :error="errors[`${prefix}.volume`]" :disabled="disabled" />
       <QuantityInput v-model="air.ceiling" unit="m" label="Ceiling" :error="errors[`${prefix}.ceiling`]" :disabled="disabled" />
       <QuantityInput v-model="air.generalFlow" unit="m3/s" label="General ventilation" help="Measured; blank if not known" :error="errors[`${prefix}.generalFlow`]" :disabled="disabled" />
       <UFormField label="Mixing factor" help="1 perfect, 10 poor" :error="errors[`${prefix}.mixing`]"><UInput v-model.number="air.mixing" type="number" min="1" max="10" step="0.5" class="w-full" :disabled="disabled" /></UFormField>
       <ChoiceRow v-model="air.obstructed" class="sm:col-span-2" legend="Cross flow obstructed" :options="yesNo" :disabled="disabled" />
     </div>
-    <div class="grid sm:grid-cols-2 lg:grid-cols-4 gap-4">
+    <div class="grid grid-cols-1 sm:grid-cols-2 lg:grid-cols-4 gap-4">
       <UFormField label="Local exhaust" class="sm:col-span-2"><USelect v-model="air.hood" :items="hoods" class="w-full" :disabled="disabled" /></UFormField>
       <template v-if="air.hood === 'movable_hood'">
         <QuantityInput v-model="distance" unit="mm" label="Hood to arc" :error="errors[`${prefix}.hoodDistance`]" :disabled="disabled" />

@@ -27,7 +27,7 @@ const says = (item: Item): string => item.lockReason ? `Locked out: ${item.lockR
 
 <template>
   <div class="flex flex-wrap items-end gap-4 mb-5"><h1 class="grow">Gas and gear</h1><UButton v-if="session.may('lead', 'instructor')" icon="i-lucide-plus" @click="adding = true">Add an item</UButton></div>
-  <div v-if="shift.shift && (shift.shift.locked.length > 0 || shift.shift.due.length > 0)" class="grid md:grid-cols-2 gap-4 mb-6">
+  <div v-if="shift.shift && (shift.shift.locked.length > 0 || shift.shift.due.length > 0)" class="grid grid-cols-1 md:grid-cols-2 gap-4 mb-6">
     <section class="panel edge edge-stop p-4"><h2>Locked out: {{ shift.shift.locked.length }}</h2><ul class="mt-2 space-y-1"><li v-for="item in shift.shift.locked" :key="item.id"><NuxtLink class="link" :to="`/gear/${item.kind}/${item.id}`">{{ item.label }}</NuxtLink> {{ item.reason }}</li></ul></section>
     <section class="panel edge edge-unknown p-4"><h2>Due today: {{ shift.shift.dueCount }}</h2><p class="mt-2 flex flex-wrap gap-2"><UButton v-for="item in shift.shift.due.slice(0, 24)" :key="item.id" variant="outline" color="neutral" :to="`/gear/${item.kind}/${item.id}`">{{ item.label }}</UButton></p></section>
   </div>

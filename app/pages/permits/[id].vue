@@ -85,7 +85,7 @@ const EVENT = (event: Permit['events'][number]): string => ({ round: 'Round', si
     </header>
     <p v-if="permit.rehearsal" class="edge edge-caution panel p-3 font-semibold">Made in a rehearsal. Not a permit to work.</p>
     <FindingLine v-for="finding in turned" :key="finding.code" :finding="finding" class="panel" />
-    <div class="grid lg:grid-cols-[minmax(0,1fr)_22rem] gap-6 items-start">
+    <div class="grid grid-cols-1 lg:grid-cols-[minmax(0,1fr)_22rem] gap-6 items-start">
       <div class="space-y-5 min-w-0">
         <section v-if="draftState" class="panel p-4 sm:p-6"><h2 class="mb-4">Fire check</h2><PermitDraft ref="draftForm" :permit="permit" :people="people.data.value ?? []" @saved="permit = $event" /></section>
         <section class="panel p-4 sm:p-6 space-y-6">

@@ -30,7 +30,7 @@ async function logged(result: string): Promise<void> {
     <p v-if="data.item.lockReason" class="panel edge edge-stop p-4" role="status" data-testid="lock"><span class="flex gap-3"><FindingMark level="stop" :size="28" /><span><span class="font-bold text-lg block">Locked out since {{ when(data.item.lockedAt) }}</span>{{ data.item.lockReason }}<span class="muted block">{{ session.may('lead', 'instructor') ? 'Repair it, then log a full pass with a repair note.' : 'A lead or instructor unlocks it after the repair.' }}</span></span></span></p>
     <p v-else-if="data.item.due" class="panel edge edge-unknown p-4 flex gap-3"><FindingMark level="unknown" :size="26" /><span class="font-semibold">{{ data.item.daysSince === null ? 'Never inspected.' : `Due: last looked at ${data.item.daysSince} days ago.` }} Unknown until someone looks.</span></p>
     <p v-else class="panel edge edge-clear p-4 flex gap-3"><FindingMark :level="data.item.lastResult === 'fail' ? 'caution' : 'clear'" :size="26" /><span class="font-semibold">{{ data.item.lastResult === 'fail' ? 'In use with a fault on record.' : 'Fit for use.' }} Looked at {{ when(data.item.lastAt) }}.</span></p>
-    <div class="grid lg:grid-cols-[minmax(0,3fr)_minmax(0,2fr)] gap-6 items-start">
+    <div class="grid grid-cols-1 lg:grid-cols-[minmax(0,3fr)_minmax(0,2fr)] gap-6 items-start">
       <section v-if="session.may('lead', 'instructor', 'worker')" class="panel p-4 sm:p-6"><h2 class="mb-2">Inspect</h2><ChecklistForm :key="data.item.id" :item="data.item" @logged="logged" /></section>
       <section class="panel p-4 sm:p-6"><h2 class="mb-3">Record</h2>
         <p v-if="data.inspections.length === 0" class="muted">No inspection yet.</p>

@@ -38,7 +38,12 @@ async function loadAll(): Promise<void> {
   if (!id) begin(emptyDraft())
   if (job.data.value?.openPermit) await permit.load()
 }
-onMounted(loadAll)
+onMounted(async () => {
+  await loadAll()
+  // A link to a step is honoured once there is something to scroll to.
+  await nextTick()
+  if (route.hash) document.getElementById(route.hash.slice(1))?.scrollIntoView()
+})
 
 const items = computed(() => lists.items.data.value ?? [])
 const helmet = computed(() => items.value.find(item => item.id === draft.value.helmetId) ?? null)
@@ -138,7 +143,7 @@ async function draftPermit(): Promise<void> {
       </StepBand>
       <StepBand id="gear" :number="5" title="Gas and gear" :level="assessment.levels.gear">
         <FindingList :findings="findings('gear')" />
-        <div class="grid sm:grid-cols-2 gap-4">
+        <div class="grid grid-cols-1 sm:grid-cols-2 gap-4">
           <GearPicker v-model="draft.equipmentIds" label="Machine" :items="items.filter(item => item.kind === 'machine')" :disabled="frozen" />
           <GearPicker v-model="draft.cylinderIds" label="Cylinder" :items="items.filter(item => item.kind === 'cylinder')" :disabled="frozen" />
         </div>
