@@ -1,30 +1,20 @@
-import { join } from 'node:path'
 import { readFileSync } from 'node:fs'
-import { chromiumPath, ensureBuild, ensureChromium, ensurePackages, ensurePostgres, requireNode, ROOT } from './lib/install.mjs'
-import { ensureDatabase, startPostgres } from './lib/postgres.mjs'
+import { join } from 'node:path'
+import { chromiumPath, ROOT } from './lib/install.mjs'
 import { freePort } from './lib/port.mjs'
-import { run, stopAll, stopOnSignal } from './lib/process.mjs'
+import { stopAll, stopOnSignal } from './lib/process.mjs'
 import { main, say } from './lib/say.mjs'
-import { migrate, secret, serve } from './lib/serve.mjs'
+import { serve } from './lib/serve.mjs'
+import { throwawayDemo } from './lib/throwaway.mjs'
 
 // npm run screenshots: one current picture of each main view, from freshly loaded demo data.
-let database = null
-const cleanUp = async () => { await stopAll(); await database?.close() }
+let demo = null
+const cleanUp = async () => { await stopAll(); await demo?.database.close() }
 stopOnSignal(cleanUp)
 main(async () => {
-  requireNode()
-  await ensurePackages()
-  await ensurePostgres()
-  await ensureChromium()
-  await ensureBuild()
-  database = await startPostgres(null, 5770)
-  await ensureDatabase(database.url('postgres'), 'zonaris_pictures')
-  const sealed = secret()
-  const appUrl = await migrate(database.url('zonaris_pictures'), sealed)
-  say('Loading the demo.')
-  await run('npx', ['tsx', 'scripts/tasks/load-demo.ts'], { cwd: ROOT, capture: true, env: { ...process.env, ZONARIS_APP_DATABASE_URL: appUrl, ZONARIS_SECRET: sealed } })
+  demo = await throwawayDemo(5770)
   const port = await freePort(4370)
-  await serve({ port, appUrl, sealed, quiet: true })
+  await serve({ port, appUrl: demo.appUrl, sealed: demo.sealed, quiet: true })
   await take(`http://127.0.0.1:${port}`)
 }, cleanUp)
 

@@ -38,13 +38,7 @@ async function makeToken(): Promise<void> {
   fresh.value = made.token
   tokenName.value = ''
   await tokens.load()
-}
-async function leave(): Promise<void> {
-  await call(routes.signOut, {}).catch(() => undefined)
-  session.me = null
-  await navigateTo('/sign-in')
-}
-</script>
+}</script>
 
 <template>
   <div v-if="session.me" class="space-y-6 max-w-3xl">
@@ -59,7 +53,7 @@ async function leave(): Promise<void> {
       <p v-if="fresh" class="edge edge-caution p-3 mt-3 break-all"><span class="font-semibold block">Copy it now; it is not shown again.</span><code>{{ fresh }}</code></p>
       <ul class="mt-4 divide-y divide-(--rule)"><li v-for="token in tokens.data.value ?? []" :key="token.id" class="flex flex-wrap items-center gap-4 py-2"><span class="grow font-semibold" :class="{ 'line-through': token.revokedAt }">{{ token.name }}</span><span class="muted">{{ token.revokedAt ? `revoked ${when(token.revokedAt)}` : `since ${when(token.createdAt)}` }}</span><UButton v-if="!token.revokedAt" variant="outline" color="error" @click="revoking = token">Revoke</UButton></li></ul>
     </section>
-    <UButton variant="outline" color="neutral" icon="i-lucide-log-out" @click="leave">Sign out</UButton>
+    <UButton variant="outline" color="neutral" icon="i-lucide-log-out" @click="session.leave()">Sign out</UButton>
     <AskDialog v-if="revoking" v-model:open="revokeOpen" :title="`Revoke ${revoking.name}`" says="Programs that use it are shut out at once." confirm="Revoke" danger :send="async () => { await call(routes.revokeToken, { params: { id: revoking!.id } }); await tokens.load() }" />
   </div>
 </template>

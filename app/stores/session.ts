@@ -20,6 +20,13 @@ export const useSession = defineStore('session', () => {
     return me.value
   }
 
+  /** End the session here and on the server; without a connection here at least. */
+  async function leave(): Promise<void> {
+    await call(routes.signOut, {}).catch(() => undefined)
+    me.value = null
+    await navigateTo('/sign-in')
+  }
+
   const may = (...roles: Role[]): boolean => me.value != null && roles.includes(me.value.role)
-  return { me, load, may }
+  return { me, load, leave, may }
 })

@@ -88,6 +88,8 @@ export interface JobSpec {
   process: Process
   /** Highest current of the range, A; null where the process has none. */
   amps: number | null
+  /** Low end of the range, A, where there is one: for the record, the highest is judged. */
+  ampsFrom: number | null
   /** SMAW electrode core diameter, mm, if known. */
   electrode: number | null
   /** Consumable class as in the fume table, e.g. `SMAW E7018`; null when there is none or it is not listed. */

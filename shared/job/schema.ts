@@ -27,6 +27,7 @@ const measuredSchema = z.strictObject({
 export const specShape = {
   process: z.enum(PROCESSES),
   amps: positive(3000).nullable(),
+  ampsFrom: positive(3000).nullable().default(null),
   electrode: positive(25).nullable(),
   consumable: z.string().trim().max(60).nullable(),
   consumption: positive(100).nullable(),
@@ -41,6 +42,7 @@ export const specShape = {
   measured: measuredSchema.nullable(),
 }
 const specSchema = z.strictObject(specShape).refine(spec => !isArc(spec.process) || spec.amps !== null, { message: 'An arc process needs its current.', path: ['amps'] })
+  .refine(spec => spec.ampsFrom === null || (spec.amps !== null && spec.ampsFrom <= spec.amps), { message: 'The low end is higher than the high end.', path: ['ampsFrom'] })
 
 export const jobBody = z.strictObject({
   title: z.string().trim().min(1, 'Name the job.').max(200),

@@ -27,6 +27,7 @@ describe('a job at the door', () => {
     ['neither station nor place', { place: null }, {}, 'place'],
     ['an arc process without current', {}, { amps: null }, 'spec.amps'],
     ['zero current', {}, { amps: 0 }, 'spec.amps'],
+    ['a range the wrong way round', {}, { ampsFrom: 200, amps: 120 }, 'spec.ampsFrom'],
     ['negative thickness', {}, { thickness: -1 }, 'spec.thickness'],
     ['25 h of arc', {}, { arcMinutes: 1500 }, 'spec.arcMinutes'],
     ['half a welder', {}, { welders: 1.5 }, 'spec.welders'],

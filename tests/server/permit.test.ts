@@ -135,6 +135,15 @@ describe('the watch', () => {
     expect((await act(shop, 'close', '0000')).body).toMatchObject({ error: { code: 'wrong_pin' } })
     expect((await close()).body).toMatchObject({ state: 'closed', rehearsal: true })
   })
+  it('survives the database dropping every connection', async () => {
+    await issuePermit(shop)
+    await act(shop, 'start')
+    await act(shop, 'stop')
+    const before = await see()
+    await withOwner(app.ownerUrl, owner => owner.query('SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = current_database() AND usename LIKE \'zonaris_login%\''))
+    const after = await see()
+    expect([after.state, after.watchEndsAt, after.events]).toEqual([before.state, before.watchEndsAt, before.events])
+  })
   it('starts over when work goes on', async () => {
     await issuePermit(shop)
     await act(shop, 'start')

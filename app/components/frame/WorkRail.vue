@@ -1,6 +1,4 @@
 <script setup lang="ts">
-import { routes } from '#shared/api/routes'
-import { call } from '~/composables/api'
 import { useSession } from '~/stores/session'
 
 /** The navigation is the order of the work. */
@@ -15,12 +13,6 @@ const WORK = [
 ] as const
 const ACCOUNT = { to: '/account', name: 'Me', icon: 'i-lucide-user-round' } as const
 const here = (to: string): boolean => to === '/' ? route.path === '/' : route.path.startsWith(to) || (to === '/permits' && route.path.startsWith('/watch'))
-
-async function leave(): Promise<void> {
-  await call(routes.signOut, {}).catch(() => undefined)
-  session.me = null
-  await navigateTo('/sign-in')
-}
 </script>
 
 <template>
@@ -33,7 +25,7 @@ async function leave(): Promise<void> {
     </ol>
     <div class="hidden md:flex items-center gap-1 ml-auto">
       <NuxtLink to="/account" class="step" :aria-current="here('/account') ? 'page' : undefined"><UIcon name="i-lucide-user-round" class="size-5" aria-hidden="true" />{{ session.me?.name }}</NuxtLink>
-      <UButton variant="ghost" color="neutral" icon="i-lucide-log-out" aria-label="Sign out" @click="leave" />
+      <UButton variant="ghost" color="neutral" icon="i-lucide-log-out" aria-label="Sign out" @click="session.leave()" />
     </div>
   </nav>
 </template>

@@ -46,7 +46,7 @@ const helmet = computed({ get: () => job.value.helmetId ?? nobody, set: (value) 
 
 /** A change of process keeps what still makes sense and drops what does not. */
 watch(() => spec.value.process, (now: Process) => {
-  if (!isArc(now)) spec.value.amps = null
+  if (!isArc(now)) spec.value.amps = spec.value.ampsFrom = null
   if (now !== 'SMAW') spec.value.electrode = null
   if (spec.value.consumable && !spec.value.consumable.startsWith(`${now} `)) spec.value.consumable = null
 })
@@ -57,7 +57,8 @@ watch(() => spec.value.process, (now: Process) => {
     <div class="grid grid-cols-1 sm:grid-cols-2 lg:grid-cols-4 gap-4">
       <UFormField label="Job" class="sm:col-span-2" :error="errors.title" required><UInput v-model="job.title" class="w-full" placeholder="What the shop calls it" data-testid="job-title" /></UFormField>
       <UFormField label="Process" class="sm:col-span-2" required><USelect v-model="spec.process" :items="processes" class="w-full" data-testid="process" /></UFormField>
-      <QuantityInput v-if="isArc(spec.process)" v-model="spec.amps" unit="A" label="Current" help="Of a range, the highest" :error="errors['spec.amps']" required />
+      <QuantityInput v-if="isArc(spec.process)" v-model="spec.amps" unit="A" label="Current" help="Of a range, the highest: it is judged" :error="errors['spec.amps']" required />
+      <QuantityInput v-if="isArc(spec.process)" v-model="spec.ampsFrom" unit="A" label="Current from" help="Low end, if a range" :error="errors['spec.ampsFrom']" />
       <QuantityInput v-if="spec.process === 'SMAW'" v-model="spec.electrode" unit="mm" label="Electrode" :help="units === 'us' ? 'Core diameter, 5/32 works' : 'Core diameter, if known'" :error="errors['spec.electrode']" />
       <QuantityInput v-model="spec.thickness" unit="mm" label="Thickness" :error="errors['spec.thickness']" :required="!isArc(spec.process) && spec.process !== 'TB'" />
       <UFormField v-if="consumables.length > 1" label="Consumable"><USelect v-model="consumable" :items="consumables" class="w-full" data-testid="consumable" /></UFormField>

@@ -47,7 +47,7 @@ function layOut(permit: Permit, job: JobRow, me: Me, now: Date): TDocumentDefini
       ...(permit.rehearsal ? [{ text: 'REHEARSAL: made with the clock running fast. Not a permit to work.', bold: true, margin: [0, 6, 0, 0] } satisfies Content] : []),
       { text: 'Work', style: 'h' },
       rows([
-        ['Job', `${job.number} ${job.title}`], ['Place', permit.place], ['Process', `${PROCESS_NAME[job.spec.process]}${job.spec.amps === null ? '' : `, ${job.spec.amps} A`}`],
+        ['Job', `${job.number} ${job.title}`], ['Place', permit.place], ['Process', `${PROCESS_NAME[job.spec.process]}${job.spec.amps === null ? '' : `, ${job.spec.ampsFrom ? `${job.spec.ampsFrom} to ` : ''}${job.spec.amps} A`}`],
         ['Operator', permit.operator ?? '—'], ['Fire watch', permit.fireWatch ?? '—'], ['Valid', `${time(permit.validFrom)} to ${time(permit.validTo)}`],
         ['Watch', `${permit.watchMinutes} min after the last arc (${WATCH_MINUTES[permit.ruleSet].name})`], ['Issued by', `${permit.issuedBy ?? '—'}, ${time(permit.issuedAt)}`],
         ['Work from', time(permit.workStartedAt)], ['Last arc out', time(permit.watchStartedAt)], ['Closed', time(permit.closedAt)],

@@ -27,7 +27,7 @@ const print = (): void => window.print()
     <div class="no-print flex gap-3"><UButton icon="i-lucide-printer" @click="print">Print</UButton><UButton variant="outline" color="neutral" :to="`/jobs/${job.id}`">Back to the job</UButton></div>
     <header class="grid grid-cols-[auto_1fr] gap-6 items-end border-b-4 border-current pb-4">
       <p class="leading-none"><span class="block font-semibold">Shade</span><span class="plate text-[9rem]">{{ answer.shade.working ?? '–' }}</span></p>
-      <div><h1>{{ job.title }}</h1><p class="text-lg">{{ PROCESS_NAME[job.spec.process] }}<template v-if="job.spec.amps">, {{ quantityText({ amount: job.spec.amps, unit: 'A' }, units) }}</template>. {{ job.where }}. {{ job.welder ?? '' }}</p>
+      <div><h1>{{ job.title }}</h1><p class="text-lg">{{ PROCESS_NAME[job.spec.process] }}<template v-if="job.spec.amps">, <template v-if="job.spec.ampsFrom">{{ job.spec.ampsFrom }} to </template>{{ quantityText({ amount: job.spec.amps, unit: 'A' }, units) }}</template>. {{ job.where }}. {{ job.welder ?? '' }}</p>
         <p class="text-lg font-bold">{{ answer.shade.floor === null ? 'No shade can be named.' : `Never lighter than ${answer.shade.floor}.` }}</p><p v-if="helmet">{{ helmet.sentence }}</p></div>
     </header>
     <DressedFigure :answer="answer.ppe" :shade="answer.shade.working" :respirator="job.spec.respirator" />

@@ -125,6 +125,7 @@ async function draftPermit(): Promise<void> {
     </SeamNav>
     <div class="space-y-5 min-w-0">
       <p v-if="frozen && job.data.value?.openPermit" class="edge edge-caution panel p-3">Permit <NuxtLink class="link" :to="`/permits/${job.data.value.openPermit.id}`">{{ job.data.value.openPermit.number }}</NuxtLink> is {{ job.data.value.openPermit.state }} on this job, so it cannot change. Copy it to change it.</p>
+      <p v-if="job.data.value?.rehearsal" class="edge edge-caution panel p-3 font-semibold">Described in a rehearsal. Not a real job.</p>
       <p v-if="restored" class="edge edge-caution panel p-3 flex flex-wrap items-center gap-3"><span class="grow">Your unsaved entries were brought back.</span><UButton variant="outline" color="neutral" @click="discard">Discard them</UButton></p>
       <p v-if="message" role="alert" class="edge edge-stop panel p-3 font-semibold">{{ message }}</p>
       <StepBand id="job" :number="1" title="Job">
