@@ -24,6 +24,8 @@ export default defineNuxtConfig({
     link: [{ rel: 'icon', type: 'image/svg+xml', href: '/icon.svg' }],
   } },
   alias: { '#core': fileURLToPath(new URL('./core', import.meta.url)), '#server': fileURLToPath(new URL('./server', import.meta.url)) },
+  // Known from the start, so that the development server need not stop to find them.
+  vite: { optimizeDeps: { include: ['convert', 'zod', 'pinia', '@vueuse/core', 'date-fns', '@date-fns/tz'] } },
   typescript: { strict: true, typeCheck: false, tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true } } },
   nitro: {
     typescript: { strict: true },
