@@ -1,0 +1,96 @@
+import { expect, test } from '@playwright/test'
+import signIns from '../../demo/sign-ins.json' with { type: 'json' }
+import { startApp, type App } from '../app'
+import { listen, signIn } from './page'
+
+let app: App
+test.beforeAll(async () => { app = await startApp({ demo: true }) })
+test.afterAll(() => app.end())
+const lead = signIns[0]!
+
+test('a station is measured, refused with a message at the field, kept and changed', async ({ page }) => {
+  const heard = listen(page, [/status of 40[019]/])
+  await signIn(page, app.url, lead.email, lead.password)
+  await page.goto(`${app.url}/shop`)
+  await page.getByRole('button', { name: 'Add a station' }).click()
+  const dialog = page.getByRole('dialog')
+  await dialog.getByRole('button', { name: 'Add' }).click()
+  await expect(dialog.getByText('Name the station.')).toBeVisible()
+  await dialog.getByLabel('Name').fill('Booth 3')
+  await dialog.getByLabel('Room volume').fill('0')
+  await dialog.getByRole('button', { name: 'Add' }).click()
+  await expect(dialog.getByText('Must be more than zero.')).toBeVisible()
+  await dialog.getByLabel('Room volume').fill('12000')
+  await dialog.getByRole('button', { name: 'Add' }).click()
+  // The name is taken: said at the field, and what was typed is still there.
+  await expect(dialog.getByText('Another station already has this name.').first()).toBeVisible()
+  await expect(dialog.getByLabel('Room volume')).toHaveValue('12000')
+  await dialog.getByLabel('Name').fill('Blast bay')
+  await dialog.getByRole('button', { name: 'Add' }).click()
+  await expect(dialog).toBeHidden()
+  await expect(page.getByRole('row', { name: /Blast bay/ })).toContainText('12,000 ft³, flow not known')
+  await page.getByRole('button', { name: 'Change Blast bay' }).click()
+  await dialog.getByLabel('General ventilation').fill('4000')
+  await dialog.getByRole('button', { name: 'Save' }).click()
+  await expect(page.getByRole('row', { name: /Blast bay/ })).toContainText('4,000 cfm')
+  expect(heard).toEqual([])
+})
+
+test('house rules are kept over a reload', async ({ page }) => {
+  await signIn(page, app.url, lead.email, lead.password)
+  await page.goto(`${app.url}/shop`)
+  await page.getByLabel('House watch, minutes').fill('20')
+  await page.getByRole('button', { name: 'Save house rules' }).click()
+  await expect(page.getByText('At least 30 minutes.')).toBeVisible()
+  await page.getByLabel('House watch, minutes').fill('90')
+  await page.getByRole('button', { name: 'Save house rules' }).click()
+  await expect(page.getByText('Saved', { exact: true }).first()).toBeVisible()
+  await page.reload()
+  await expect(page.getByLabel('House watch, minutes')).toHaveValue('90')
+})
+
+test('a token is shown once and revoked', async ({ page, request }) => {
+  await signIn(page, app.url, lead.email, lead.password)
+  await page.goto(`${app.url}/account`)
+  await page.getByLabel('Name', { exact: true }).fill('Gate display')
+  await page.getByRole('button', { name: 'Make a token' }).click()
+  const token = (await page.locator('code').textContent())!
+  const ask = () => request.get(`${app.url}/api/v1/shift`, { headers: { authorization: `Bearer ${token}` } })
+  expect((await ask()).status()).toBe(200)
+  await page.reload()
+  await expect(page.locator('code')).toBeHidden()
+  await page.getByRole('button', { name: 'Revoke' }).click()
+  await page.getByRole('dialog').getByRole('button', { name: 'Revoke' }).click()
+  await expect(page.getByText(/^revoked/)).toBeVisible()
+  expect((await ask()).status()).toBe(401)
+})
+
+test('air answers follow the hood, and the reason stands under each', async ({ page }) => {
+  await signIn(page, app.url, lead.email, lead.password)
+  await page.goto(`${app.url}/jobs?q=Practice`)
+  await page.getByRole('link', { name: 'Practice plates, stick' }).click()
+  const air = page.locator('#air')
+  await expect(air.getByText('The hood pulls what the table asks at this distance.')).toBeAttached()
+  await air.getByText('Proved before the arc').click()
+  await expect(air.getByText('The hood does not count until someone has felt it pull')).toBeVisible()
+  await air.getByText('Proved before the arc').click()
+  await air.getByLabel('Hood to arc').fill('14')
+  await expect(air.getByText('beyond 12 in (0.3 m): the table gives no answer there')).toBeVisible()
+  await air.getByLabel('General ventilation').fill('')
+  await expect(air.getByText('Total fume not judged, because the air flow through the space is not known.')).toBeVisible()
+  await expect(page.getByTestId('overall')).not.toContainText('Ready')
+  await air.locator('[data-code="air.fume"] summary').click()
+  await expect(air.locator('[data-code="air.fume"]')).toContainText('1910.1000 table Z-1')
+})
+
+test('two figures of the dressed figure explain themselves on a tap', async ({ page }) => {
+  await signIn(page, app.url, lead.email, lead.password)
+  await page.goto(`${app.url}/jobs?q=Practice`)
+  await page.getByRole('link', { name: 'Practice plates, stick' }).click()
+  const gloves = page.getByRole('button', { name: /Lined leather gauntlets/ })
+  await expect(gloves).toHaveAttribute('aria-expanded', 'false')
+  await gloves.click()
+  await expect(gloves).toContainText('dry leather also insulates')
+  await gloves.click()
+  await expect(gloves).not.toContainText('dry leather also insulates')
+})
