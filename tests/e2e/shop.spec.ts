@@ -83,7 +83,7 @@ test('air answers follow the hood, and the reason stands under each', async ({ p
   await expect(air.locator('[data-code="air.fume"]')).toContainText('1910.1000 table Z-1')
 })
 
-test('two figures of the dressed figure explain themselves on a tap', async ({ page }) => {
+test('the pieces of the dressed figure explain themselves on a tap', async ({ page }) => {
   await signIn(page, app.url, lead.email, lead.password)
   await page.goto(`${app.url}/jobs?q=Practice`)
   await page.getByRole('link', { name: 'Practice plates, stick' }).click()
