@@ -1,6 +1,6 @@
 import type { Input, Unit } from '../finding/finding'
 import type { Source } from '../finding/source'
-import type { JobSpec } from '../job/job'
+import type { BaseMetal, JobSpec } from '../job/job'
 import { CONSUMPTION_DEFAULTS, EMISSION_FACTORS, EMISSION_SOURCE, GTAW_SCREENING, type EmissionRow } from './emission.table'
 
 /** An emission while the arc burns, g/h per welder. `bound`: the true value is at most this. */
@@ -32,7 +32,7 @@ export function emissionRate(query: EmissionQuery, substance: 'fume' | Metal): E
   if (row.process !== query.process) return { because: `${row.name} is not a consumable of this process` }
   const consumption = consumptionRate(query)
   if ('because' in consumption) return consumption
-  const factor = factorFor(row, substance)
+  const factor = factorFor(row, substance, query.baseMetal)
   const inputs = { factor: `${factor.value} g/kg`, consumed: { amount: consumption.rate, unit: 'kg/h' as Unit } }
   return { rate: factor.value * consumption.rate, bound: factor.bound, basis: `${factor.basis}; ${consumption.basis}`, source: EMISSION_SOURCE, inputs }
 }
@@ -45,7 +45,10 @@ function consumptionRate(query: EmissionQuery): { rate: number, basis: string } 
   return { rate: fallback.rate * query.amps / fallback.amps, basis: 'consumption by the amperage default' }
 }
 
-function factorFor(row: EmissionRow, substance: 'fume' | Metal): { value: number, bound: boolean, basis: string } {
+function factorFor(row: EmissionRow, substance: 'fume' | Metal, base: BaseMetal): { value: number, bound: boolean, basis: string } {
+  // The table was measured on a base metal like the filler; plain filler on an alloy (or on who knows what) may take up more than it reports.
+  const alloyed = base === 'stainless' || base === 'nickel_alloy' || base === 'unknown'
+  if ((substance === 'chromiumVI' || substance === 'nickel') && alloyed && !CHROMIUM_ALLOYS.includes(row.alloy)) return { value: row.fume, bound: true, basis: `${row.name} was not measured on this base metal; at most the whole fume` }
   const reported = row[substance]
   if (reported !== null) return { value: reported, bound: false, basis: `${row.name}, table value` }
   if (substance === 'chromiumVI' && row.chromium !== null) return { value: row.chromium, bound: true, basis: `${row.name} reports no chromium VI; at most its total chromium` }

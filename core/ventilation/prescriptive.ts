@@ -4,7 +4,7 @@ import type { JobSpec } from '../job/job'
 import { respiratorRow } from '../respirator/apf.table'
 import { CONFINED_RULE, GENERAL_RULE, METAL_RULES, MOVABLE_HOOD, STAINLESS_CUT, type HoodRow } from './ventilation.table'
 
-export type VentilationQuery = Pick<JobSpec, 'process' | 'baseMetal' | 'coating' | 'welders' | 'air' | 'respirator'>
+export type VentilationQuery = Pick<JobSpec, 'process' | 'baseMetal' | 'coating' | 'welders' | 'air' | 'respirator' | 'measured'>
 
 /**
  * Row of the movable-hood table for a distance from the arc in m.
@@ -113,7 +113,7 @@ function hoodFindings({ air }: VentilationQuery): Finding[] {
 }
 
 /** Coatings and base metals that the regulation names. Unknown coatings stop until known. */
-function metalFindings({ coating, air, respirator, baseMetal, process }: VentilationQuery): Finding[] {
+function metalFindings({ coating, air, respirator, baseMetal, process, measured }: VentilationQuery): Finding[] {
   const base = { step: 'air' as const }
   const findings: Finding[] = []
   const local = hoodState(air) === 'inPlace' || respiratorRow(respirator).suppliesAir
@@ -126,8 +126,12 @@ function metalFindings({ coating, air, respirator, baseMetal, process }: Ventila
     } else {
       findings.push({ ...base, code: 'air.coating', level: local ? 'caution' : 'stop', legal: !local, sentence: local ? `${METAL_RULES[coating].rule}: in place. The coating is still the larger hazard; grind back where you can.` : `${METAL_RULES[coating].rule}, and neither is in place.`, remedy: local ? undefined : 'Prove a hood at the arc, supply air, or grind back well beyond the weld.', reasons })
     }
-  } else if (coating !== 'none') {
-    findings.push({ ...base, code: 'air.coating', level: 'caution', sentence: coating === 'chromate' ? 'Chromate in the coating gives chromium VI: remove it first.' : 'Paint, oil and primer burn to fumes that no table covers: strip back to bright metal.', remedy: 'Strip well beyond the weld, then enter the coating as none.', reasons: [{ rule: 'Read the data sheet; strip what burns', source: COMMON_PRACTICE }] })
+  } else if (coating === 'chromate') {
+    findings.push({ ...base, code: 'air.coating', level: 'caution', sentence: 'Chromate in the coating gives chromium VI: remove it first.', remedy: 'Strip well beyond the weld, then enter the coating as none.', reasons: [{ rule: 'Read the data sheet; strip what burns', source: COMMON_PRACTICE }] })
+  } else if (coating === 'paint') {
+    // Known to be there, but no table says what it gives off: only a sampling result makes it more than unknown.
+    const sampled = measured?.fume !== undefined
+    findings.push({ ...base, code: 'air.coating', level: sampled ? 'caution' : 'unknown', sentence: 'Paint, oil and primer burn to fumes that no table covers.', remedy: 'Strip to bright metal well beyond the weld and enter the coating as none, or enter an air sampling result.', reasons: [{ rule: 'Read the data sheet; strip what burns', source: COMMON_PRACTICE }] })
   }
   if (baseMetal === 'stainless' && (process === 'PAC' || process === 'OFC') && !local && air.place !== 'outdoors') {
     findings.push({ ...base, code: 'air.stainlessCut', level: 'stop', legal: true, sentence: 'Cutting stainless indoors without mechanical ventilation that removes the fume.', remedy: 'Prove a downdraft table, enclosure or hood.', reasons: [STAINLESS_CUT] })

@@ -90,6 +90,10 @@ describe('prescriptive check, OSHA 29 CFR 1910.252(c)', () => {
     }
     expect(find(checkVentilation(JOB), 'air.coating')).toBeUndefined()
   })
+  it('paint is unknown until stripped or sampled', () => {
+    expect(find(checkVentilation(jobWith({ coating: 'paint' })), 'air.coating')!.level).toBe('unknown')
+    expect(find(checkVentilation(jobWith({ coating: 'paint', measured: { reference: 'AS-2', fume: 1 } })), 'air.coating')!.level).toBe('caution')
+  })
   it('stops in a confined space without air, and stays a caution with it', () => {
     expect(checkVentilation(jobWith({}, { place: 'confined', generalFlow: 0.1 }))[0]).toMatchObject({ level: 'stop', legal: true })
     expect(checkVentilation(jobWith({ respirator: 'airline_pressure_demand_full' }, { place: 'confined' }))[0]!.level).toBe('caution')
@@ -115,6 +119,12 @@ describe('emission, EPA AP-42 section 12.19', () => {
   it('bounds chromium VI by chromium, and a metal without data by the fume', () => {
     expect(emissionRate(JOB, 'chromiumVI')).toMatchObject({ rate: 0.006 * 1.3, bound: true })
     expect(emissionRate(jobWith({ consumable: 'FCAW E308LT', process: 'FCAW', consumption: 1 }), 'nickel')).toMatchObject({ rate: 9.1, bound: true })
+  })
+  it('does not trust a plain filler\'s table on stainless or on unknown metal', () => {
+    for (const baseMetal of ['stainless', 'nickel_alloy', 'unknown'] as const) {
+      for (const metal of ['chromiumVI', 'nickel'] as const) expect(emissionRate(jobWith({ process: 'GMAW', consumable: 'GMAW E70S', consumption: 1, baseMetal }), metal)).toMatchObject({ rate: 5.2, bound: true })
+    }
+    expect(emissionRate(jobWith({ process: 'GMAW', consumable: 'GMAW E70S', consumption: 1 }), 'nickel')).toMatchObject({ rate: 0.001, bound: false })
   })
   it('has no answer without a factor, without consumption, or for another process\'s consumable', () => {
     expect(emissionRate(jobWith({ consumable: null }), 'fume')).toHaveProperty('because')
