@@ -72,13 +72,13 @@ export async function dueItems(db: Db, scope: ItemScope, most: number): Promise<
   return { rows: rows.map(toItem), total: rows[0]?.total ?? 0 }
 }
 
-export async function insertItem(db: Db, row: ItemBody & { id: string, organisation: string, site: string }): Promise<void> {
+export async function insertItem(db: Db, row: ItemBody & { id: string, organisation: string, site: string, rehearsal: boolean }): Promise<void> {
   if (row.kind === 'cylinder') {
-    await db.query('INSERT INTO cylinder (id, organisation_id, site_id, label, gas, description, every_days) VALUES ($1, $2, $3, $4, $5, $6, $7)', [row.id, row.organisation, row.site, row.label, row.gas, row.description, row.everyDays])
+    await db.query('INSERT INTO cylinder (id, organisation_id, site_id, label, gas, description, every_days, rehearsal) VALUES ($1, $2, $3, $4, $5, $6, $7, $8)', [row.id, row.organisation, row.site, row.label, row.gas, row.description, row.everyDays, row.rehearsal])
     return
   }
   const helmet = row.kind === 'helmet' ? { ranges: JSON.stringify(row.ranges), assigned: row.assignedTo } : { ranges: null, assigned: null }
-  await db.query('INSERT INTO equipment (id, organisation_id, site_id, kind, label, description, assigned_to, ranges, every_days) VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9)', [row.id, row.organisation, row.site, row.kind, row.label, row.description, helmet.assigned, helmet.ranges, row.everyDays])
+  await db.query('INSERT INTO equipment (id, organisation_id, site_id, kind, label, description, assigned_to, ranges, every_days, rehearsal) VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10)', [row.id, row.organisation, row.site, row.kind, row.label, row.description, helmet.assigned, helmet.ranges, row.everyDays, row.rehearsal])
 }
 
 const TABLE: Record<ItemKind, 'cylinder' | 'equipment'> = { cylinder: 'cylinder', machine: 'equipment', helmet: 'equipment' }

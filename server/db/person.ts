@@ -2,15 +2,15 @@ import type { Db } from './pool'
 import type { Me, Person, Role } from '#shared/session/schema'
 import { pageOf, type Page, type PageQuery } from './page'
 
-export interface NewPerson { id: string, organisation: string, site: string, name: string, email: string | null, role: Role, passwordHash: string | null, pinHash: string | null, fireWatchTrainedOn: string | null, active: boolean, at: Date }
+export interface NewPerson { id: string, organisation: string, site: string, name: string, email: string | null, role: Role, passwordHash: string | null, pinHash: string | null, fireWatchTrainedOn: string | null, active: boolean, at: Date, rehearsal: boolean }
 
 export async function insertPerson(db: Db, row: NewPerson): Promise<void> {
-  await db.query('INSERT INTO person (id, organisation_id, site_id, name, email, role, password_hash, pin_hash, fire_watch_trained_on, active, created_at) VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11)',
-    [row.id, row.organisation, row.site, row.name, row.email, row.role, row.passwordHash, row.pinHash, row.fireWatchTrainedOn, row.active, row.at])
+  await db.query('INSERT INTO person (id, organisation_id, site_id, name, email, role, password_hash, pin_hash, fire_watch_trained_on, active, created_at, rehearsal) VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12)',
+    [row.id, row.organisation, row.site, row.name, row.email, row.role, row.passwordHash, row.pinHash, row.fireWatchTrainedOn, row.active, row.at, row.rehearsal])
 }
 
 /** Password and PIN change only when given. */
-export async function updatePerson(db: Db, id: string, row: Omit<NewPerson, 'id' | 'organisation' | 'site' | 'at'>): Promise<boolean> {
+export async function updatePerson(db: Db, id: string, row: Omit<NewPerson, 'id' | 'organisation' | 'site' | 'at' | 'rehearsal'>): Promise<boolean> {
   const { rowCount } = await db.query('UPDATE person SET name = $2, email = $3, role = $4, password_hash = coalesce($5, password_hash), pin_hash = coalesce($6, pin_hash), fire_watch_trained_on = $7, active = $8 WHERE id = $1',
     [id, row.name, row.email, row.role, row.passwordHash, row.pinHash, row.fireWatchTrainedOn, row.active])
   return rowCount === 1

@@ -6,8 +6,8 @@ export async function listStations(db: Db, site: string): Promise<Station[]> {
   return rows
 }
 
-export async function insertStation(db: Db, row: StationBody & { id: string, organisation: string, site: string }): Promise<void> {
-  await db.query('INSERT INTO station (id, organisation_id, site_id, name, designated, air) VALUES ($1, $2, $3, $4, $5, $6)', [row.id, row.organisation, row.site, row.name, row.designated, JSON.stringify(row.air)])
+export async function insertStation(db: Db, row: StationBody & { id: string, organisation: string, site: string, rehearsal: boolean }): Promise<void> {
+  await db.query('INSERT INTO station (id, organisation_id, site_id, name, designated, air, rehearsal) VALUES ($1, $2, $3, $4, $5, $6, $7)', [row.id, row.organisation, row.site, row.name, row.designated, JSON.stringify(row.air), row.rehearsal])
 }
 
 export async function updateStation(db: Db, id: string, row: StationBody): Promise<boolean> {

@@ -178,6 +178,12 @@ describe('the watch', () => {
 })
 
 describe('record', () => {
+  it('everything made in a rehearsal carries its mark', async () => {
+    for (const table of ['station', 'equipment', 'cylinder', 'inspection', 'job', 'permit', 'audit', 'person']) {
+      const { rows } = await withOwner(app.ownerUrl, owner => owner.query<{ marked: boolean }>(`SELECT bool_and(rehearsal) AS marked FROM ${table}`))
+      expect(rows[0]!.marked, table).toBe(true)
+    }
+  })
   it('the job as JSON carries its Findings and permits', async () => {
     await issuePermit(shop)
     const { body } = await shop.people.viewer.send<{ format: string, job: { findings: unknown[] }, permits: { findings: unknown[] }[] }>('GET', `/jobs/${shop.job}/export`)

@@ -47,6 +47,7 @@ CREATE TABLE person (
   fire_watch_trained_on date,
   active boolean NOT NULL DEFAULT true,
   created_at timestamptz NOT NULL,
+  rehearsal boolean NOT NULL DEFAULT false,
   UNIQUE (organisation_id, id),
   CONSTRAINT person_email_once UNIQUE (email),
   FOREIGN KEY (organisation_id, site_id) REFERENCES site (organisation_id, id)

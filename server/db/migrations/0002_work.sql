@@ -8,6 +8,7 @@ CREATE TABLE station (
   name text NOT NULL CHECK (length(name) BETWEEN 1 AND 100),
   designated boolean NOT NULL,
   air jsonb NOT NULL,
+  rehearsal boolean NOT NULL DEFAULT false,
   UNIQUE (organisation_id, id),
   CONSTRAINT station_name_once UNIQUE (site_id, name),
   FOREIGN KEY (organisation_id, site_id) REFERENCES site (organisation_id, id)
@@ -25,6 +26,7 @@ CREATE TABLE equipment (
   every_days integer NOT NULL CHECK (every_days BETWEEN 1 AND 366),
   lock_reason text,
   locked_at timestamptz,
+  rehearsal boolean NOT NULL DEFAULT false,
   CHECK ((lock_reason IS NULL) = (locked_at IS NULL)),
   UNIQUE (organisation_id, id),
   CONSTRAINT equipment_label_once UNIQUE (site_id, label),
@@ -42,6 +44,7 @@ CREATE TABLE cylinder (
   every_days integer NOT NULL CHECK (every_days BETWEEN 1 AND 366),
   lock_reason text,
   locked_at timestamptz,
+  rehearsal boolean NOT NULL DEFAULT false,
   CHECK ((lock_reason IS NULL) = (locked_at IS NULL)),
   UNIQUE (organisation_id, id),
   CONSTRAINT cylinder_label_once UNIQUE (site_id, label),

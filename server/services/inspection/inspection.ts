@@ -23,7 +23,7 @@ export function readItems(actor: Actor, query: PageQuery & { sort: 'attention' |
 export async function addItem(actor: Actor, body: ItemBody): Promise<{ id: string }> {
   const id = randomUUID()
   await inOrganisation(actor.organisation, async (db) => {
-    await insertItem(db, { ...body, id, organisation: actor.organisation, site: actor.site })
+    await insertItem(db, { ...body, id, organisation: actor.organisation, site: actor.site, rehearsal: actor.rehearsal })
     await record(db, actor, 'item_added', body.kind, id, body)
   })
   return { id }

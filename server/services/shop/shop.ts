@@ -31,7 +31,7 @@ export const readStations = (actor: Actor): Promise<Station[]> => inOrganisation
 export async function addStation(actor: Actor, body: StationBody): Promise<{ id: string }> {
   const id = randomUUID()
   await inOrganisation(actor.organisation, async (db) => {
-    await insertStation(db, { ...body, id, organisation: actor.organisation, site: actor.site })
+    await insertStation(db, { ...body, id, organisation: actor.organisation, site: actor.site, rehearsal: actor.rehearsal })
     await record(db, actor, 'station_added', 'station', id, body)
   })
   return { id }
@@ -60,7 +60,7 @@ export async function addPerson(actor: Actor, body: PersonBody): Promise<{ id: s
   const id = randomUUID()
   const row = await personRow(body)
   await inOrganisation(actor.organisation, async (db) => {
-    await insertPerson(db, { ...row, id, organisation: actor.organisation, site: actor.site, at: actor.now })
+    await insertPerson(db, { ...row, id, organisation: actor.organisation, site: actor.site, at: actor.now, rehearsal: actor.rehearsal })
     await record(db, actor, 'person_added', 'person', id, shown(body))
   })
   return { id }
