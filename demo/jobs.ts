@@ -4,7 +4,7 @@ import { AIR } from './shop'
 export interface DemoJob { title: string, place: string, welder: number, helmet: string, machine: string | null, cylinder: string | null, spec: JobSpec }
 
 const base: JobSpec = {
-  process: 'GMAW', amps: 180, ampsFrom: null, electrode: null, consumable: 'GMAW E70S', consumption: null, baseMetal: 'carbon_steel', coating: 'none', thickness: 8, position: 'bench',
+  process: 'GMAW', amps: 180, ampsFrom: null, electrode: null, consumable: 'GMAW E70S', consumption: null, baseMetal: 'carbon_steel', coating: 'none', thickness: 8, position: 'bench', grinding: false, arcHidden: false, shieldGas: 'active', gasFlow: null, laser: null,
   arcMinutes: 120, welders: 1, air: AIR.slip, respirator: 'half_mask', measured: null,
 }
 

@@ -1,6 +1,6 @@
 /** The job as the engine sees it. SI units throughout. `null` means not known, never zero. */
 
-export const PROCESSES = ['SMAW', 'GMAW', 'FCAW', 'GTAW', 'PAC', 'OFC', 'OFW', 'TB'] as const
+export const PROCESSES = ['SMAW', 'GMAW', 'FCAW', 'GTAW', 'PAW', 'SAW', 'CAW', 'PAC', 'CAC', 'OFC', 'OFW', 'TB', 'TS', 'LBW', 'GRIND'] as const
 export type Process = typeof PROCESSES[number]
 
 /** Names as printed in the standards; the short form is what the shop says. */
@@ -9,16 +9,32 @@ export const PROCESS_NAME: Record<Process, string> = {
   GMAW: 'Gas metal arc (MIG/MAG)',
   FCAW: 'Flux-cored arc',
   GTAW: 'Gas tungsten arc (TIG)',
+  PAW: 'Plasma arc welding',
+  SAW: 'Submerged arc',
+  CAW: 'Carbon arc welding',
   PAC: 'Plasma arc cutting',
+  CAC: 'Air carbon arc cutting and gouging',
   OFC: 'Oxy-fuel cutting',
   OFW: 'Oxy-fuel gas welding',
   TB: 'Torch brazing',
+  TS: 'Torch soldering',
+  LBW: 'Laser beam welding, hand-held',
+  GRIND: 'Grinding, no arc',
 }
 
-const ARC: readonly Process[] = ['SMAW', 'GMAW', 'FCAW', 'GTAW', 'PAC']
+const ARC: readonly Process[] = ['SMAW', 'GMAW', 'FCAW', 'GTAW', 'PAW', 'SAW', 'CAW', 'PAC', 'CAC']
+const FLAME: readonly Process[] = ['OFC', 'OFW', 'TB', 'TS']
 
-/** Arc processes are judged by amps, flame processes by plate thickness. */
+/** Arc processes are judged by amps. */
 export const isArc = (process: Process): boolean => ARC.includes(process)
+/** Flame processes are judged by plate thickness, or in Europe by gas flow. */
+export const isFlame = (process: Process): boolean => FLAME.includes(process)
+/** Plate decides the shade of these flames; a soldering or brazing torch has one shade for all. */
+export const byPlate = (process: Process): boolean => process === 'OFC' || process === 'OFW'
+
+export const POSITIONS = ['bench', 'overhead', 'tight', 'lying'] as const
+export type Position = typeof POSITIONS[number]
+export const POSITION_NAME: Record<Position, string> = { bench: 'At the bench', overhead: 'Overhead', tight: 'In a tight spot', lying: 'Lying down' }
 
 export const BASE_METALS = ['carbon_steel', 'stainless', 'aluminium', 'cast_iron', 'copper_alloy', 'nickel_alloy', 'unknown'] as const
 export type BaseMetal = typeof BASE_METALS[number]
@@ -84,6 +100,24 @@ export interface MeasuredAir {
   cadmium?: number
 }
 
+/** A hand-held laser as its plate says, and how its cell is kept. Continuous wave. */
+export interface LaserSpec {
+  /** W. */
+  power: number
+  /** nm. */
+  wavelength: number
+  /** Full angle at which the beam spreads after the focus, rad. */
+  divergence: number
+  /** Longest exposure to be counted on, s. */
+  exposure: number
+  /** Optical density of the eyewear and helmet at this wavelength, as printed; null when nobody has read it. */
+  eyewear: number | null
+  /** Interlocked barrier round the cell. */
+  barrier: boolean | null
+  /** Everyone in the cell wears it, onlookers too. */
+  everyone: boolean | null
+}
+
 export interface JobSpec {
   process: Process
   /** Highest current of the range, A; null where the process has none. */
@@ -100,7 +134,16 @@ export interface JobSpec {
   coating: Coating
   /** Plate thickness, mm. */
   thickness: number | null
-  position: 'bench' | 'overhead' | 'tight'
+  position: Position
+  /** Grinding goes with the job. */
+  grinding: boolean
+  /** The work or the flux hides the arc from the welder (plasma, submerged arc). */
+  arcHidden: boolean
+  /** What the shielding gas does to the arc: MAG and MIG differ in the European table. */
+  shieldGas: 'active' | 'inert' | null
+  /** Acetylene (gas welding) or oxygen (cutting), L/h. */
+  gasFlow: number | null
+  laser: LaserSpec | null
   /** Arc time in the shift, minutes. */
   arcMinutes: number
   /** Welders at work in the same space, this one counted. */

@@ -1,10 +1,10 @@
 import type { Finding } from '../finding/finding'
 import { COMMON_PRACTICE } from '../finding/source'
-import { PROCESS_NAME, type JobSpec } from '../job/job'
-import { DO_NOT_WEAR, PPE_RULES, type DoNotWear, type PpeRule } from './ppe.table'
+import { POSITION_NAME, PROCESS_NAME } from '../job/job'
+import { DO_NOT_WEAR, PPE_RULES, SEASON_NAME, type DoNotWear, type PpeJob, type PpeProperties, type PpeRule, type SiteRules } from './ppe.table'
 
-export type PpeQuery = Pick<JobSpec, 'process' | 'position' | 'amps'>
-type PpeItem = Omit<PpeRule, 'when'>
+export type { SiteRules } from './ppe.table'
+export type PpeItem = Omit<PpeRule, 'when'>
 
 export interface PpeAnswer {
   wear: PpeItem[]
@@ -12,27 +12,33 @@ export interface PpeAnswer {
   findings: Finding[]
 }
 
-/** Plain cotton comes to its end here; over it full leather is asked for whatever the position (common practice, value chosen by us). */
-const HIGH_CURRENT = 300
+/** Without a site's own rules: no safety toe or hard hat asked for, mild season. */
+export const DEFAULT_SITE_RULES: SiteRules = { safetyToe: false, hardHat: false, season: 'mild' }
+
+const ORDER: (keyof PpeProperties)[] = ['material', 'thickness', 'cuff', 'height', 'class', 'fit']
+
+/** Required properties of an item, in one line. */
+export function propertiesText(properties: PpeProperties): string {
+  const parts = ORDER.flatMap(key => properties[key] ?? [])
+  return parts.map((part, i) => i === 0 ? part.charAt(0).toUpperCase() + part.slice(1) : part).join('; ')
+}
 
 /**
  * What to wear and what to leave off for a job, each with its reason.
- * Source: OSHA 29 CFR 1910.133, 1910.252(b), ANSI Z49.1 4.3, and common practice as marked on each row.
+ * Source: OSHA 29 CFR 1910.133, 1910.135, 1910.136, 1910.252(b), ANSI Z49.1 4.3, and common practice as marked on each row.
  */
-export function assignPpe(query: PpeQuery): PpeAnswer {
-  const heavy = query.amps !== null && query.amps >= HIGH_CURRENT
-  const worn = heavy && query.position === 'bench' ? { ...query, position: 'tight' as const } : query
-  const wear = PPE_RULES.filter(rule => rule.when(worn)).map(({ when: _, ...item }) => item)
-  const avoid = DO_NOT_WEAR.filter(rule => rule.when(query)).map(({ when: _, ...item }) => item)
+export function assignPpe(job: PpeJob, site: SiteRules = DEFAULT_SITE_RULES): PpeAnswer {
+  const wear = PPE_RULES.filter(rule => rule.when(job, site)).map(({ when: _, ...item }) => item)
+  const avoid = DO_NOT_WEAR.filter(rule => rule.when(job)).map(({ when: _, ...item }) => item)
   const finding: Finding = {
     code: 'body.list', step: 'body', level: 'clear',
     value: { amount: wear.length, unit: 'count' },
     sentence: `${wear.length} pieces to wear, ${avoid.length} things to leave off.`,
     remedy: 'Look each other over before the first arc.',
     reasons: [{
-      rule: `PPE for ${PROCESS_NAME[query.process].toLowerCase()}, ${query.position === 'bench' ? 'at the bench' : query.position === 'overhead' ? 'overhead' : 'in a tight spot'}`,
+      rule: `PPE for ${PROCESS_NAME[job.process].toLowerCase()}, ${POSITION_NAME[job.position].toLowerCase()}`,
       source: wear.find(item => item.source.recall === 'memory')?.source ?? COMMON_PRACTICE,
-      inputs: { process: query.process, position: query.position, ...(heavy && { highCurrent: true }) },
+      inputs: { process: job.process, position: POSITION_NAME[job.position], grinding: job.grinding, season: SEASON_NAME[site.season], safetyToe: site.safetyToe, hardHat: site.hardHat },
     }],
   }
   return { wear, avoid, findings: [finding] }

@@ -1,19 +1,19 @@
 import { published, type Source } from '../finding/source'
 import type { RespiratorKind } from '../job/job'
 
-export interface RespiratorRow { kind: RespiratorKind, name: string, apf: number, suppliesAir: boolean }
+export interface RespiratorRow { kind: RespiratorKind, name: string, apf: number, suppliesAir: boolean, /** Seals on the face: fit test and a shaven seal. */ tight: boolean }
 
 export const APF_SOURCE: Source = published('OSHA 29 CFR 1910.134(d)(3)(i)(A), table 1, assigned protection factors')
 
 /** Assigned protection factors. A powered hood counts 25 unless its maker shows 1,000. */
 export const RESPIRATOR_TABLE: readonly RespiratorRow[] = [
-  { kind: 'none', name: 'No respirator', apf: 1, suppliesAir: false },
-  { kind: 'filtering_facepiece', name: 'Disposable, rated for metal fume (N95 or better)', apf: 10, suppliesAir: false },
-  { kind: 'half_mask', name: 'Half mask with P100 discs', apf: 10, suppliesAir: false },
-  { kind: 'full_facepiece', name: 'Full facepiece with P100', apf: 50, suppliesAir: false },
-  { kind: 'powered_hood', name: 'Powered air-purifying helmet or hood', apf: 25, suppliesAir: false },
-  { kind: 'airline_hood', name: 'Airline, continuous flow helmet or hood', apf: 25, suppliesAir: true },
-  { kind: 'airline_pressure_demand_full', name: 'Airline, pressure-demand full facepiece', apf: 1000, suppliesAir: true },
+  { kind: 'none', name: 'No respirator', apf: 1, suppliesAir: false, tight: false },
+  { kind: 'filtering_facepiece', name: 'Disposable, rated for metal fume (N95 or better)', apf: 10, suppliesAir: false, tight: true },
+  { kind: 'half_mask', name: 'Half mask with P100 discs', apf: 10, suppliesAir: false, tight: true },
+  { kind: 'full_facepiece', name: 'Full facepiece with P100', apf: 50, suppliesAir: false, tight: true },
+  { kind: 'powered_hood', name: 'Powered air-purifying helmet or hood', apf: 25, suppliesAir: false, tight: false },
+  { kind: 'airline_hood', name: 'Airline, continuous flow helmet or hood', apf: 25, suppliesAir: true, tight: false },
+  { kind: 'airline_pressure_demand_full', name: 'Airline, pressure-demand full facepiece', apf: 1000, suppliesAir: true, tight: true },
 ]
 
 export const respiratorRow = (kind: RespiratorKind): RespiratorRow => RESPIRATOR_TABLE.find(row => row.kind === kind)!

@@ -18,9 +18,10 @@ const US: Record<Unit, Display> = {
   'shade': same(''), 'A': same('A'), 'mm': scaled('in', INCH_MM), 'm': scaled('ft', FOOT), 'm2': scaled('ft²', FOOT ** 2), 'm3': scaled('ft³', FOOT ** 3),
   'm/s': scaled('fpm', FOOT / 60), 'm3/s': scaled('cfm', FOOT ** 3 / 60), 'mg/m3': same('mg/m³'), 'kg/h': scaled('lb/h', POUND_KG), 'g/h': same('g/h'),
   'min': same('min'), 'h': same('h'), 'Pa': scaled('psi', PSI_PA), 'V': same('V'), 'share': scaled('%', 0.01), 'count': same(''),
+  'L/h': scaled('cfh', FOOT ** 3 * 1000), 'W': same('W'), 'nm': same('nm'), 'rad': scaled('mrad', 0.001), 's': same('s'), 'OD': same(''),
 }
 const SI: Record<Unit, Display> = {
-  ...US, 'mm': same('mm'), 'm': same('m'), 'm2': same('m²'), 'm3': same('m³'), 'm/s': same('m/s'), 'm3/s': scaled('m³/h', 1 / 3600), 'kg/h': same('kg/h'), 'Pa': scaled('bar', 1e5),
+  ...US, 'mm': same('mm'), 'm': same('m'), 'm2': same('m²'), 'm3': same('m³'), 'm/s': same('m/s'), 'm3/s': scaled('m³/h', 1 / 3600), 'kg/h': same('kg/h'), 'Pa': scaled('bar', 1e5), 'L/h': same('L/h'),
 }
 
 export const display = (unit: Unit, units: Units): Display => (units === 'us' ? US : SI)[unit]

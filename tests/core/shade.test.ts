@@ -5,16 +5,18 @@ import { judgeHelmet, type Helmet } from '#core/shade/helmet'
 import { assignShade } from '#core/shade/shade'
 import { shadeFromTransmittance, transmittanceOfShade } from '#core/shade/transmittance'
 
-const ask = (process: Process, amps: number | null, more: { electrode?: number, thickness?: number } = {}) => assignShade({ process, amps, electrode: more.electrode ?? null, thickness: more.thickness ?? null })
+const ask = (process: Process, amps: number | null, more: { electrode?: number, thickness?: number } = {}) => assignShade({ process, amps, electrode: more.electrode ?? null, thickness: more.thickness ?? null, arcHidden: false, shieldGas: null, gasFlow: null, baseMetal: 'carbon_steel' })
 const floor = (process: Process, amps: number): number | null => ask(process, amps).floor
 
 /** OSHA 29 CFR 1910.133(a)(5), written out again here from memory: [from, to, shade]; the ends belong to the darker row. */
-const OSHA: Record<'SMAW' | 'GMAW' | 'FCAW' | 'GTAW' | 'PAC', [number, number, number][]> = {
+const OSHA: Record<'SMAW' | 'GMAW' | 'FCAW' | 'GTAW' | 'PAC' | 'PAW' | 'CAC', [number, number, number][]> = {
   SMAW: [[0, 60, 7], [60, 160, 8], [160, 250, 10], [250, 550, 11]],
   GMAW: [[0, 60, 7], [60, 160, 10], [160, 250, 10], [250, 500, 10]],
   FCAW: [[0, 60, 7], [60, 160, 10], [160, 250, 10], [250, 500, 10]],
   GTAW: [[0, 50, 8], [50, 150, 8], [150, 500, 10]],
   PAC: [[0, 300, 8], [300, 400, 9], [400, 800, 10]],
+  PAW: [[0, 20, 6], [20, 100, 8], [100, 400, 10], [400, 800, 11]],
+  CAC: [[0, 500, 10], [500, 1000, 11]],
 }
 
 describe('legal minimum, OSHA 29 CFR 1910.133(a)(5)', () => {
@@ -39,7 +41,7 @@ describe('legal minimum, OSHA 29 CFR 1910.133(a)(5)', () => {
     })
   }
 
-  test.each([['OFW', 3, 4], ['OFW', 3.18, 5], ['OFW', 12.7, 5], ['OFW', 12.8, 6], ['OFC', 24.9, 3], ['OFC', 25, 4], ['OFC', 25.4, 4], ['OFC', 150, 4], ['OFC', 151, 5], ['TB', 2, 3]] as const)('%s on %s mm plate: %s', (process, thickness, shade) => {
+  test.each([['OFW', 3, 4], ['OFW', 3.18, 5], ['OFW', 12.7, 5], ['OFW', 12.8, 6], ['OFC', 24.9, 3], ['OFC', 25, 4], ['OFC', 25.4, 4], ['OFC', 150, 4], ['OFC', 151, 5], ['TB', 2, 3], ['TS', 2, 2]] as const)('%s on %s mm plate: %s', (process, thickness, shade) => {
     expect(ask(process, null, { thickness }).floor).toBe(shade)
   })
 
@@ -64,6 +66,7 @@ describe('guide, ANSI Z49.1 and AWS F2.2', () => {
   test.each([
     ['SMAW', 100, 10], ['SMAW', 200, 12], ['SMAW', 300, 14], ['GMAW', 100, 11], ['GMAW', 200, 12], ['GMAW', 300, 14], ['FCAW', 100, 11], ['FCAW', 160, 12],
     ['GTAW', 30, 10], ['GTAW', 100, 12], ['GTAW', 200, 14], ['PAC', 100, 9], ['PAC', 350, 12], ['PAC', 500, 14],
+    ['PAW', 15, 8], ['PAW', 50, 10], ['PAW', 200, 12], ['PAW', 500, 14], ['CAC', 300, 12], ['CAC', 700, 14], ['CAW', 60, 14],
   ] as const)('%s at %s A starts at %s', (process, amps, shade) => {
     expect(ask(process, amps).working).toBe(shade)
   })

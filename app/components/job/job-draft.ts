@@ -5,7 +5,7 @@ import type { Job, JobBody } from '#shared/job/schema'
 export const UNKNOWN_AIR: AirSpace = { place: 'indoors', volume: null, ceiling: null, obstructed: null, generalFlow: null, mixing: 3, hood: 'none', hoodFlow: null, hoodDistance: null, hoodFlanged: false, hoodProved: false }
 
 const EMPTY_SPEC: JobSpec = {
-  process: 'SMAW', amps: null, ampsFrom: null, electrode: null, consumable: null, consumption: null, baseMetal: 'carbon_steel', coating: 'unknown', thickness: null, position: 'bench',
+  process: 'SMAW', amps: null, ampsFrom: null, electrode: null, consumable: null, consumption: null, baseMetal: 'carbon_steel', coating: 'unknown', thickness: null, position: 'bench', grinding: false, arcHidden: false, shieldGas: null, gasFlow: null, laser: null,
   arcMinutes: 60, welders: 1, air: UNKNOWN_AIR, respirator: 'none', measured: null,
 }
 
