@@ -22,5 +22,6 @@ export const JOBS: Record<string, DemoJob> = {
   davit: { title: 'Davit foot, workboat', place: 'Workboat Tern, foredeck', welder: 6, helmet: 'H-07', machine: 'M-07', cylinder: 'C-04', spec: { ...base, amps: 150 } },
   winch: { title: 'Winch bed repair', place: 'Winch house apron', welder: 3, helmet: 'H-04', machine: 'M-05', cylinder: null, spec: { ...base, process: 'SMAW', amps: 150, electrode: 4, consumable: 'SMAW E6010' } },
   gangway: { title: 'Gangway hinge', place: 'Gangway store yard', welder: 6, helmet: 'H-07', machine: 'M-02', cylinder: 'C-04', spec: base },
-  practice: { title: 'Practice plates, stick', place: 'Booth 2', welder: 5, helmet: 'H-06', machine: 'M-01', cylinder: null, spec: { ...base, process: 'SMAW', amps: 120, electrode: 3.2, consumable: 'SMAW E7018', air: AIR.bay, welders: 4, arcMinutes: 100 } },
+  fillets: { title: 'Practice fillets, MAG', place: 'Booth 7', welder: 5, helmet: 'H-06', machine: 'M-11', cylinder: 'C-04', spec: { ...base, amps: 140, thickness: 6, air: AIR.bay, welders: 4, arcMinutes: 90, respirator: 'none' } },
+  practice: { title: 'Practice plates, stick', place: 'Booth 2', welder: 5, helmet: 'H-06', machine: 'M-01', cylinder: null, spec: { ...base, process: 'SMAW', amps: 120, electrode: 3.2, consumable: 'SMAW E7018', air: AIR.bay, welders: 4, arcMinutes: 100, respirator: 'none' } },
 }

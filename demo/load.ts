@@ -11,7 +11,10 @@ import { addJob } from '#server/services/job/job'
 import { actOnPermit, changeDraft, draftPermit, logRound, signPermit } from '#server/services/permit/permit'
 import { readPermit } from '#server/services/permit/read'
 import { isSetupNeeded, setPin, setUp } from '#server/services/session/account'
-import { addPerson, addStation, readStations, scopeOf } from '#server/services/shop/shop'
+import { dayAfter, siteDay } from '#server/services/shop/day'
+import { addRecords, addShopSchool, addYesterday, placeMachines } from './class'
+import { addPerson } from '#server/services/people/person'
+import { addStation, readStations, scopeOf } from '#server/services/shop/shop'
 import { getClock } from '#server/clock'
 import type { Item } from '#shared/inspection/schema'
 import { filled, writeHistory } from './history'
@@ -31,15 +34,16 @@ export async function loadDemo(say: (line: string) => void): Promise<boolean> {
   const [lead] = signIns
   await setUp({ ...SITE, name: lead!.name, email: lead!.email, password: lead!.password })
   const login = (await inTransaction(db => findLogin(db, lead!.email)))!
-  const me = await inOrganisation(login.organisation_id, db => findMe(db, login.person_id))
+  const me = await inOrganisation(login.organisation_id, db => findMe(db, login.person_id, now))
   const actor: Actor = { person: me.id, organisation: login.organisation_id, site: me.site.id, name: me.name, role: 'lead', signIn: null, now, rehearsal: clock.factor !== 1 }
   await setPin(actor, lead!.password, lead!.pin)
   const at = (ago: number): Actor => ({ ...actor, now: new Date(now.getTime() - ago) })
 
   say('  people and stations')
+  const { apprentices: course } = await addShopSchool(actor)
   const people = [actor.person]
-  for (const person of signIns.slice(1)) people.push((await addPerson(at(700 * 24 * HOUR), { name: person.name, email: person.email, role: person.role as Role, password: person.password, pin: person.pin, fireWatchTrainedOn: person.email.startsWith('watch') ? day(now, 120) : null, active: true })).id)
-  for (const [i, name] of PEOPLE.entries()) people.push((await addPerson(at(300 * 24 * HOUR), { name, email: null, role: 'worker', fireWatchTrainedOn: i % TRAINED_EVERY === 0 ? day(now, 60 + i) : null, active: true })).id)
+  for (const person of signIns.slice(1)) people.push((await addPerson(at(700 * 24 * HOUR), { name: person.name, email: person.email, role: person.role as Role, password: person.password, pin: person.pin, rosterNumber: null, courseId: null, fireWatchTrainedOn: person.email.startsWith('watch') ? day(now, 120) : null, active: true })).id)
+  for (const [i, name] of PEOPLE.entries()) people.push((await addPerson(at(300 * 24 * HOUR), { name, email: null, role: 'worker', rosterNumber: `TH-${101 + i}`, courseId: i < CLASS_SIZE ? course : null, fireWatchTrainedOn: i % TRAINED_EVERY === 0 ? day(now, 60 + i) : null, active: true, ...(i === 0 && { pin: LEARNER_PIN }) })).id)
   for (const station of STATIONS) await addStation(at(700 * 24 * HOUR), station)
 
   say('  cylinders, machines, helmets and two years of inspections')
@@ -58,8 +62,18 @@ export async function loadDemo(say: (line: string) => void): Promise<boolean> {
     jobs.set(key, (await addJob(at(9 * HOUR), { title: job.title, stationId: station?.id ?? null, place: station ? null : job.place, welderId: people[job.welder]!, helmetId: find(job.helmet)[0]!, equipmentIds: find(job.machine), cylinderIds: find(job.cylinder), spec: job.spec })).id)
   }
   await makePermits(actor, jobs, people)
+
+  say('  the apprentice bay')
+  const apprentices = people.slice(signIns.length, signIns.length + CLASS_SIZE)
+  await placeMachines(actor, stock)
+  await addRecords(actor, apprentices)
+  await addYesterday(actor, course, jobs, apprentices, dayAfter(siteDay(now, SITE.timeZone), -1))
   return true
 }
+
+const CLASS_SIZE = 24
+/** The first apprentice can be tried at the booth's door. */
+const LEARNER_PIN = '2468'
 
 const day = (now: Date, daysAgo: number): string => new Date(now.getTime() - daysAgo * 24 * HOUR).toISOString().slice(0, 10)
 

@@ -40,9 +40,9 @@ const GASES = ['Oxygen', 'Acetylene', 'Argon', 'Argon 75 / CO2 25', 'Carbon diox
 
 /** 40 cylinders, 30 machines, 30 helmets. */
 export function items(people: readonly string[]): ItemBody[] {
-  const cylinders = Array.from({ length: 40 }, (_, i): ItemBody => ({ kind: 'cylinder', label: `C-${String(i + 1).padStart(2, '0')}`, gas: GASES[i % GASES.length]!, description: i % 5 === 0 ? 'Owned' : 'Rented', everyDays: 7 }))
-  const machines = Array.from({ length: 30 }, (_, i): ItemBody => ({ kind: 'machine', label: `M-${String(i + 1).padStart(2, '0')}`, description: ['Stick and TIG inverter, 250 A', 'Wire feeder set, 350 A', 'Multiprocess, 400 A', 'Plasma cutter, 85 A', 'Engine drive, 300 A'][i % 5]!, everyDays: i % 5 === 4 ? 7 : 1 }))
-  const helmets = Array.from({ length: 30 }, (_, i): ItemBody => ({ kind: 'helmet', label: `H-${String(i + 1).padStart(2, '0')}`, description: i % 4 === 0 ? 'Fixed glass' : 'Auto-darkening', everyDays: 1, assignedTo: people[i] ?? null, ranges: i % 4 === 0 ? [[10, 10]] : i % 4 === 3 ? [[5, 8], [9, 13]] : [[9, 13]] }))
-  const goggles: ItemBody = { kind: 'helmet', label: 'G-01', description: 'Gas goggles, fixed 5', everyDays: 7, assignedTo: null, ranges: [[5, 5]] }
+  const cylinders = Array.from({ length: 40 }, (_, i): ItemBody => ({ kind: 'cylinder', label: `C-${String(i + 1).padStart(2, '0')}`, gas: GASES[i % GASES.length]!, description: i % 5 === 0 ? 'Owned' : 'Rented', everyDays: 7, stationId: null }))
+  const machines = Array.from({ length: 30 }, (_, i): ItemBody => ({ kind: 'machine', label: `M-${String(i + 1).padStart(2, '0')}`, description: ['Stick and TIG inverter, 250 A', 'Wire feeder set, 350 A', 'Multiprocess, 400 A', 'Plasma cutter, 85 A', 'Engine drive, 300 A'][i % 5]!, everyDays: i % 5 === 4 ? 7 : 1, stationId: null }))
+  const helmets = Array.from({ length: 30 }, (_, i): ItemBody => ({ kind: 'helmet', label: `H-${String(i + 1).padStart(2, '0')}`, description: i % 4 === 0 ? 'Fixed glass' : 'Auto-darkening', everyDays: 1, assignedTo: people[i] ?? null, details: { grind: i % 4 !== 0, sensitivity: i % 4 !== 0, delay: i % 4 !== 0, power: i % 4 === 0 ? null : i % 3 === 0 ? 'both' : 'battery', spares: i % 5, marking: i % 4 === 0 ? 'Z87+ W10' : i % 4 === 3 ? '4/5-8 4/9-13 EN379' : '4/9-13 1/1/1/2 EN379' }, ranges: i % 4 === 0 ? [[10, 10]] : i % 4 === 3 ? [[5, 8], [9, 13]] : [[9, 13]] }))
+  const goggles: ItemBody = { kind: 'helmet', label: 'G-01', description: 'Gas goggles, fixed 5', everyDays: 7, assignedTo: null, details: { grind: false, sensitivity: false, delay: false, power: null, spares: 2, marking: 'Z87 W5' }, ranges: [[5, 5]] }
   return [...cylinders, ...machines, ...helmets, goggles]
 }

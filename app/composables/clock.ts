@@ -19,6 +19,9 @@ export function useServerClock(): { now: ComputedRef<number>, factor: ComputedRe
   }
 }
 
+/** Server time at this moment, ms. */
+export const serverNow = (): number => heard.value.server + (Date.now() - heard.value.local) * heard.value.factor
+
 /** 1:02:03, or 12:34 under an hour. */
 export function clockText(ms: number): string {
   const seconds = Math.max(0, Math.ceil(ms / 1000))

@@ -1,5 +1,6 @@
 import { tz } from '@date-fns/tz'
-import { format, parse } from 'date-fns'
+import { addDays, format, parse } from 'date-fns'
+import { serverNow } from './clock'
 import { useSession } from '~/stores/session'
 
 /** Dates and times as the site's clock shows them, wherever the reader sits. */
@@ -11,6 +12,8 @@ export function useSiteTime() {
     zone,
     when: (iso: string | null): string => iso === null ? '–' : format(new Date(iso), 'd MMM, HH:mm', options.value),
     clock: (iso: string | null): string => iso === null ? '–' : format(new Date(iso), 'HH:mm', options.value),
+    /** Calendar day of the site now, by the server's clock, and days from it. */
+    today: (after = 0): string => format(addDays(new Date(serverNow()), after, options.value), 'yyyy-MM-dd', options.value),
     /** For an input of date and time. */
     toLocal: (iso: string): string => format(new Date(iso), 'yyyy-MM-dd\'T\'HH:mm', options.value),
     fromLocal: (local: string): string | null => {

@@ -11,7 +11,7 @@ useHead({ title: 'Today · Zonaris' })
 const session = useSession()
 const store = useShift()
 const { now } = useServerClock()
-const { when, clock } = useSiteTime()
+const { when, clock, today } = useSiteTime()
 const jobs = useLoad(() => call(routes.jobs, { query: {} }))
 const drafts = useLoad(() => call(routes.permits, { query: { state: 'draft' } }))
 onMounted(() => Promise.all([jobs.load(), drafts.load()]))
@@ -59,6 +59,10 @@ const next = computed(() => {
         </section>
       </div>
       <div class="space-y-6">
+        <section v-if="session.may('lead', 'instructor', 'worker')" aria-labelledby="bay"><div class="flex items-end gap-3 mb-3"><h2 id="bay" class="grow">Session</h2><UButton to="/card" variant="outline" color="neutral" icon="i-lucide-id-card">My card</UButton><UButton to="/eyes" variant="outline" color="neutral" icon="i-lucide-eye">Eyes</UButton></div>
+          <ul v-if="(shift?.sessions.length ?? 0) > 0" class="panel divide-y divide-(--rule)"><li v-for="entry in shift?.sessions ?? []" :key="entry.id"><NuxtLink :to="`/sessions/${entry.id}`" class="flex gap-4 px-4 py-3 hover:bg-(--ui-primary)/8"><span class="font-semibold grow">{{ entry.title }}</span><span class="muted">{{ entry.people }} people</span></NuxtLink></li></ul>
+          <p v-else class="panel p-4 muted">None today. <NuxtLink class="link" to="/sessions">Copy the last one</NuxtLink></p>
+        </section>
         <section aria-labelledby="locked"><h2 id="locked" class="mb-3">Locked out</h2>
           <p v-if="shift?.locked.length === 0" class="panel p-4 muted">Nothing is locked out.</p>
           <ul v-else class="panel edge edge-stop divide-y divide-(--rule)"><li v-for="item in shift?.locked ?? []" :key="item.id"><NuxtLink :to="`/gear/${item.kind}/${item.id}`" class="flex gap-4 px-4 py-3 hover:bg-(--ui-primary)/8"><span class="plate text-2xl shrink-0 w-16">{{ item.label }}</span><span class="leading-snug">{{ item.reason }}</span></NuxtLink></li></ul>
@@ -67,6 +71,10 @@ const next = computed(() => {
           <p v-if="shift?.dueCount === 0" class="panel p-4 muted">Everything has been looked at.</p>
           <ul v-else class="panel p-4 flex flex-wrap gap-2"><li v-for="item in (shift?.due ?? []).slice(0, 20)" :key="item.id"><UButton variant="outline" color="neutral" :to="`/gear/${item.kind}/${item.id}`"><span class="plate text-xl">{{ item.label }}</span><span class="muted text-sm font-normal">{{ item.daysSince === null ? 'never' : `${item.daysSince} d` }}</span></UButton></li><li v-if="(shift?.dueCount ?? 0) > 20"><NuxtLink class="link" to="/gear?show=due">all {{ shift?.dueCount }}</NuxtLink></li></ul>
         </section>
+        <section v-if="(shift?.expiring.length ?? 0) > 0" aria-labelledby="expiring"><h2 id="expiring" class="mb-3">Running out</h2>
+          <ul class="panel divide-y divide-(--rule)"><li v-for="entry in shift?.expiring ?? []" :key="entry.personId + entry.what"><NuxtLink :to="`/people/${entry.personId}`" class="flex gap-3 px-4 py-2.5 hover:bg-(--ui-primary)/8"><FindingMark :level="entry.on < today() ? 'stop' : 'caution'" :size="20" /><span class="grow"><span class="font-semibold">{{ entry.name }}</span>, {{ entry.what === 'fit_test' ? 'fit test' : 'respirator clearance' }}</span><span class="muted">{{ entry.on }}</span></NuxtLink></li></ul>
+        </section>
+        <p v-if="(shift?.reorder ?? 0) > 0"><NuxtLink class="link" to="/stores?show=order">{{ shift?.reorder }} {{ shift?.reorder === 1 ? 'item' : 'items' }} of the store to order</NuxtLink></p>
       </div>
     </div>
   </div>

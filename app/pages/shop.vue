@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { RULE_SETS, WATCH_MINUTES } from '#core/firewatch/rules.table'
 import { routes } from '#shared/api/routes'
-import { ROLE_NAME, type Person } from '#shared/session/schema'
+import { SCHOOL_NAME, SCHOOL_OF, SCHOOLS } from '#core/shade/school'
+import { SEASON_NAME, SEASONS } from '#core/ppe/ppe.table'
 import { siteBody, type Station } from '#shared/shop/schema'
 import { quantityText } from '#shared/units/units'
-import { call } from '~/composables/api'
-import { useListState } from '~/composables/list'
+import { addressOf, call } from '~/composables/api'
 import { useLoad } from '~/composables/load'
 import { useSubmit } from '~/composables/submit'
 import { useUnits } from '~/composables/units'
@@ -15,22 +15,20 @@ useHead({ title: 'Shop · Zonaris' })
 const session = useSession()
 const units = useUnits()
 const toast = useToast()
-const list = useListState(['name', 'role'] as const)
-const people = useLoad(() => call(routes.people, { query: list.query.value }))
-watch(list.query, people.load, { immediate: true, deep: true })
 const stations = useLoad(() => call(routes.stations, {}))
 onMounted(stations.load)
 
-const personOpen = ref(false)
-const person = shallowRef<Person | null>(null)
 const stationOpen = ref(false)
 const station = shallowRef<Station | null>(null)
-const editPerson = (entry: Person | null): void => { person.value = entry; personOpen.value = true }
 const editStation = (entry: Station | null): void => { station.value = entry; stationOpen.value = true }
 
 const { busy, errors, message, submit, check } = useSubmit()
-const siteForm = () => { const { id: _, ...site } = session.me!.site; return site }
+const siteForm = () => {
+  const { id: _, rules: { school, house: __, ...clothing }, ...site } = session.me!.site
+  return { ...site, shadeSchool: school, ...clothing }
+}
 const site = ref(siteForm())
+const schools = SCHOOLS.map(value => ({ value, label: `${SCHOOL_NAME[value]}, ${SCHOOL_OF[value]}` }))
 const rules = RULE_SETS.map(value => ({ value, label: `${WATCH_MINUTES[value].name}, ${WATCH_MINUTES[value].minutes} min` }))
 async function saveSite(): Promise<void> {
   const body = check(siteBody, { ...site.value, houseMinutes: site.value.houseMinutes || null })
@@ -44,16 +42,12 @@ const airText = (entry: Station): string => entry.air.place === 'outdoors' ? 'Ou
 <template>
   <div class="space-y-8">
     <h1>Shop</h1>
-    <section aria-labelledby="stations"><div class="flex items-end gap-4 mb-3"><h2 id="stations" class="grow">Stations</h2><UButton v-if="session.may('lead', 'instructor')" icon="i-lucide-plus" @click="editStation(null)">Add a station</UButton></div>
+    <section aria-labelledby="stations"><div class="flex flex-wrap items-end gap-4 mb-3"><h2 id="stations" class="grow">Stations</h2><UButton variant="outline" color="neutral" icon="i-lucide-qr-code" :to="`${addressOf(routes.labels)}?of=stations`" target="_blank" external>Booth codes</UButton><UButton v-if="session.may('lead', 'instructor')" icon="i-lucide-plus" @click="editStation(null)">Add a station</UButton></div>
       <Failure v-if="stations.failure.value" :failure="stations.failure.value" @retry="stations.load" />
       <p v-else-if="stations.data.value?.length === 0" class="panel p-5 muted">No stations yet. Add booths and bays with their volume and ventilation; jobs take their air from here.</p>
-      <div v-else class="panel overflow-x-auto"><table class="list"><thead><tr><th>Station</th><th>Hot work</th><th>Air</th><th><span class="sr-only">Change</span></th></tr></thead><tbody><tr v-for="entry in stations.data.value ?? []" :key="entry.id"><td class="font-semibold">{{ entry.name }}</td><td>{{ entry.designated ? 'designated area' : 'permit needed' }}</td><td>{{ airText(entry) }}</td><td class="text-right"><UButton v-if="session.may('lead', 'instructor')" variant="ghost" :aria-label="`Change ${entry.name}`" @click="editStation(entry)">Change</UButton></td></tr></tbody></table></div>
+      <div v-else class="panel overflow-x-auto"><table class="list"><thead><tr><th>Station</th><th>Hot work</th><th>Air</th><th><span class="sr-only">Change</span></th></tr></thead><tbody><tr v-for="entry in stations.data.value ?? []" :id="entry.id" :key="entry.id"><td class="font-semibold">{{ entry.name }}</td><td>{{ entry.designated ? 'designated area' : 'permit needed' }}</td><td>{{ airText(entry) }}</td><td class="text-right"><UButton v-if="session.may('lead', 'instructor')" variant="ghost" :aria-label="`Change ${entry.name}`" @click="editStation(entry)">Change</UButton></td></tr></tbody></table></div>
     </section>
-    <section aria-labelledby="people"><div class="flex flex-wrap items-end gap-4 mb-3"><h2 id="people" class="grow">People</h2><UInput v-model="list.q.value" type="search" icon="i-lucide-search" placeholder="Name or email" aria-label="Search people" /><UButton v-if="session.may('lead')" icon="i-lucide-plus" @click="editPerson(null)">Add a person</UButton></div>
-      <Failure v-if="people.failure.value" :failure="people.failure.value" @retry="people.load" />
-      <div v-else class="panel overflow-x-auto"><table class="list"><thead><tr><th>Name</th><th>Role</th><th>Fire watch trained</th><th>PIN</th><th><span class="sr-only">Change</span></th></tr></thead><tbody><tr v-for="entry in people.data.value?.rows ?? []" :key="entry.id" :class="{ 'opacity-60': !entry.active }"><td><span class="font-semibold">{{ entry.name }}</span><span class="muted block text-sm">{{ entry.email }}</span></td><td>{{ ROLE_NAME[entry.role] }}<template v-if="!entry.active">, left</template></td><td>{{ entry.fireWatchTrainedOn ?? 'no record' }}</td><td>{{ entry.hasPin ? 'set' : 'none' }}</td><td class="text-right"><UButton v-if="session.may('lead')" variant="ghost" :aria-label="`Change ${entry.name}`" @click="editPerson(entry)">Change</UButton></td></tr></tbody></table></div>
-      <Pager v-if="people.data.value" :page="people.data.value.page" :pages="people.data.value.pages" :total="people.data.value.total" noun="people" @go="list.page.value = $event" />
-    </section>
+    <HouseChart :may-write="session.may('lead')" @changed="session.load" />
     <section v-if="session.may('lead')" aria-labelledby="rules"><h2 id="rules" class="mb-3">House rules</h2>
       <form class="panel p-4 sm:p-6 grid grid-cols-1 sm:grid-cols-2 lg:grid-cols-3 gap-4 items-start" novalidate @submit.prevent="saveSite">
         <UFormField label="Site" :error="errors.name"><UInput v-model="site.name" class="w-full" /></UFormField>
@@ -62,11 +56,13 @@ const airText = (entry: Station): string => entry.air.place === 'outdoors' ? 'Ou
         <UFormField label="Shift, hours" help="A permit is not longer" :error="errors.shiftHours"><UInput v-model.number="site.shiftHours" type="number" min="1" max="24" step="0.5" class="w-full" /></UFormField>
         <UFormField label="Fire watch rule" :error="errors.ruleSet"><USelect v-model="site.ruleSet" :items="rules" class="w-full" /></UFormField>
         <UFormField label="House watch, minutes" help="Counts where it is longer than the rule" :error="errors.houseMinutes"><UInput v-model.number="(site.houseMinutes as number | undefined)" type="number" min="30" class="w-full" /></UFormField>
+        <UFormField label="Working shade by" help="The legal minimum always stands under it" :error="errors.shadeSchool"><USelect v-model="site.shadeSchool" :items="schools" class="w-full" /></UFormField>
+        <ChoiceRow v-model="site.season" legend="Season" :options="SEASONS.map(value => ({ value, label: SEASON_NAME[value] }))" />
+        <div class="space-y-2"><UCheckbox v-model="site.safetyToe" label="Safety toe is a site rule" /><UCheckbox v-model="site.hardHat" label="Hard hat is a site rule" /></div>
         <p v-if="message" role="alert" class="text-stop font-semibold sm:col-span-2">{{ message }}</p>
         <div class="sm:col-span-2 lg:col-span-3"><UButton type="submit" :loading="busy">Save house rules</UButton></div>
       </form>
     </section>
     <StationForm v-model:open="stationOpen" :station="station" @saved="stations.load" />
-    <PersonForm v-model:open="personOpen" :person="person" @saved="people.load" />
   </div>
 </template>

@@ -26,7 +26,7 @@ function filterOf(meanings: readonly MarkMeaning[], need: MarkNeed): Finding {
   const reasons: Reason[] = [{ rule: 'The filter must reach at least the minimum shade', source: published('OSHA 29 CFR 1910.133(a)(5)'), inputs: { ...(need.floor !== null && { floor: need.floor }), ...(need.working !== null && { working: need.working }) } }]
   const ranges = meanings.flatMap(meaning => meaning.range ? [meaning.range] : [])
   if (ranges.length === 0) return find('marking.filter', 'unknown', 'No shade is marked, so what it filters is unknown.', reasons, 'Look on the filter itself.')
-  if (need.floor === null || need.working === null) return find('marking.filter', 'unknown', 'There is no shade to compare it with.', reasons)
+  if (need.floor === null || need.working === null) return find('marking.filter', 'unknown', 'There is no shade to compare it with.', reasons, 'Find the shade of the job first.')
   const { set, reaches } = helmetSetting({ name: 'marked', ranges }, need.floor, need.working)
   if (set === null) return find('marking.filter', 'stop', `It does not reach shade ${need.floor}, the legal minimum of this job.`, reasons, 'Not for this job.', { legal: true })
   const value = { amount: set, unit: 'shade' as const }

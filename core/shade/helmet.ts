@@ -55,7 +55,7 @@ export function judgeHelmet(helmet: Helmet | null, floor: number | null, working
   const reason = { rule: 'The filter must reach at least the minimum shade', source: published('OSHA 29 CFR 1910.133(a)(5)') }
   const lend = instead ? `Lend ${instead.name}: ${instead.ranges.map(rangeText).join(', ')}.` : null
   if (floor === null || working === null) {
-    return { ...base, level: 'unknown', sentence: 'No helmet answer, because there is no shade to compare it with.', reasons: [reason] }
+    return { ...base, level: 'unknown', sentence: 'No helmet answer, because there is no shade to compare it with.', remedy: 'Find the shade first.', reasons: [reason] }
   }
   const inputs = { floor, working, helmet: helmet ? `${helmet.name}: ${helmet.ranges.map(rangeText).join(', ')}` : 'none named' }
   if (!helmet || helmet.ranges.length === 0) {

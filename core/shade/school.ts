@@ -93,8 +93,9 @@ function europe(query: ShadeQuery): SchoolAnswer {
 function house(query: ShadeQuery, chart: readonly HouseRow[], floor: number | null): SchoolAnswer {
   const measure = measureOf(query)
   const row = typeof measure === 'string' ? null : shadeRow(houseRows(chart, measure.by), query.process, measure.by, measure.x)
+  if (floor === null) return from('house', null, 'the law has no row here to hold it against', HOUSE_SOURCE)
   const answer = from('house', row, chart.length === 0 ? 'this shop has no chart in force' : 'the shop\'s chart has no row here', HOUSE_SOURCE)
-  return answer.shade !== null && floor !== null && answer.shade < floor ? { ...answer, shade: floor, raisedFrom: answer.shade } : answer
+  return answer.shade !== null && answer.shade < floor ? { ...answer, shade: floor, raisedFrom: answer.shade } : answer
 }
 
 /**

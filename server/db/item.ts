@@ -1,4 +1,5 @@
 import type { ItemKind } from '#core/inspection/checklist.table'
+import type { HelmetDetails } from '#core/shade/helmet'
 import type { JudgedLine } from '#core/inspection/inspection'
 import type { Item, ItemBody } from '#shared/inspection/schema'
 import type { Db } from './pool'
@@ -9,9 +10,9 @@ const ITEMS = `(
   SELECT i.*, p.name AS assigned_name, n.result AS last_result, n.at AS last_at,
     (($2::timestamptz AT TIME ZONE $3)::date - (n.at AT TIME ZONE $3)::date) AS days_since
   FROM (
-    SELECT id, site_id, 'cylinder' AS kind, label, gas, description, NULL::uuid AS assigned_to, NULL::jsonb AS ranges, every_days, lock_reason, locked_at FROM cylinder
+    SELECT id, site_id, 'cylinder' AS kind, label, gas, description, NULL::uuid AS assigned_to, NULL::jsonb AS ranges, NULL::jsonb AS details, station_id, every_days, lock_reason, locked_at FROM cylinder
     UNION ALL
-    SELECT id, site_id, kind, label, NULL, description, assigned_to, ranges, every_days, lock_reason, locked_at FROM equipment
+    SELECT id, site_id, kind, label, NULL, description, assigned_to, ranges, details, station_id, every_days, lock_reason, locked_at FROM equipment
   ) i
   LEFT JOIN person p ON p.id = i.assigned_to
   LEFT JOIN LATERAL (
@@ -27,14 +28,14 @@ export interface ItemScope { site: string, now: Date, timeZone: string }
 const scoped = (scope: ItemScope): unknown[] => [scope.site, scope.now, scope.timeZone]
 
 interface ItemRow {
-  id: string, kind: ItemKind, label: string, gas: string | null, description: string, assigned_name: string | null, assigned_to: string | null, ranges: [number, number][] | null, every_days: number
+  id: string, kind: ItemKind, label: string, gas: string | null, description: string, assigned_name: string | null, assigned_to: string | null, ranges: [number, number][] | null, details: HelmetDetails | null, station_id: string | null, every_days: number
   lock_reason: string | null, locked_at: Date | null, last_result: Item['lastResult'], last_at: Date | null, days_since: number | null
 }
 
 const toItem = (row: ItemRow): Item => {
   const { last_at: lastAt, locked_at: lockedAt, days_since: days } = row
   return {
-    id: row.id, kind: row.kind, label: row.label, gas: row.gas, description: row.description, assignedTo: row.assigned_name, assignedToId: row.assigned_to, ranges: row.ranges, everyDays: row.every_days,
+    id: row.id, kind: row.kind, label: row.label, gas: row.gas, description: row.description, assignedTo: row.assigned_name, assignedToId: row.assigned_to, ranges: row.ranges, details: row.details, stationId: row.station_id, everyDays: row.every_days,
     lockReason: row.lock_reason, lockedAt: lockedAt?.toISOString() ?? null, lastResult: row.last_result, lastAt: lastAt?.toISOString() ?? null, daysSince: days,
     due: row.lock_reason === null && (days === null || days >= row.every_days),
   }
@@ -74,11 +75,21 @@ export async function dueItems(db: Db, scope: ItemScope, most: number): Promise<
 
 export async function insertItem(db: Db, row: ItemBody & { id: string, organisation: string, site: string, rehearsal: boolean }): Promise<void> {
   if (row.kind === 'cylinder') {
-    await db.query('INSERT INTO cylinder (id, organisation_id, site_id, label, gas, description, every_days, rehearsal) VALUES ($1, $2, $3, $4, $5, $6, $7, $8)', [row.id, row.organisation, row.site, row.label, row.gas, row.description, row.everyDays, row.rehearsal])
+    await db.query('INSERT INTO cylinder (id, organisation_id, site_id, label, gas, description, every_days, rehearsal, station_id) VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9)', [row.id, row.organisation, row.site, row.label, row.gas, row.description, row.everyDays, row.rehearsal, row.stationId])
     return
   }
-  const helmet = row.kind === 'helmet' ? { ranges: JSON.stringify(row.ranges), assigned: row.assignedTo } : { ranges: null, assigned: null }
-  await db.query('INSERT INTO equipment (id, organisation_id, site_id, kind, label, description, assigned_to, ranges, every_days, rehearsal) VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10)', [row.id, row.organisation, row.site, row.kind, row.label, row.description, helmet.assigned, helmet.ranges, row.everyDays, row.rehearsal])
+  const helmet = ofHelmet(row)
+  await db.query('INSERT INTO equipment (id, organisation_id, site_id, kind, label, description, assigned_to, ranges, every_days, rehearsal, details, station_id) VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12)', [row.id, row.organisation, row.site, row.kind, row.label, row.description, helmet.assigned, helmet.ranges, row.everyDays, row.rehearsal, helmet.details, helmet.station])
+}
+
+/** What differs between a helmet and a machine. */
+const ofHelmet = (row: ItemBody): { ranges: string | null, assigned: string | null, details: string | null, station: string | null } =>
+  row.kind === 'helmet' ? { ranges: JSON.stringify(row.ranges), assigned: row.assignedTo, details: JSON.stringify(row.details), station: null } : { ranges: null, assigned: null, details: null, station: row.stationId }
+
+export async function updateItem(db: Db, id: string, row: ItemBody): Promise<boolean> {
+  if (row.kind === 'cylinder') return (await db.query('UPDATE cylinder SET label = $2, gas = $3, description = $4, every_days = $5, station_id = $6 WHERE id = $1', [id, row.label, row.gas, row.description, row.everyDays, row.stationId])).rowCount === 1
+  const helmet = ofHelmet(row)
+  return (await db.query('UPDATE equipment SET label = $2, description = $3, every_days = $4, assigned_to = $5, ranges = $6, details = $7, station_id = $9 WHERE id = $1 AND kind = $8', [id, row.label, row.description, row.everyDays, helmet.assigned, helmet.ranges, helmet.details, row.kind, helmet.station])).rowCount === 1
 }
 
 const TABLE: Record<ItemKind, 'cylinder' | 'equipment'> = { cylinder: 'cylinder', machine: 'equipment', helmet: 'equipment' }
@@ -92,11 +103,11 @@ export async function setLock(db: Db, kind: ItemKind, id: string, lock: { reason
   await db.query(`UPDATE ${TABLE[kind]} SET lock_reason = $2, locked_at = $3 WHERE id = $1`, [id, lock?.reason ?? null, lock?.at ?? null])
 }
 
-export interface NewInspection { id: string, organisation: string, kind: ItemKind, item: string, person: string, at: Date, result: string, lines: JudgedLine[], repairNote: string | null, rehearsal: boolean }
+export interface NewInspection { id: string, organisation: string, kind: ItemKind, item: string, person: string, at: Date, result: string, lines: JudgedLine[], repairNote: string | null, rehearsal: boolean, training?: string }
 
 export async function insertInspection(db: Db, row: NewInspection): Promise<void> {
-  await db.query(`INSERT INTO inspection (id, organisation_id, ${TABLE[row.kind]}_id, person_id, at, result, lines, repair_note, rehearsal) VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9)`,
-    [row.id, row.organisation, row.item, row.person, row.at, row.result, JSON.stringify(row.lines), row.repairNote, row.rehearsal])
+  await db.query(`INSERT INTO inspection (id, organisation_id, ${TABLE[row.kind]}_id, person_id, at, result, lines, repair_note, rehearsal, training_id) VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10)`,
+    [row.id, row.organisation, row.item, row.person, row.at, row.result, JSON.stringify(row.lines), row.repairNote, row.rehearsal, row.training ?? null])
 }
 
 export interface InspectionRow { id: string, at: Date, person: string, result: 'pass' | 'fail' | 'locked', repair_note: string | null, rehearsal: boolean, lines: JudgedLine[] }

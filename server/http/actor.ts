@@ -5,6 +5,7 @@ import { outside } from '../db/pool'
 import { findSession, findToken, type ActorRow } from '../db/session'
 import type { Actor } from '../services/actor'
 import { readMe } from '../services/session/account'
+import { boothSignIn } from '../services/training/card'
 import { signIn, signOut } from '../services/session/sign-in'
 import type { Me } from '#shared/session/schema'
 import { hashToken } from '../services/session/token'
@@ -53,7 +54,14 @@ export async function findActor(event: H3Event): Promise<Actor | null> {
 }
 
 export async function startSession(event: H3Event, email: string, password: string): Promise<Me> {
-  const id = await signIn(email, password, SESSION_HOURS)
+  return begin(event, await signIn(email, password, SESSION_HOURS))
+}
+
+export async function startBoothSession(event: H3Event, code: string, person: string, pin: string): Promise<Me> {
+  return begin(event, await boothSignIn(code, person, pin, SESSION_HOURS))
+}
+
+async function begin(event: H3Event, id: string): Promise<Me> {
   const session = await useSession<{ signIn?: string }>(event, sealing(event))
   await session.update({ signIn: id })
   const row = await outside(db => findSession(db, id))

@@ -21,7 +21,7 @@ export function route<P extends z.ZodType, Q extends z.ZodType, B extends z.ZodT
       const actor = contract.roles === 'public' ? null : await authorise(event, contract.roles)
       const params = parse(contract.params, getRouterParams(event))
       const query = parse(contract.query, getQuery(event))
-      const body = contract.body ? parse(contract.body, await readJson(event)) : undefined
+      const body = contract.body ? parse(contract.body, await readJson(event, contract.largest)) : undefined
       const reply = await handle({ event, params, query, body, actor: actor as Actor } as Call<z.output<P>, z.output<Q>, z.output<B>>)
       setResponseStatus(event, contract.status ?? 200)
       return reply
@@ -52,6 +52,11 @@ const CONSTRAINTS: Record<string, { message: string, path: string }> = {
   station_name_once: { message: 'Another station already has this name.', path: 'name' },
   equipment_label_once: { message: 'Another item already has this label.', path: 'label' },
   cylinder_label_once: { message: 'Another cylinder already has this label.', path: 'label' },
+  person_number_once: { message: 'Another person already has this roster number.', path: 'rosterNumber' },
+  house_chart_once_a_day: { message: 'A chart already begins on this day.', path: 'effectiveFrom' },
+  course_name_once: { message: 'Another course already has this name.', path: 'name' },
+  stock_code_once: { message: 'Another item of the store already has this code.', path: 'code' },
+  training_helmet_once: { message: 'Someone else in this session wears this helmet.', path: 'set.helmetId' },
   permit_one_per_place: { message: 'Another permit is open for this place and time. Close it first, or change the times.', path: 'validFrom' },
 }
 

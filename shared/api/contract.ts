@@ -17,6 +17,8 @@ export interface Contract<P extends z.ZodType = z.ZodType, Q extends z.ZodType =
   status?: 200 | 201
   /** Media type of the answer when it is not JSON. */
   produces?: string
+  /** Largest body taken, bytes, where the usual cap is too small. */
+  largest?: number
 }
 
 export const EVERYONE = ROLES

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { BASE_METALS, COATINGS, HOOD_KINDS, PROCESSES, RESPIRATORS, isArc } from '#core/job/job'
+import { BASE_METALS, COATINGS, HOOD_KINDS, POSITIONS, PROCESSES, RESPIRATORS, isArc } from '#core/job/job'
 import { SUBSTANCES } from '#core/exposure/limits.table'
 
 const positive = (most: number): z.ZodNumber => z.number('Enter a number.').positive('Must be more than zero.').max(most, `At most ${most}.`)
@@ -24,6 +24,11 @@ const measuredSchema = z.strictObject({
   fume: mgPerM3, manganese: mgPerM3, chromiumVI: mgPerM3, nickel: mgPerM3, zincOxide: mgPerM3, lead: mgPerM3, cadmium: mgPerM3,
 }).refine(measured => SUBSTANCES.some(substance => measured[substance] !== undefined), { message: 'Enter at least one result.', path: ['reference'] })
 
+/** Power W, wavelength nm, divergence rad (full angle), exposure s; continuous wave. */
+export const laserSchema = z.strictObject({
+  power: positive(1_000_000), wavelength: positive(100_000), divergence: positive(3), exposure: positive(100_000), eyewear: z.number().min(0, 'Not negative.').max(20, 'At most 20.').nullable(), barrier: z.boolean().nullable(), everyone: z.boolean().nullable(),
+})
+
 export const specShape = {
   process: z.enum(PROCESSES),
   amps: positive(3000).nullable(),
@@ -34,7 +39,12 @@ export const specShape = {
   baseMetal: z.enum(BASE_METALS),
   coating: z.enum(COATINGS),
   thickness: positive(2000).nullable(),
-  position: z.enum(['bench', 'overhead', 'tight']),
+  position: z.enum(POSITIONS),
+  grinding: z.boolean().default(false),
+  arcHidden: z.boolean().default(false),
+  shieldGas: z.enum(['active', 'inert']).nullable().default(null),
+  gasFlow: positive(100_000).nullable().default(null),
+  laser: laserSchema.nullable().default(null),
   arcMinutes: z.number().min(1, 'At least one minute.').max(720, 'At most 720 minutes in a shift.'),
   welders: z.number().int('Whole welders.').min(1, 'At least one.').max(100),
   air: airSchema,

@@ -1,11 +1,12 @@
 import { z } from 'zod'
+import { rulesSchema } from '#shared/eyes/schema'
 
 export const ROLES = ['lead', 'instructor', 'worker', 'viewer'] as const
 export type Role = typeof ROLES[number]
 export const ROLE_NAME: Record<Role, string> = { lead: 'Safety lead', instructor: 'Instructor', worker: 'Welder, learner or fire watch', viewer: 'Viewer' }
 
-const email = z.email('Enter an email address.').max(200).transform(value => value.toLowerCase())
-const newPassword = z.string().min(12, 'At least 12 characters.').max(200)
+export const email = z.email('Enter an email address.').max(200).transform(value => value.toLowerCase())
+export const newPassword = z.string().min(12, 'At least 12 characters.').max(200)
 export const pin = z.string().regex(/^\d{4,8}$/, 'A PIN has 4 to 8 digits.')
 export const name = z.string().trim().min(1, 'Enter a name.').max(200)
 
@@ -19,7 +20,7 @@ export const setupBody = z.strictObject({
 })
 export const meSchema = z.object({
   id: z.uuid(), name: z.string(), role: z.enum(ROLES), organisation: z.string(),
-  site: z.object({ id: z.uuid(), name: z.string(), timeZone: z.string(), units: z.enum(['us', 'si']), shiftHours: z.number(), ruleSet: z.enum(['osha', 'nfpa51b']), houseMinutes: z.number().nullable() }),
+  site: z.object({ id: z.uuid(), name: z.string(), timeZone: z.string(), units: z.enum(['us', 'si']), shiftHours: z.number(), ruleSet: z.enum(['osha', 'nfpa51b']), houseMinutes: z.number().nullable(), rules: rulesSchema }),
   hasPin: z.boolean(),
 })
 export type Me = z.infer<typeof meSchema>
@@ -28,19 +29,3 @@ export const clockSchema = z.object({ now: z.iso.datetime(), factor: z.number() 
 export const pinBody = z.strictObject({ password: z.string().min(1, 'Enter your password.').max(200), pin })
 export const tokenBody = z.strictObject({ name: z.string().trim().min(1, 'Name the token.').max(100) })
 export const tokenSchema = z.object({ id: z.uuid(), name: z.string(), createdAt: z.iso.datetime(), revokedAt: z.iso.datetime().nullable() })
-
-export const personBody = z.strictObject({
-  name,
-  email: email.nullable(),
-  role: z.enum(ROLES),
-  fireWatchTrainedOn: z.iso.date().nullable(),
-  active: z.boolean(),
-  /** Given only to set or change them. */
-  password: newPassword.optional(),
-  pin: pin.optional(),
-})
-export const personSchema = z.object({
-  id: z.uuid(), name: z.string(), email: z.string().nullable(), role: z.enum(ROLES), fireWatchTrainedOn: z.string().nullable(), active: z.boolean(), hasPin: z.boolean(),
-})
-export type Person = z.infer<typeof personSchema>
-export type PersonBody = z.infer<typeof personBody>

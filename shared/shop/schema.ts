@@ -1,13 +1,14 @@
 import { z } from 'zod'
 import { airSchema } from '#shared/job/schema'
+import { siteRules } from '#shared/eyes/schema'
 import { name, timeZone } from '#shared/session/schema'
 
 export const siteBody = z.strictObject({
   name, timeZone, units: z.enum(['us', 'si']), shiftHours: z.number().min(1).max(24), ruleSet: z.enum(['osha', 'nfpa51b']),
-  houseMinutes: z.number().int().min(30, 'At least 30 minutes.').max(480).nullable(),
+  houseMinutes: z.number().int().min(30, 'At least 30 minutes.').max(480).nullable(), ...siteRules,
 })
 export const stationBody = z.strictObject({ name: z.string().trim().min(1, 'Name the station.').max(100), designated: z.boolean(), air: airSchema })
-export const stationSchema = stationBody.extend({ id: z.uuid() })
+export const stationSchema = stationBody.extend({ id: z.uuid(), code: z.string() })
 export type Station = z.infer<typeof stationSchema>
 export type StationBody = z.infer<typeof stationBody>
 
@@ -20,5 +21,10 @@ export const shiftSchema = z.object({
   locked: z.array(z.object({ id: z.uuid(), kind: z.enum(['cylinder', 'machine', 'helmet']), label: z.string(), reason: z.string() })),
   due: z.array(z.object({ id: z.uuid(), kind: z.enum(['cylinder', 'machine', 'helmet']), label: z.string(), daysSince: z.number().nullable() })),
   dueCount: z.number(),
+  /** Fit tests and clearances that have run out or soon will. */
+  expiring: z.array(z.object({ personId: z.uuid(), name: z.string(), what: z.enum(['fit_test', 'respirator']), on: z.string() })),
+  /** Today's sessions. */
+  sessions: z.array(z.object({ id: z.uuid(), title: z.string(), people: z.number() })),
+  reorder: z.number(),
 })
 export type Shift = z.infer<typeof shiftSchema>

@@ -5,7 +5,8 @@ import { routes } from '#shared/api/routes'
 import type { Contract } from '#shared/api/contract'
 import { itemBody } from '#shared/inspection/schema'
 import { jobBody } from '#shared/job/schema'
-import { personBody, setupBody } from '#shared/session/schema'
+import { personBody } from '#shared/people/schema'
+import { setupBody } from '#shared/session/schema'
 import { siteBody } from '#shared/shop/schema'
 import { JOB } from './job.fixture'
 
@@ -102,9 +103,9 @@ describe('contracts', () => {
   })
 
   it('only reading and the door are open to a viewer; only the door is public', () => {
-    const own = ['signOut', 'setPin', 'createToken', 'revokeToken', 'calcShade', 'calcPpe', 'calcVentilation']
+    const own = ['signOut', 'setPin', 'createToken', 'revokeToken', 'calcShade', 'calcPpe', 'calcVentilation', 'calcMarking', 'calcLaser']
     for (const [name, route] of all) {
-      if (route.roles === 'public') expect(['alive', 'ready', 'openapi', 'setupState', 'setup', 'signIn']).toContain(name)
+      if (route.roles === 'public') expect(['alive', 'ready', 'openapi', 'setupState', 'setup', 'signIn', 'booth', 'boothSignIn']).toContain(name)
       else if (route.method !== 'GET' && route.roles.includes('viewer')) expect(own).toContain(name)
     }
   })

@@ -47,21 +47,21 @@ describe('Finding', () => {
 describe('PPE (common practice, and OSHA 1910.133 and 1910.252(b) as marked)', () => {
   const ids = (query: Parameters<typeof assignPpe>[0]): string[] => assignPpe(query).wear.map(item => item.id)
   it('hands: gauntlets on stick, thin leather for TIG, and thin gloves forbidden on stick', () => {
-    expect(ids({ process: 'SMAW', amps: 120, position: 'bench' })).toEqual(expect.arrayContaining(['gauntlets', 'helmet', 'glasses', 'jacket']))
-    expect(ids({ process: 'GTAW', amps: 90, position: 'bench' })).toContain('tig-gloves')
-    expect(assignPpe({ process: 'SMAW', amps: 120, position: 'bench' }).avoid.map(item => item.id)).toContain('thin-gloves')
+    expect(ids({ process: 'SMAW', amps: 120, position: 'bench', grinding: false })).toEqual(expect.arrayContaining(['gauntlets', 'helmet', 'glasses', 'jacket']))
+    expect(ids({ process: 'GTAW', amps: 90, position: 'bench', grinding: false })).toContain('tig-gloves')
+    expect(assignPpe({ process: 'SMAW', amps: 120, position: 'bench', grinding: false }).avoid.map(item => item.id)).toContain('thin-gloves')
   })
   it('overhead, tight and high current ask for leather', () => {
-    for (const query of [{ process: 'SMAW', amps: 120, position: 'overhead' }, { process: 'GMAW', amps: 120, position: 'tight' }, { process: 'FCAW', amps: 350, position: 'bench' }] as const) expect(ids(query)).toEqual(expect.arrayContaining(['leathers', 'cape']))
+    for (const query of [{ process: 'SMAW', amps: 120, position: 'overhead', grinding: false }, { process: 'GMAW', amps: 120, position: 'tight', grinding: false }, { process: 'FCAW', amps: 350, position: 'bench', grinding: false }] as const) expect(ids(query)).toEqual(expect.arrayContaining(['leathers', 'cape']))
   })
   it('goggles for flame, never for an arc; plugs for plasma', () => {
-    expect(ids({ process: 'OFC', amps: null, position: 'bench' })).toContain('gas-goggles')
-    for (const process of ['SMAW', 'GMAW', 'FCAW', 'GTAW'] as const) expect(ids({ process, amps: 100, position: 'bench' })).not.toContain('gas-goggles')
-    expect(ids({ process: 'PAC', amps: 60, position: 'bench' })).toContain('plugs')
+    expect(ids({ process: 'OFC', amps: null, position: 'bench', grinding: false })).toContain('gas-goggles')
+    for (const process of ['SMAW', 'GMAW', 'FCAW', 'GTAW'] as const) expect(ids({ process, amps: 100, position: 'bench', grinding: false })).not.toContain('gas-goggles')
+    expect(ids({ process: 'PAC', amps: 60, position: 'bench', grinding: false })).toContain('plugs')
   })
   it('every process has something for eyes, torso, hands, legs and feet', () => {
     for (const process of PROCESSES) for (const position of ['bench', 'overhead', 'tight'] as const) {
-      const zones = assignPpe({ process, amps: 100, position }).wear.map(item => item.zone)
+      const zones = assignPpe({ process, amps: 100, position, grinding: false }).wear.map(item => item.zone)
       expect(zones).toEqual(expect.arrayContaining(['eyes', 'torso', 'hands', 'legs', 'feet']))
     }
   })

@@ -23,7 +23,7 @@ beforeAll(async () => {
 })
 afterAll(async () => { await client.end(); await app.end() })
 
-const TABLES = ['site', 'site_counter', 'person', 'sign_in', 'api_token', 'station', 'equipment', 'cylinder', 'inspection', 'job', 'job_equipment', 'job_cylinder', 'permit', 'permit_event', 'audit']
+const TABLES = ['site', 'site_counter', 'person', 'sign_in', 'api_token', 'station', 'equipment', 'cylinder', 'inspection', 'job', 'job_equipment', 'job_cylinder', 'permit', 'permit_event', 'audit', 'house_chart', 'course', 'clearance', 'person_kit', 'found_shade', 'stock', 'stock_move', 'training', 'training_member', 'training_station', 'training_change']
 
 const asOrganisation = async <T>(organisation: string | null, work: () => Promise<T>): Promise<T> => {
   await client.query('BEGIN')
@@ -54,20 +54,20 @@ describe('row-level security', () => {
     expect((await asOrganisation(null, () => client.query(`SELECT * FROM ${table}`))).rows).toEqual([])
     const { rows } = await asOrganisation(mine, () => client.query(`SELECT DISTINCT ${column} AS organisation FROM ${table}`))
     expect(rows.every(row => row.organisation === mine)).toBe(true)
-    if (!['api_token', 'permit_event', 'job_cylinder'].includes(table)) expect(rows).toHaveLength(1)
+    if (!['api_token', 'permit_event', 'job_cylinder', 'found_shade', 'training_station'].includes(table)) expect(rows).toHaveLength(1)
   })
   it.each(['person', 'station', 'equipment', 'job', 'permit'])('%s: rows of another organisation can neither be changed nor written', async (table) => {
     const changed = await asOrganisation(other, () => client.query(`UPDATE ${table} SET organisation_id = organisation_id WHERE organisation_id = $1`, [mine]))
     expect(changed.rowCount).toBe(0)
     await expect(asOrganisation(mine, () => client.query(`UPDATE ${table} SET organisation_id = $1`, [other]))).rejects.toThrow(/row-level security|violates foreign key/)
-    await expect(asOrganisation(other, () => client.query('INSERT INTO station (id, organisation_id, site_id, name, designated, air) SELECT gen_random_uuid(), $1, gen_random_uuid(), \'x\', true, \'{}\'', [mine]))).rejects.toThrow(/row-level security/)
+    await expect(asOrganisation(other, () => client.query('INSERT INTO station (id, organisation_id, site_id, name, designated, air, code) SELECT gen_random_uuid(), $1, gen_random_uuid(), \'x\', true, \'{}\', \'BX\'', [mine]))).rejects.toThrow(/row-level security/)
   })
   it('a row cannot point into another organisation', async () => {
     const { rows: [site] } = await asOrganisation(other, () => client.query('SELECT id FROM site'))
-    await expect(asOrganisation(mine, () => client.query('INSERT INTO station (id, organisation_id, site_id, name, designated, air) VALUES ($1, $2, $3, \'x\', true, \'{}\')', [randomUUID(), mine, site.id]))).rejects.toThrow(/foreign key/)
+    await expect(asOrganisation(mine, () => client.query('INSERT INTO station (id, organisation_id, site_id, name, designated, air, code) VALUES ($1, $2, $3, \'x\', true, \'{}\', \'BY\')', [randomUUID(), mine, site.id]))).rejects.toThrow(/foreign key/)
   })
   it('inspections, events and the log only grow', async () => {
-    for (const table of ['inspection', 'permit_event', 'audit']) {
+    for (const table of ['inspection', 'permit_event', 'stock_move', 'audit']) {
       await expect(asOrganisation(mine, () => client.query(`UPDATE ${table} SET at = at`))).rejects.toThrow(/permission denied/)
       await expect(asOrganisation(mine, () => client.query(`DELETE FROM ${table}`))).rejects.toThrow(/permission denied/)
     }
@@ -81,6 +81,8 @@ describe('rules kept by the database itself', () => {
     ['a state that does not exist', 'UPDATE permit SET state = \'done\'', /check/i],
     ['an issued permit without people', 'UPDATE permit SET state = \'issued\'', /check/i],
     ['a watch shorter than 30 min', 'UPDATE permit SET watch_minutes = 10', /check/i],
+    ['fewer than no pieces on the shelf', 'UPDATE stock SET ready = -1', /check/i],
+    ['a loan to nobody', 'INSERT INTO stock_move (id, organisation_id, stock_id, kind, quantity, by_id, at, rehearsal) SELECT gen_random_uuid(), organisation_id, stock_id, \'lend\', 1, by_id, at, false FROM stock_move LIMIT 1', /check/i],
     ['a lock without a reason', 'UPDATE equipment SET locked_at = now()', /check/i],
   ])('refuses %s', async (_, sql, message) => {
     await expect(asOrganisation(mine, () => client.query(sql))).rejects.toThrow(message)

@@ -6,7 +6,7 @@ import { ROLES, type Role } from '#shared/session/schema'
 import { startApp, type App } from '../app'
 import { JOB } from '../core/job.fixture'
 import { Person } from './client'
-import { allPass, fullSweep, jobBody, makeShop, PASSWORD, type Shop } from './shop.fixture'
+import { allPass, fullSweep, jobBody, makeShop, PASSWORD, personRecord, type Shop } from './shop.fixture'
 
 let app: App
 let shop: Shop
@@ -31,10 +31,15 @@ function sample(route: Contract, target: Shop): { path: string, body?: unknown }
     createItem: { kind: 'machine', label: unique, description: '', everyDays: 1 }, inspect: { lines: allPass('machine') }, createJob: jobBody({ place: 'Quay' }), updateJob: jobBody({ stationId: target.open }),
     createPermit: { jobId: target.job }, updatePermit: { sweep: fullSweep(), operatorId: null, fireWatchId: null, validFrom: new Date().toISOString(), validTo: new Date(Date.now() + 3_600_000).toISOString(), ruleSet: 'osha', version: 1 },
     overridePermit: { ...event, code: 'air.fume', reason: 'a reason of enough length' }, signPermit: { ...event, as: 'operator', pin: '3333' }, actOnPermit: { ...event, action: 'start' }, round: event,
-    calcShade: { process: 'SMAW', amps: 100 }, calcPpe: { process: 'SMAW' }, calcVentilation: JOB,
+    calcShade: { process: 'SMAW', amps: 100 }, calcPpe: { process: 'SMAW' }, calcVentilation: JOB, calcMarking: { text: 'Z87+', part: 'lens' }, calcLaser: { power: 1500, wavelength: 1070, divergence: 0.02, exposure: 10, eyewear: 7, barrier: true, everyone: true },
+    updateRecord: personRecord(), foundShade: { process: 'SMAW', amps: 120, shade: 10 }, importRoster: { csv: 'number,name\n1,A' }, createCourse: { name: unique, kit: [] }, updateCourse: { name: `Course ${unique}`, kit: [] }, createHouseChart: { effectiveFrom: `20${20 + Math.floor(Math.random() * 70)}-0${1 + Math.floor(Math.random() * 9)}-${10 + Math.floor(Math.random() * 18)}`, rows: [] },
+    updateItem: { kind: 'machine', label: `M ${unique}`, description: '', everyDays: 1 }, createStock: { code: unique, name: 'Caps', kind: 'consumable', ppeId: null, size: '', condition: 'new', expiresOn: null, minimum: 0, loan: false }, updateStock: { code: `S-${unique}`, name: 'Gauntlets', kind: 'ppe', ppeId: 'gauntlets', size: '9', condition: 'good', expiresOn: null, minimum: 4, loan: true },
+    moveStock: { moveId: randomUUID(), kind: 'receive', quantity: 1 }, createTraining: { day: '2026-05-04', title: unique, courseId: null }, copyTraining: { day: '2026-05-05' }, changeTraining: { change: { kind: 'presence', people: [target.ids.worker], presence: 'present' } }, undoTraining: {},
+    checkAll: { kind: 'helmet', items: [target.helmet], confirm: true }, boothSignIn: { personId: target.ids.worker, pin: '0000' },
   }
-  const id = route.path.startsWith('/people') ? target.ids.watch : route.path.startsWith('/stations') ? target.station : route.path.startsWith('/jobs') ? target.job : route.path.startsWith('/permits') ? target.permit : route.path.startsWith('/items') ? target.machine : randomUUID()
-  return { path: route.path.replace('{kind}', 'machine').replace('{id}', id), body: bodies[route.id] }
+  const id = route.path.startsWith('/people') ? target.ids.watch : route.path.startsWith('/stations') ? target.station : route.path.startsWith('/jobs') ? target.job : route.path.startsWith('/permits') ? target.permit : route.path.startsWith('/items') ? target.machine : route.path.startsWith('/courses') ? target.course : route.path.startsWith('/stock') ? target.stock : route.path.startsWith('/sessions') ? target.training : randomUUID()
+  const query: Record<string, string> = { labels: '?of=stock', scan: '?code=LG-9' }
+  return { path: route.path.replace('{kind}', 'machine').replace('{id}', id).replace('{code}', target.code) + (query[route.id] ?? ''), body: bodies[route.id] }
 }
 
 /** Ends its own session or hides what others need: walked with a person of its own. */
@@ -91,9 +96,9 @@ describe('every route, every role', () => {
     expect((await shop.people.lead.send('POST', '/permits', { jobId: other.job })).status).toBe(404)
   })
   it('lists hold nothing of another organisation', async () => {
-    for (const path of ['/jobs', '/permits', '/people', '/items', '/stations', '/items?all=true']) {
+    for (const path of ['/jobs', '/permits', '/people', '/items', '/stations', '/items?all=true', '/stock', '/courses', '/sessions', '/house-charts', '/roster.csv']) {
       const text = JSON.stringify((await shop.people.lead.send('GET', path)).body)
-      for (const id of [other.job, other.permit, other.ids.worker, other.machine, other.station]) expect(text).not.toContain(id)
+      for (const id of [other.job, other.permit, other.ids.worker, other.machine, other.station, other.stock, other.course, other.training]) expect(text).not.toContain(id)
     }
   })
 })

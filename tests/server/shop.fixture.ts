@@ -9,12 +9,12 @@ import { Person } from './client'
 export const PASSWORD = 'correct horse for tests'
 export const PIN = { lead: '1111', instructor: '2222', worker: '3333', viewer: '4444', watch: '5555' }
 
-export interface Shop { people: Record<Role, Person>, ids: Record<Role | 'watch', string>, station: string, open: string, machine: string, cylinder: string, helmet: string, job: string, permit: string }
+export interface Shop { people: Record<Role, Person>, ids: Record<Role | 'watch', string>, station: string, open: string, machine: string, cylinder: string, helmet: string, job: string, permit: string, course: string, stock: string, training: string, code: string }
 
 export const allPass = (kind: ItemKind): object[] => CHECKLISTS[kind].map(line => ({ id: line.id, mark: 'pass', ...(line.measure && { reading: line.measure.max! / 2 }) }))
 export const fullSweep = (): Record<string, string> => Object.fromEntries(SWEEP.map(line => [line.id, 'yes']))
 
-const made = async (person: Person, path: string, body: unknown): Promise<string> => {
+export const made = async (person: Person, path: string, body: unknown): Promise<string> => {
   const answer = await person.send<{ id: string }>('POST', path, body)
   if (answer.status !== 201) throw new Error(`POST ${path}: ${JSON.stringify(answer.body)}`)
   return answer.body.id
@@ -45,8 +45,21 @@ export async function makeShop(app: App, tag: string): Promise<Shop> {
   await made(lead, `/items/machine/${machine}/inspections`, { lines: allPass('machine') })
   const job = await made(lead, '/jobs', jobBody({ stationId: open, welderId: ids.worker, helmetId: helmet, equipmentIds: [machine] }))
   const permit = await made(lead, '/permits', { jobId: job })
-  return { people, ids, station, open, machine, cylinder, helmet, job, permit }
+  const course = await made(lead, '/courses', { name: 'First year', kit: [{ ppeId: 'gauntlets', supplier: 'person', property: 'lined', by: 'second week' }] })
+  await made(lead, '/house-charts', { effectiveFrom: '2026-01-01', rows: [{ process: 'SMAW', from: 0, to: 155, shade: 10 }] })
+  const stock = await made(lead, '/stock', { code: 'LG-9', name: 'Loaner gauntlets', kind: 'ppe', ppeId: 'gauntlets', size: '9', condition: 'good', expiresOn: null, minimum: 4, loan: true })
+  await made(lead, `/stock/${stock}/moves`, { moveId: randomUUID(), kind: 'receive', quantity: 3 })
+  await lead.send('PUT', `/people/${ids.worker}/record`, personRecord({ cleared: ['SMAW'], kit: [{ ppeId: 'gauntlets', state: 'lacks' }] }))
+  const training = await made(lead, '/sessions', { day: await today(lead), title: 'Morning', courseId: null })
+  await lead.send('POST', `/sessions/${training}/changes`, { change: { kind: 'add', people: [ids.worker, ids.watch] } })
+  const { body: stations } = await lead.send<{ id: string, code: string }[]>('GET', '/stations')
+  return { course, stock, training, code: stations.find(entry => entry.id === station)!.code, people, ids, station, open, machine, cylinder, helmet, job, permit }
 }
+
+/** Calendar day of the test site by the server's clock. */
+export const today = async (person: Person): Promise<string> => new Intl.DateTimeFormat('en-CA', { timeZone: 'America/Halifax' }).format(new Date((await person.send<{ now: string }>('GET', '/shift')).body.now))
+
+export const personRecord = (change: object = {}): Record<string, unknown> => ({ lightSensitive: false, correction: 'none', tint: null, respiratorUntil: null, fitTestOn: null, fitModel: null, fitSize: null, sealCheckOn: null, cleared: [], kit: [], ...change })
 
 export const jobBody = (change: object = {}): Record<string, unknown> => ({ title: 'Bracket', stationId: null, place: null, welderId: null, helmetId: null, equipmentIds: [], cylinderIds: [], spec: { ...JOB, air: { ...JOB.air, place: 'outdoors' } }, ...change })
 
@@ -56,7 +69,7 @@ async function addOrganisation(app: App, tag: string, email: string): Promise<vo
     const [organisation, site, person] = [randomUUID(), randomUUID(), randomUUID()]
     const { rows: [known] } = await client.query('SELECT password_hash FROM person WHERE password_hash IS NOT NULL LIMIT 1')
     await client.query('INSERT INTO organisation VALUES ($1, $2, now())', [organisation, `Shop ${tag}`])
-    await client.query('INSERT INTO site (id, organisation_id, name, time_zone) VALUES ($1, $2, \'Other\', \'UTC\')', [site, organisation])
+    await client.query('INSERT INTO site (id, organisation_id, name, time_zone) VALUES ($1, $2, \'Other\', \'America/Halifax\')', [site, organisation])
     await client.query('INSERT INTO person (id, organisation_id, site_id, name, email, role, password_hash, created_at) VALUES ($1, $2, $3, \'Other lead\', $4, \'lead\', $5, now())', [person, organisation, site, email, known.password_hash])
   })
 }

@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import { BASE_METALS, BASE_METAL_NAME, COATINGS, COATING_NAME, PROCESSES, PROCESS_NAME, isArc, type Process } from '#core/job/job'
+import { BASE_METALS, BASE_METAL_NAME, byPlate, COATINGS, COATING_NAME, POSITIONS, POSITION_NAME, PROCESSES, PROCESS_NAME, isArc, type Process } from '#core/job/job'
 import { EMISSION_FACTORS } from '#core/fume/emission.table'
 import type { Item } from '#shared/inspection/schema'
 import type { JobBody } from '#shared/job/schema'
-import type { Person } from '#shared/session/schema'
+import type { Person } from '#shared/people/schema'
 import type { Station } from '#shared/shop/schema'
 import { useUnits } from '~/composables/units'
 
@@ -44,10 +44,18 @@ const rangeText = (item: Item): string => (item.ranges ?? []).map(([from, to]) =
 const helmets = computed(() => [{ value: nobody, label: 'Not named yet' }, ...props.items.filter(item => item.kind === 'helmet').map(item => ({ value: item.id, label: `${item.label} · ${rangeText(item)}${item.assignedTo ? ` · ${item.assignedTo}` : ''}` }))])
 const helmet = computed({ get: () => job.value.helmetId ?? nobody, set: (value) => { job.value.helmetId = value === nobody ? null : value } })
 
+/** Where the arc can be out of the welder's sight. */
+const HIDES: readonly Process[] = ['SAW', 'PAC', 'PAW']
+
 /** A change of process keeps what still makes sense and drops what does not. */
 watch(() => spec.value.process, (now: Process) => {
   if (!isArc(now)) spec.value.amps = spec.value.ampsFrom = null
   if (now !== 'SMAW') spec.value.electrode = null
+  if (now !== 'GMAW') spec.value.shieldGas = null
+  if (!byPlate(now)) spec.value.gasFlow = null
+  if (!HIDES.includes(now)) spec.value.arcHidden = false
+  if (now === 'SAW') spec.value.arcHidden = true
+  if (now !== 'LBW') spec.value.laser = null
   if (spec.value.consumable && !spec.value.consumable.startsWith(`${now} `)) spec.value.consumable = null
 })
 </script>
@@ -60,11 +68,15 @@ watch(() => spec.value.process, (now: Process) => {
       <QuantityInput v-if="isArc(spec.process)" v-model="spec.amps" unit="A" label="Current" help="Of a range, the highest: it is judged" :error="errors['spec.amps']" required />
       <QuantityInput v-if="isArc(spec.process)" v-model="spec.ampsFrom" unit="A" label="Current from" help="Low end, if a range" :error="errors['spec.ampsFrom']" />
       <QuantityInput v-if="spec.process === 'SMAW'" v-model="spec.electrode" unit="mm" label="Electrode" :help="units === 'us' ? 'Core diameter, 5/32 works' : 'Core diameter, if known'" :error="errors['spec.electrode']" />
-      <QuantityInput v-model="spec.thickness" unit="mm" label="Thickness" :error="errors['spec.thickness']" :required="!isArc(spec.process) && spec.process !== 'TB'" />
+      <QuantityInput v-model="spec.thickness" unit="mm" label="Thickness" :error="errors['spec.thickness']" :required="byPlate(spec.process)" />
       <UFormField v-if="consumables.length > 1" label="Consumable"><USelect v-model="consumable" :items="consumables" class="w-full" data-testid="consumable" /></UFormField>
       <UFormField label="Base metal"><USelect v-model="spec.baseMetal" :items="metals" class="w-full" data-testid="base-metal" /></UFormField>
       <UFormField label="Coating" class="sm:col-span-2"><USelect v-model="spec.coating" :items="coatings" class="w-full" data-testid="coating" /></UFormField>
-      <ChoiceRow v-model="spec.position" legend="Position" class="sm:col-span-2" :options="[{ value: 'bench', label: 'Bench' }, { value: 'overhead', label: 'Overhead' }, { value: 'tight', label: 'Tight spot' }]" />
+      <QuantityInput v-if="byPlate(spec.process)" v-model="spec.gasFlow" unit="L/h" :label="spec.process === 'OFW' ? 'Acetylene flow' : 'Oxygen flow'" help="For the European table; blank if not known" :error="errors['spec.gasFlow']" />
+      <ChoiceRow v-if="spec.process === 'GMAW'" v-model="spec.shieldGas" legend="Shielding gas" :options="[{ value: 'active', label: 'Active (MAG)' }, { value: 'inert', label: 'Inert (MIG)' }, { value: null, label: 'Not known' }]" class="sm:col-span-2" />
+      <ChoiceRow v-model="spec.position" legend="Position" class="sm:col-span-2 lg:col-span-4" :options="POSITIONS.map(value => ({ value, label: POSITION_NAME[value] }))" />
+      <UCheckbox v-if="spec.process !== 'GRIND'" v-model="spec.grinding" label="Grinding goes with it" class="sm:col-span-2" />
+      <UCheckbox v-if="HIDES.includes(spec.process)" v-model="spec.arcHidden" :label="spec.process === 'SAW' ? 'Arc under the flux' : 'The work hides the arc'" class="sm:col-span-2" />
       <QuantityInput v-model="(spec.arcMinutes as number | null)" unit="min" label="Arc in the shift" :error="errors['spec.arcMinutes']" required />
       <QuantityInput v-model="(spec.welders as number | null)" unit="count" label="Welders in this space" :error="errors['spec.welders']" required />
       <UFormField label="Place" class="sm:col-span-2" :error="errors.place" required><USelect v-model="place" :items="places" placeholder="Choose a station" class="w-full" data-testid="place" /></UFormField>

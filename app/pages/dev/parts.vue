@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import type { Finding, Level } from '#core/finding/finding'
 import { COMMON_PRACTICE } from '#core/finding/source'
+import { DEFAULT_RULES } from '#core/job/assess'
 import { assignPpe } from '#core/ppe/ppe'
+import type { ShadeQuery } from '#core/shade/school'
 
 definePageMeta({ layout: false, open: true })
 const levels: Level[] = ['clear', 'caution', 'stop', 'unknown']
@@ -11,6 +13,7 @@ const colours = ['petrol-600', 'petrol-400', 'steel-950', 'steel-900', 'steel-60
 const dark = computed({ get: () => useColorMode().value === 'dark', set: (on) => { useColorMode().preference = on ? 'dark' : 'light' } })
 const started = Date.now() - 26 * 60_000
 const text = ref('')
+const query = ref<ShadeQuery>({ process: 'SMAW', amps: 130, electrode: null, thickness: null, arcHidden: false, shieldGas: null, gasFlow: null, baseMetal: 'carbon_steel' })
 </script>
 
 <template>
@@ -24,8 +27,8 @@ const text = ref('')
       <UFormField label="Title" help="What the shop calls it"><UInput v-model="text" /></UFormField><UFormField label="Amps" error="Must be more than zero."><UInput type="number" /></UFormField>
       <FindingMark v-for="level in levels" :key="level" :level="level" label />
     </section>
-    <section class="panel p-4"><LensLadder process="SMAW" :x="130" :floor="8" :working="10" :ranges="[[5, 8], [9, 13]]" /></section>
-    <section class="panel p-4"><DressedFigure :answer="assignPpe({ process: 'SMAW', position: 'overhead', amps: 130 })" :shade="10" respirator="half_mask" /></section>
+    <section class="panel p-4"><LensLadder :query="query" :rules="DEFAULT_RULES" :ranges="[[5, 8], [9, 13]]" @move="query.amps = $event" /></section>
+    <section class="panel p-4"><DressedFigure :answer="assignPpe({ process: 'SMAW', position: 'overhead', amps: 130, grinding: true })" :shade="10" respirator="half_mask" :missing="['gauntlets']" /></section>
     <section class="panel p-4 flex flex-wrap gap-6"><WatchDial :started-at="started" :minutes="60" :rounds="[started + 13 * 60000]" :next-round-at="started + 28 * 60000" :now="started + 26 * 60000" /><WatchDial :started-at="started" :minutes="30" :rounds="[started + 13 * 60000, started + 30 * 60000]" :next-round-at="null" :now="started + 36 * 60000" /></section>
   </main>
 </template>

@@ -39,5 +39,5 @@ const says = (item: Item): string => item.lockReason ? `Locked out: ${item.lockR
       <tbody><tr v-for="item in data?.rows ?? []" :key="item.id"><td><NuxtLink class="link plate text-xl no-underline" :to="`/gear/${item.kind}/${item.id}`">{{ item.label }}</NuxtLink></td><td>{{ item.gas ?? '' }} <span class="muted">{{ item.description }}<template v-if="item.ranges">, {{ item.ranges.map(r => r[0] === r[1] ? r[0] : `${r[0]}–${r[1]}`).join(' / ') }}</template><template v-if="item.assignedTo">, {{ item.assignedTo }}</template></span></td><td><span class="flex gap-2"><FindingMark :level="level(item)" /><span>{{ says(item) }}</span></span></td><td class="whitespace-nowrap">{{ when(item.lastAt) }}</td><td class="whitespace-nowrap">{{ item.everyDays === 1 ? 'day' : `${item.everyDays} days` }}</td></tr></tbody></table>
   </div>
   <Pager v-if="data" :page="data.page" :pages="data.pages" :total="data.total" noun="items" @go="list.page.value = $event" />
-  <ItemForm v-model:open="adding" @added="load(); shift.load()" />
+  <ItemForm v-model:open="adding" @saved="load(); shift.load()" />
 </template>

@@ -3,7 +3,7 @@ import type { z } from 'zod'
 import type { ItemKind } from '#core/inspection/checklist.table'
 import { ChecklistMismatch, judgeInspection, type InspectionOutcome } from '#core/inspection/inspection'
 import type { GearState } from '#core/inspection/gear'
-import { allItems, findItem, holdItem, insertInspection, insertItem, inspectionsOf, listItems, setLock } from '#server/db/item'
+import { allItems, findItem, holdItem, insertInspection, insertItem, inspectionsOf, listItems, setLock, updateItem } from '#server/db/item'
 import type { PageQuery } from '#server/db/page'
 import { inOrganisation } from '#server/db/pool'
 import { AppError, fieldError, notFound } from '#server/http/errors'
@@ -27,6 +27,14 @@ export async function addItem(actor: Actor, body: ItemBody): Promise<{ id: strin
     await record(db, actor, 'item_added', body.kind, id, body)
   })
   return { id }
+}
+
+export async function changeItem(actor: Actor, kind: ItemKind, id: string, body: ItemBody): Promise<void> {
+  if (body.kind !== kind) throw fieldError('kind', 'The kind of an item does not change.')
+  await inOrganisation(actor.organisation, async (db) => {
+    if (!await updateItem(db, id, body)) throw notFound(kind)
+    await record(db, actor, 'item_changed', kind, id, body)
+  })
 }
 
 export function readItem(actor: Actor, kind: ItemKind, id: string): Promise<{ item: Item, inspections: z.input<typeof inspectionSchema>[] }> {

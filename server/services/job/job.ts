@@ -11,6 +11,7 @@ import { conflict, notFound } from '#server/http/errors'
 import type { Job, JobBody } from '#shared/job/schema'
 import { record, type Actor } from '../actor'
 import { gearState } from '../inspection/inspection'
+import { eyesOf } from '../people/record'
 import { scopeOf } from '../shop/shop'
 
 export const readJobs = (actor: Actor, query: PageQuery & { sort: 'newest' | 'number' | 'title' }): Promise<Page<JobListRow>> =>
@@ -39,7 +40,8 @@ export async function findingsOfJob(db: Db, actor: Actor, row: JobRow): Promise<
   const helmet = row.helmet_id ? await findItem(db, scope, 'helmet', row.helmet_id) : null
   const gear = (await itemsOfJob(db, scope, row.id)).map(gearState)
   const worn = helmet?.lockReason ? [gearState(helmet)] : []
-  return assessJob(row.spec, { helmet: helmet?.ranges ? { name: helmet.label, ranges: helmet.ranges } : null, gear: [...gear, ...worn] }).findings
+  const eyes = row.welder_id ? (await eyesOf(db, [row.welder_id], row.spec)).get(row.welder_id) ?? null : null
+  return assessJob(row.spec, { helmet: helmet?.ranges ? { name: helmet.label, ranges: helmet.ranges } : null, gear: [...gear, ...worn], rules: scope.rules, eyes }).findings
 }
 
 export function addJob(actor: Actor, body: JobBody): Promise<{ id: string }> {

@@ -1,8 +1,5 @@
-import type {} from '../../pdfmake'
-import pdfmake from 'pdfmake'
-import roboto from 'pdfmake/build/vfs_fonts.js'
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces'
-import type { Finding, Input, Level } from '#core/finding/finding'
+import type { Finding, Input } from '#core/finding/finding'
 import { SWEEP, WATCH_MINUTES } from '#core/firewatch/rules.table'
 import { PROCESS_NAME } from '#core/job/job'
 import { findJob, type JobRow } from '#server/db/job'
@@ -12,23 +9,16 @@ import type { Permit } from '#shared/permit/schema'
 import type { Me } from '#shared/session/schema'
 import { quantityText, type Units } from '#shared/units/units'
 import type { Actor } from '../actor'
+import { LEVEL_WORD, printed, type Printed } from '../print/document'
 import { loadPermit, toPermit } from './read'
 
-// Fonts come with the library and are embedded; nothing is fetched and no file is read.
-for (const [name, data] of Object.entries(roboto)) pdfmake.virtualfs.writeFileSync(name, data, 'base64')
-pdfmake.setFonts({ Roboto: { normal: 'Roboto-Regular.ttf', bold: 'Roboto-Medium.ttf', italics: 'Roboto-Italic.ttf', bolditalics: 'Roboto-MediumItalic.ttf' } })
-pdfmake.setUrlAccessPolicy(() => false)
-pdfmake.setLocalAccessPolicy(() => false)
-
-const LEVEL: Record<Level, string> = { clear: 'Clear', caution: 'Caution', stop: 'STOP', unknown: 'UNKNOWN' }
-
 /** The permit as PDF: selectable text, Findings as they were at issue, signatures, events and the place in the audit chain. */
-export function permitPdf(actor: Actor, id: string): Promise<{ name: string, bytes: Buffer }> {
+export function permitPdf(actor: Actor, id: string): Promise<Printed> {
   return inOrganisation(actor.organisation, async (db) => {
     const loaded = await loadPermit(db, actor, id)
     const permit = await toPermit(db, actor, loaded)
-    const document = layOut(permit, (await findJob(db, permit.jobId))!, await findMe(db, actor.person), actor.now)
-    return { name: `permit-${permit.number}.pdf`, bytes: await pdfmake.createPdf(document).getBuffer() }
+    const document = layOut(permit, (await findJob(db, permit.jobId))!, await findMe(db, actor.person, actor.now), actor.now)
+    return printed(`permit-${permit.number}.pdf`, document)
   })
 }
 
@@ -39,7 +29,6 @@ function layOut(permit: Permit, job: JobRow, me: Me, now: Date): TDocumentDefini
   return {
     pageSize: site.units === 'us' ? 'LETTER' : 'A4', pageMargins: [42, 42, 42, 54],
     info: { title: `Hot-work permit ${permit.number}`, author: me.organisation, creator: 'Zonaris' },
-    defaultStyle: { font: 'Roboto', fontSize: 9.5, lineHeight: 1.15 },
     styles: { h: { fontSize: 12, bold: true, margin: [0, 10, 0, 2] }, small: { fontSize: 8, color: '#444' } },
     content: [
       { columns: [{ text: `Hot-work permit ${permit.number}`, fontSize: 22, bold: true }, { text: permit.state.toUpperCase(), fontSize: 16, bold: true, alignment: 'right' }] },
@@ -75,7 +64,7 @@ function findingRow(finding: Finding, permit: Permit, units: Units): Content[] {
   const overridden = permit.overridden.find(entry => entry.code === finding.code)
   const inputs = (all: Record<string, Input> = {}): string => Object.entries(all).map(([name, value]) => `${name} ${typeof value === 'object' ? quantityText(value, units) : value}`).join(', ')
   return [
-    { text: overridden ? 'OVERRIDDEN' : LEVEL[finding.level], bold: finding.level !== 'clear', fontSize: 8 },
+    { text: overridden ? 'OVERRIDDEN' : LEVEL_WORD[finding.level], bold: finding.level !== 'clear', fontSize: 8 },
     { stack: [finding.sentence, ...(finding.remedy && finding.level !== 'clear' ? [{ text: finding.remedy, style: 'small' }] : []), ...(overridden ? [{ text: `Override: ${overridden.reason}`, bold: true }] : [])] },
     { stack: finding.reasons.map(reason => ({ text: [`${reason.rule}. `, { text: reason.source.document, italics: true }, reason.inputs ? ` (${inputs(reason.inputs)})` : ''], style: 'small' })) },
   ]

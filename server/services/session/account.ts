@@ -12,7 +12,7 @@ import { record, type Actor } from '../actor'
 import { hashSecret, secretMatches } from './password'
 import { tooMany } from './sign-in'
 
-export const readMe = (actor: Actor): Promise<Me> => inOrganisation(actor.organisation, db => findMe(db, actor.person))
+export const readMe = (actor: Actor): Promise<Me> => inOrganisation(actor.organisation, db => findMe(db, actor.person, actor.now))
 
 export const isSetupNeeded = (): Promise<boolean> => inTransaction(setupNeeded)
 
@@ -27,7 +27,7 @@ export async function setUp(body: z.output<typeof setupBody>): Promise<void> {
   await inOrganisation(organisation, async (db) => {
     if (!await createFirstOrganisation(db, organisation, body.organisation, at)) throw new AppError(409, 'already_set_up', 'This Zonaris is already set up. Sign in.')
     await insertSite(db, { id: site, organisation, name: body.site, timeZone: body.timeZone, units: body.units })
-    await insertPerson(db, { id: person, organisation, site, name: body.name, email: body.email, role: 'lead', passwordHash: hash, pinHash: null, fireWatchTrainedOn: null, active: true, at, rehearsal: clock.factor !== 1 })
+    await insertPerson(db, { id: person, organisation, site, name: body.name, email: body.email, role: 'lead', rosterNumber: null, courseId: null, passwordHash: hash, pinHash: null, fireWatchTrainedOn: null, active: true, at, rehearsal: clock.factor !== 1 })
     await record(db, { person, organisation, site, name: body.name, role: 'lead', signIn: null, now: at, rehearsal: clock.factor !== 1 }, 'setup', 'organisation', organisation)
   })
 }

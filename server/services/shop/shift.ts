@@ -1,12 +1,18 @@
+import { REMIND_DAYS } from '#core/people/reminders'
+import { fitTestUntil } from '#core/respirator/fit'
 import { countdown } from '#core/firewatch/countdown'
 import { permitState } from '#core/permit/lifecycle'
 import { dueItems, lockedItems } from '#server/db/item'
 import { roundsOf, runningPermits, type PermitDbRow } from '#server/db/permit'
+import { expiringPeople, type Expiring } from '#server/db/person'
 import { inOrganisation, type Db } from '#server/db/pool'
+import { countToOrder } from '#server/db/stock'
+import { trainingsOn } from '#server/db/training'
 import { getClock } from '#server/clock'
 import type { Shift } from '#shared/shop/schema'
 import type { Actor } from '../actor'
 import { lifeOf } from '../permit/life'
+import { dayAfter } from './day'
 import { scopeOf } from './shop'
 
 const DUE_SHOWN = 50
@@ -24,8 +30,18 @@ export async function readShift(actor: Actor): Promise<Shift> {
       locked: (await lockedItems(db, scope)).map(item => ({ id: item.id, kind: item.kind, label: item.label, reason: item.lockReason! })),
       due: due.rows.map(item => ({ id: item.id, kind: item.kind, label: item.label, daysSince: item.daysSince })),
       dueCount: due.total,
+      expiring: (await expiringPeople(db, actor.site, dayAfter(scope.today, REMIND_DAYS))).flatMap(person => expiries(person, scope.today)),
+      sessions: await trainingsOn(db, actor.site, scope.today),
+      reorder: await countToOrder(db, actor.site),
     }
   })
+}
+
+/** What of a person's record runs out within the time of reminders. */
+function expiries(person: Expiring, today: string): Shift['expiring'] {
+  const last = dayAfter(today, REMIND_DAYS)
+  const dates = [['respirator', person.respirator_until], ['fit_test', person.fit_test_on && fitTestUntil(person.fit_test_on)]] as const
+  return dates.flatMap(([what, on]) => on && on <= last ? [{ personId: person.person_id, name: person.name, what, on }] : [])
 }
 
 async function runningNow(db: Db, actor: Actor): Promise<Shift['running']> {

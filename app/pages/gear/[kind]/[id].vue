@@ -17,6 +17,18 @@ else throw createError({ statusCode: 404, fatal: true })
 useHead({ title: () => `${data.value?.item.label ?? 'Item'} · Zonaris` })
 const RESULT = { pass: { level: 'clear', text: 'Passed' }, fail: { level: 'caution', text: 'Fault, not locked' }, locked: { level: 'stop', text: 'Locked out' } } as const
 
+const editing = ref(false)
+const POWER = { battery: 'battery', solar: 'solar', both: 'battery and solar' } as const
+/** What a helmet reaches and has, in a line. */
+const helmet = computed(() => {
+  const item = data.value?.item
+  if (!item?.ranges) return ''
+  const { details } = item
+  const shades = item.ranges.map(([from, to]) => from === to ? `fixed ${from}` : `${from} to ${to}`).join(', ')
+  const has = [details?.grind && 'grind mode', details?.sensitivity && 'sensitivity', details?.delay && 'delay', details?.power && POWER[details.power], details?.spares != null && `${details.spares} spare plates`].filter(Boolean).join(', ')
+  return `Shade ${shades}. ${has ? `${has.charAt(0).toUpperCase()}${has.slice(1)}. ` : ''}${item.assignedTo ? `Worn by ${item.assignedTo}. ` : 'In the store. '}${details?.marking ? `Marked ${details.marking}.` : ''}`
+})
+
 async function logged(result: string): Promise<void> {
   await load()
   toast.add({ title: result === 'locked' ? 'Locked out' : result === 'fail' ? 'Logged, with a fault' : data.value?.item.lockReason ? 'Logged' : 'Logged: fit for use', color: result === 'pass' ? 'success' : 'warning' })
@@ -26,7 +38,7 @@ async function logged(result: string): Promise<void> {
 <template>
   <Failure v-if="failure" :failure="failure" @retry="load" />
   <div v-else-if="data" class="space-y-5">
-    <header><p class="muted">{{ data.item.kind === 'helmet' ? 'Helmet or goggles' : data.item.kind === 'machine' ? 'Machine' : 'Cylinder' }}<template v-if="data.item.gas">, {{ data.item.gas }}</template>. {{ data.item.description }}</p><h1>{{ data.item.label }}</h1></header>
+    <header class="flex flex-wrap items-end gap-4"><div class="grow min-w-0"><p class="muted">{{ data.item.kind === 'helmet' ? 'Helmet or goggles' : data.item.kind === 'machine' ? 'Machine' : 'Cylinder' }}<template v-if="data.item.gas">, {{ data.item.gas }}</template>. {{ data.item.description }}</p><h1>{{ data.item.label }}</h1><p v-if="helmet" class="mt-1">{{ helmet }}</p></div><UButton v-if="session.may('lead', 'instructor')" variant="outline" color="neutral" @click="editing = true">Change</UButton></header>
     <p v-if="data.item.lockReason" class="panel edge edge-stop p-4" role="status" data-testid="lock"><span class="flex gap-3"><FindingMark level="stop" :size="28" /><span><span class="font-bold text-lg block">Locked out since {{ when(data.item.lockedAt) }}</span>{{ data.item.lockReason }}<span class="muted block">{{ session.may('lead', 'instructor') ? 'Repair it, then log a full pass with a repair note.' : 'A lead or instructor unlocks it after the repair.' }}</span></span></span></p>
     <p v-else-if="data.item.due" class="panel edge edge-unknown p-4 flex gap-3"><FindingMark level="unknown" :size="26" /><span class="font-semibold">{{ data.item.daysSince === null ? 'Never inspected.' : `Due: last looked at ${data.item.daysSince} days ago.` }} Unknown until someone looks.</span></p>
     <p v-else class="panel edge edge-clear p-4 flex gap-3"><FindingMark :level="data.item.lastResult === 'fail' ? 'caution' : 'clear'" :size="26" /><span class="font-semibold">{{ data.item.lastResult === 'fail' ? 'In use with a fault on record.' : 'Fit for use.' }} Looked at {{ when(data.item.lastAt) }}.</span></p>
@@ -39,5 +51,6 @@ async function logged(result: string): Promise<void> {
       </section>
     </div>
   </div>
-  <p v-else class="muted">Reading the item…</p>
+  <ItemForm v-if="data" v-model:open="editing" :item="data.item" @saved="load" />
+  <p v-if="!data && !failure" class="muted">Reading the item…</p>
 </template>

@@ -6,16 +6,18 @@ import { quantityText } from '#shared/units/units'
 import { call } from '~/composables/api'
 import { useLoad } from '~/composables/load'
 import { useUnits } from '~/composables/units'
+import { useSession } from '~/stores/session'
 import { useSiteTime } from '~/composables/time'
 
 /** One sheet for the booth wall: shade, what to wear, what to leave off, what to watch in the air. */
 const route = useRoute()
 const units = useUnits()
+const session = useSession()
 const { when } = useSiteTime()
 const { data: job, failure, load } = useLoad(() => call(routes.job, { params: { id: String(route.params.id) } }))
 onMounted(load)
 useHead({ title: () => `PPE card, ${job.value?.title ?? ''} · Zonaris` })
-const answer = computed(() => job.value && assessJob(job.value.spec, { helmet: null, gear: [] }))
+const answer = computed(() => job.value && assessJob(job.value.spec, { helmet: null, gear: [], rules: session.me!.site.rules }))
 const helmet = computed(() => job.value?.findings.find(finding => finding.code === 'eyes.helmet'))
 const air = computed(() => job.value?.findings.filter(finding => finding.step === 'air' && finding.level !== 'clear') ?? [])
 const print = (): void => window.print()

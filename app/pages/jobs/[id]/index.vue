@@ -1,8 +1,12 @@
 <script setup lang="ts">
 import { onKeyStroke } from '@vueuse/core'
 import { assessJob } from '#core/job/assess'
+import type { Eyes } from '#core/shade/personal'
+import { shadeBand } from '#core/shade/search'
+import { assignShade } from '#core/shade/shade'
 import { worstLevel, type Finding, type Level } from '#core/finding/finding'
 import { isArc } from '#core/job/job'
+import { helmetSetting, nearestHelmet } from '#core/shade/helmet'
 import { routes } from '#shared/api/routes'
 import { jobBody, type JobBody } from '#shared/job/schema'
 import type { Permit } from '#shared/permit/schema'
@@ -23,6 +27,8 @@ const draft = ref<JobBody>(emptyDraft())
 const { dirty, restored, begin, settle, discard } = useKeptDraft(id ?? 'new', draft)
 const lists = useShopLists()
 const job = useLoad(() => call(routes.job, { params: { id: id! } }))
+const welder = useLoad(() => call(routes.person, { params: { id: draft.value.welderId! } }))
+watch(() => draft.value.welderId, (now) => { if (now) void welder.load() })
 const choices = useLoad(() => call(routes.jobChoices, {}))
 const permit = useLoad<Permit>(() => call(routes.permit, { params: { id: job.data.value!.openPermit!.id } }))
 const { busy, errors, message, submit, check } = useSubmit()
@@ -49,10 +55,26 @@ const items = computed(() => lists.items.data.value ?? [])
 const helmet = computed(() => items.value.find(item => item.id === draft.value.helmetId) ?? null)
 const gear = computed(() => items.value.filter(item => draft.value.equipmentIds.includes(item.id) || draft.value.cylinderIds.includes(item.id) || (item.id === draft.value.helmetId && item.lockReason !== null)))
 /** The same core that the server judges with, on what is typed this moment. */
+const rules = computed(() => session.me!.site.rules)
+const eyes = computed<Eyes | null>(() => {
+  const detail = welder.data.value
+  if (!detail || detail.person.id !== draft.value.welderId) return null
+  const { lightSensitive, correction, tint } = detail.record
+  const band = shadeBand(draft.value.spec)
+  return { lightSensitive, correction, tint, found: detail.shades.find(entry => entry.band === band)?.shade ?? null }
+})
+/** The helmet of the store that comes nearest, offered when the one named falls short. */
+const instead = computed(() => {
+  const { floor, working } = assignShade(draft.value.spec, rules.value)
+  if (floor === null || working === null || (helmet.value?.ranges && helmetSetting({ name: '', ranges: helmet.value.ranges }, floor, working).reaches)) return null
+  return nearestHelmet(items.value.filter(item => item.kind === 'helmet' && !item.lockReason && !item.due && item.assignedToId === null).map(item => ({ name: item.label, ranges: item.ranges ?? [] })), floor, working)
+})
 const assessment = computed(() => assessJob(draft.value.spec, {
+  rules: rules.value, eyes: eyes.value, instead: instead.value,
   helmet: helmet.value?.ranges ? { name: helmet.value.label, ranges: helmet.value.ranges } : null,
   gear: gear.value.map(item => ({ kind: item.kind, name: item.label, lockReason: item.lockReason, lastResult: item.lastResult, daysSince: item.daysSince, everyDays: item.everyDays })),
 }))
+const lacking = computed(() => welder.data.value?.person.id === draft.value.welderId ? welder.data.value.record.kit.filter(entry => entry.state === 'lacks').map(entry => entry.ppeId) : [])
 const findings = (step: Finding['step']): Finding[] => assessment.value.findings.filter(finding => finding.step === step)
 const designated = computed(() => lists.stations.data.value?.find(station => station.id === draft.value.stationId)?.designated ?? false)
 const placed = computed(() => draft.value.stationId !== null || Boolean(draft.value.place))
@@ -61,7 +83,7 @@ const fireLevel = computed<Level>(() => {
   if (designated.value) return 'clear'
   return permit.data.value ? worstLevel(permit.data.value.live.filter(finding => finding.step === 'fire')) : 'unknown'
 })
-const ladderX = computed(() => isArc(draft.value.spec.process) ? draft.value.spec.amps : draft.value.spec.thickness)
+const moveLadder = (x: number): void => { if (isArc(draft.value.spec.process)) draft.value.spec.amps = x; else draft.value.spec.thickness = x }
 const steps = computed(() => [
   { id: 'job', title: 'Job', level: null },
   { id: 'eyes', title: 'Eyes', level: assessment.value.levels.eyes }, { id: 'body', title: 'Body', level: assessment.value.levels.body }, { id: 'air', title: 'Air', level: assessment.value.levels.air },
@@ -133,10 +155,12 @@ async function draftPermit(): Promise<void> {
         <JobForm v-model="draft" :stations="lists.stations.data.value ?? []" :people="lists.people.data.value ?? []" :items="items" :errors="errors" :disabled="frozen" />
       </StepBand>
       <StepBand id="eyes" :number="2" title="Eyes" :level="assessment.levels.eyes">
-        <LensLadder :process="draft.spec.process" :x="ladderX" :floor="assessment.shade.floor" :working="assessment.shade.working" :ranges="helmet?.ranges" />
+        <LensLadder :query="draft.spec" :rules="rules" :wanted="assessment.wanted" :ranges="helmet?.ranges" :disabled="frozen" @move="moveLadder" />
+        <LaserFields v-if="draft.spec.process === 'LBW'" v-model="draft.spec.laser" :errors="errors" prefix="spec.laser" :disabled="frozen" />
         <FindingList :findings="findings('eyes')" />
+        <ShadeSearch v-if="assessment.shade.floor !== null && assessment.wanted !== null" :key="`${draft.spec.process} ${draft.spec.amps}`" :floor="assessment.shade.floor" :start="assessment.wanted" :spec="draft.spec" :person="welder.data.value?.person.id === draft.welderId ? welder.data.value?.person ?? null : null" @found="welder.load" />
       </StepBand>
-      <StepBand id="body" :number="3" title="Body" :level="assessment.levels.body"><DressedFigure :answer="assessment.ppe" :shade="assessment.shade.working" :respirator="draft.spec.respirator" /></StepBand>
+      <StepBand id="body" :number="3" title="Body" :level="assessment.levels.body"><DressedFigure :answer="assessment.ppe" :shade="assessment.wanted" :missing="lacking" :respirator="draft.spec.respirator" /></StepBand>
       <StepBand id="air" :number="4" title="Air" :level="assessment.levels.air">
         <FindingList :findings="findings('air')" />
         <AirFields v-model="draft.spec.air" :errors="errors" prefix="spec.air" proof :disabled="frozen" />

@@ -1,5 +1,5 @@
 import { routes } from '#shared/api/routes'
 import { route } from '#server/http/route'
-import { readPeople } from '#server/services/shop/shop'
+import { readPeople } from '#server/services/people/person'
 
 export default route(routes.people, ({ actor, query }) => readPeople(actor, query))

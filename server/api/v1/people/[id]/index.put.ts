@@ -1,6 +1,6 @@
 import { routes } from '#shared/api/routes'
 import { route } from '#server/http/route'
-import { changePerson } from '#server/services/shop/shop'
+import { changePerson } from '#server/services/people/person'
 
 export default route(routes.updatePerson, async ({ actor, params, body }) => {
   await changePerson(actor, params.id, body)

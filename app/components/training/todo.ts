@@ -1,0 +1,27 @@
+import { NEED_NAME } from '#core/readiness/readiness'
+import type { Level } from '#core/finding/finding'
+import type { Fix, TrainingMember } from '#shared/training/schema'
+
+/** One thing to do, for everyone of whom it is true. */
+export interface Todo { key: string, level: Level, need: string, sentence: string, people: { id: string, name: string }[], fixes: Fix[] }
+
+const WEIGHT: Record<Level, number> = { stop: 0, unknown: 1, caution: 2, clear: 3 }
+
+/** What stands between a session and its first arc, trouble first. What is the same for several people, with the same cure, stands there once. */
+export function todosOf(members: readonly TrainingMember[]): Todo[] {
+  const todos = new Map<string, Todo>()
+  for (const member of members) {
+    for (const cell of member.cells) {
+      if (cell.level === null || cell.level === 'clear') continue
+      // A cure for one person only keeps its own line.
+      const shared = cell.fixes.every(fix => fix.change === null || fix.change.kind === 'prove' || fix.change.kind === 'seal')
+      const key = `${cell.need}|${cell.sentence}|${shared ? '' : member.personId}`
+      const known = todos.get(key)
+      if (known) known.people.push({ id: member.personId, name: member.name })
+      else todos.set(key, { key, level: cell.level, need: NEED_NAME[cell.need], sentence: cell.sentence, people: [{ id: member.personId, name: member.name }], fixes: cell.fixes })
+    }
+  }
+  return [...todos.values()].map(todo => ({ ...todo, fixes: todo.fixes.map(fix => forAll(fix, todo.people)) })).sort((a, b) => WEIGHT[a.level] - WEIGHT[b.level])
+}
+
+const forAll = (fix: Fix, people: readonly { id: string }[]): Fix => fix.change?.kind === 'seal' ? { ...fix, change: { ...fix.change, people: people.map(person => person.id) } } : fix

@@ -1,0 +1,80 @@
+import type { ShopRules } from '#core/job/assess'
+import type { JobSpec } from '#core/job/job'
+import { shadeBand } from '#core/shade/search'
+import type { Member } from '#core/readiness/readiness'
+import { allItems } from '#server/db/item'
+import type { Db } from '#server/db/pool'
+import { clearancesOf, kitOf, recordsOf, shadesOf } from '#server/db/record'
+import { listStations } from '#server/db/station'
+import { loaners, loansOf } from '#server/db/stock'
+import { findTraining, membersOf, proofsOf, type MemberDetail, type TrainingDbRow } from '#server/db/training'
+import { notFound } from '#server/http/errors'
+import type { Item } from '#shared/inspection/schema'
+import type { Station } from '#shared/shop/schema'
+import type { Stock } from '#shared/stock/schema'
+import type { Actor } from '../actor'
+import { gearState } from '../inspection/inspection'
+import { scopeOf } from '../shop/shop'
+
+/** A session with everything that its readiness depends on, read once for all its people. */
+export interface LoadedTraining {
+  training: TrainingDbRow
+  today: string
+  rules: ShopRules
+  members: { row: MemberDetail, member: Member }[]
+  stations: Map<string, Station>
+  items: Map<string, Item>
+  proofs: Map<string, boolean>
+  loaners: Stock[]
+}
+
+export async function loadTraining(db: Db, actor: Actor, id: string): Promise<LoadedTraining> {
+  const training = await findTraining(db, id)
+  if (!training) throw notFound('session')
+  const scope = await scopeOf(db, actor)
+  const rows = await membersOf(db, id)
+  const people = rows.map(row => row.person_id)
+  const stations = new Map((await listStations(db, actor.site)).map(station => [station.id, station]))
+  const items = new Map((await allItems(db, scope, null)).map(item => [item.id, item]))
+  const proofs = new Map((await proofsOf(db, id)).map(proof => [proof.station_id, proof.proved]))
+  const records = new Map((await recordsOf(db, people)).map(row => [row.person_id, row]))
+  const cleared = byPerson(await clearancesOf(db, people))
+  const kit = byPerson(await kitOf(db, people))
+  const found = byPerson(await shadesOf(db, people))
+  const loans = byPerson(await loansOf(db, { people }))
+  const item = (itemId: string | null): Item | null => itemId === null ? null : items.get(itemId) ?? null
+  const members = rows.map((row) => {
+    const record = records.get(row.person_id)!
+    const job = jobOf(row, stations, proofs, rows)
+    const helmet = item(row.helmet_id)
+    const machine = item(row.machine_id)
+    const cylinder = item(row.cylinder_id)
+    const lent = (loans.get(row.person_id) ?? []).flatMap(loan => loan.ppe_id ? [[loan.ppe_id, 'has'] as const] : [])
+    const member: Member = {
+      presence: row.presence, job, station: row.station_id && (stations.get(row.station_id)?.name ?? null), seen: row.seen,
+      cleared: (cleared.get(row.person_id) ?? []).map(entry => entry.process),
+      eyes: { lightSensitive: record.light_sensitive, correction: record.correction, tint: record.tint, found: job ? (found.get(row.person_id) ?? []).find(entry => entry.band === shadeBand(job))?.shade ?? null : null },
+      respirator: { clearedUntil: record.respirator_until, fitTestOn: record.fit_test_on, fitModel: record.fit_model, fitSize: record.fit_size, sealCheckOn: record.seal_check_on },
+      kit: Object.fromEntries([...(kit.get(row.person_id) ?? []).map(entry => [entry.ppe_id, entry.state] as const), ...lent]),
+      helmet: helmet?.ranges ? { name: helmet.label, ranges: helmet.ranges, gear: gearState(helmet) } : null,
+      machine: machine && gearState(machine), cylinder: cylinder && gearState(cylinder),
+    }
+    return { row, member }
+  })
+  return { training, today: scope.today, rules: scope.rules, members, stations, items, proofs, loaners: await loaners(db, actor.site, scope.today) }
+}
+
+/** The job as it is done at the member's station: its air, proved or not, and at least those who share it. */
+function jobOf(row: MemberDetail, stations: ReadonlyMap<string, Station>, proofs: ReadonlyMap<string, boolean>, rows: readonly MemberDetail[]): JobSpec | null {
+  if (!row.spec) return null
+  const station = row.station_id ? stations.get(row.station_id) : undefined
+  if (!station) return row.spec
+  const sharing = rows.filter(other => other.station_id === row.station_id && other.presence !== 'absent').length
+  return { ...row.spec, welders: Math.max(row.spec.welders, sharing), air: { ...station.air, hoodProved: proofs.get(station.id) === true } }
+}
+
+function byPerson<T extends { person_id: string }>(rows: readonly T[]): Map<string, T[]> {
+  const map = new Map<string, T[]>()
+  for (const row of rows) map.set(row.person_id, [...(map.get(row.person_id) ?? []), row])
+  return map
+}
