@@ -44,7 +44,7 @@ const needed = (code: string): number | undefined => laserFindings.value.find(fi
   <div class="space-y-6">
     <div><h1>Eyes</h1><p class="muted">Ask without a job. The answers are the same as on the job page; nothing is kept.</p></div>
     <section class="panel p-4 sm:p-6 space-y-4" aria-labelledby="ladder"><h2 id="ladder">Shade</h2>
-      <div class="grid grid-cols-1 sm:grid-cols-2 lg:grid-cols-4 gap-4 items-start">
+      <div class="grid grid-cols-1 sm:grid-cols-2 lg:grid-cols-[minmax(0,2fr)_repeat(3,minmax(0,1fr))_auto] gap-4 items-start">
         <UFormField label="Process"><USelect v-model="query.process" :items="processes" class="w-full" data-testid="eyes-process" /></UFormField>
         <QuantityInput v-if="isArc(query.process)" v-model="query.amps" unit="A" label="Current" />
         <QuantityInput v-if="query.process === 'SMAW'" v-model="query.electrode" unit="mm" label="Electrode" />
@@ -61,7 +61,7 @@ const needed = (code: string): number | undefined => laserFindings.value.find(fi
       <ChoiceRow v-model="part" legend="Printed on" :options="MARKED_PARTS.map(value => ({ value, label: PART[value] }))" />
       <div v-if="text.trim()" class="grid grid-cols-1 lg:grid-cols-2 gap-6" aria-live="polite">
         <dl class="space-y-2" data-testid="marking-words"><div v-for="(token, i) in marking.tokens" :key="i" class="flex gap-4 items-baseline"><dt class="plate text-2xl w-28 shrink-0 break-words">{{ token.text }}</dt><dd v-if="token.meaning">{{ token.meaning.words }}</dd><dd v-else class="flex gap-2"><FindingMark level="unknown" :size="18" class="mt-1" />Not known: {{ token.because }}.</dd></div></dl>
-        <div><p class="font-semibold mb-1">For {{ query.process }}<template v-if="query.amps">, {{ query.amps }} A</template><template v-if="person.wanted">, shade {{ person.wanted }}</template></p><FindingList :findings="fits" /></div>
+        <div><p class="font-semibold mb-1">For {{ query.process }}<template v-if="query.amps">, {{ query.amps }} A</template><template v-if="person.wanted">, shade {{ person.wanted }}</template></p><div class="space-y-2"><FindingLine v-for="finding in fits" :key="finding.code" :finding="finding" /></div></div>
       </div>
     </section>
     <section class="panel p-4 sm:p-6 space-y-4" aria-labelledby="laser"><h2 id="laser">Hand-held laser</h2>

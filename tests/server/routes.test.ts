@@ -37,7 +37,7 @@ function sample(route: Contract, target: Shop): { path: string, body?: unknown }
     moveStock: { moveId: randomUUID(), kind: 'receive', quantity: 1 }, createTraining: { day: '2026-05-04', title: unique, courseId: null }, copyTraining: { day: '2026-05-05' }, changeTraining: { change: { kind: 'presence', people: [target.ids.worker], presence: 'present' } }, undoTraining: {},
     checkAll: { kind: 'helmet', items: [target.helmet], confirm: true }, boothSignIn: { personId: target.ids.worker, pin: '0000' },
   }
-  const id = route.path.startsWith('/people') ? target.ids.watch : route.path.startsWith('/stations') ? target.station : route.path.startsWith('/jobs') ? target.job : route.path.startsWith('/permits') ? target.permit : route.path.startsWith('/items') ? target.machine : route.path.startsWith('/courses') ? target.course : route.path.startsWith('/stock') ? target.stock : route.path.startsWith('/sessions') ? target.training : randomUUID()
+  const id = route.id === 'foundShade' ? target.ids.worker : route.path.startsWith('/people') ? target.ids.watch : route.path.startsWith('/stations') ? target.station : route.path.startsWith('/jobs') ? target.job : route.path.startsWith('/permits') ? target.permit : route.path.startsWith('/items') ? target.machine : route.path.startsWith('/courses') ? target.course : route.path.startsWith('/stock') ? target.stock : route.path.startsWith('/sessions') ? target.training : randomUUID()
   const query: Record<string, string> = { labels: '?of=stock', scan: '?code=LG-9' }
   return { path: route.path.replace('{kind}', 'machine').replace('{id}', id).replace('{code}', target.code) + (query[route.id] ?? ''), body: bodies[route.id] }
 }

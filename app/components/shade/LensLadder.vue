@@ -73,7 +73,7 @@ function press(event: KeyboardEvent): void {
 </script>
 
 <template>
-  <div class="grid grid-cols-1 md:grid-cols-[minmax(0,11rem)_minmax(0,1fr)] gap-4 items-center">
+  <div class="grid grid-cols-1 md:grid-cols-[minmax(0,11rem)_minmax(0,1fr)] gap-4 items-start">
     <div class="flex md:flex-col gap-4 items-end md:items-start">
       <p class="leading-none" aria-live="polite">
         <span class="muted block mb-1">{{ said ? `${SCHOOL_NAME[said.school]} says` : answer.need === 'filter' ? 'Start at shade' : 'Shade' }}</span>
@@ -83,7 +83,7 @@ function press(event: KeyboardEvent): void {
       <ArcView :shade="shown" />
     </div>
     <div v-if="lines.length > 0" class="min-w-0">
-      <svg ref="plot" :viewBox="`0 0 ${W} ${H}`" class="w-full h-auto" :class="{ 'touch-none cursor-ew-resize': movable }" aria-label="Lens ladder. The same figures stand in the table below." role="group" @pointerdown="drag" @pointermove="drag">
+      <svg ref="plot" :viewBox="`0 0 ${W} ${H}`" class="w-full h-auto max-h-[22rem]" :class="{ 'touch-none cursor-ew-resize': movable }" aria-label="Lens ladder. The same figures stand in the table below." role="group" @pointerdown="drag" @pointermove="drag">
         <g aria-hidden="true">
           <g v-for="rung in rungs" :key="rung">
             <path :d="`M${left} ${py(rung)}H${right}`" stroke="var(--rule)" stroke-width="1" /><text :x="left - 8" :y="py(rung) + 5" text-anchor="end" font-size="15" fill="var(--ui-text-muted)">{{ rung }}</text>

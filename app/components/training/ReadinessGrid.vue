@@ -37,10 +37,10 @@ const all = computed({ get: () => props.members.length > 0 && chosen.value.lengt
       <tbody>
         <tr v-for="(member, row) in members" :key="member.personId" v-memo="[member, at.row === row ? at.column : -1, chosen.includes(member.personId), mayWrite]" :class="{ away: member.presence === 'absent' }">
           <td v-if="mayWrite"><input v-model="chosen" type="checkbox" :value="member.personId" class="size-5 accent-(--ui-primary)" :aria-label="`Choose ${member.name}`"></td>
-          <th scope="row" class="name"><span class="flex items-center gap-2"><FindingMark v-if="member.level" :level="member.level" :size="18" /><span class="min-w-0"><NuxtLink :to="`/people/${member.personId}`" class="block truncate hover:underline">{{ member.name }}</NuxtLink><span class="muted text-xs font-normal block truncate">{{ member.station?.name ?? 'no booth' }}, {{ member.process ? `${member.process}${member.amps === null ? '' : ` ${member.amps} A`}` : 'no work' }}<template v-if="member.set !== null">, set {{ member.set }}</template>, {{ PRESENCE[member.presence] }}</span></span></span></th>
+          <th scope="row" class="name"><span class="flex items-center gap-2"><FindingMark v-if="member.level" :level="member.level" :size="18" /><span class="min-w-0"><NuxtLink :to="`/people/${member.personId}`" class="block truncate hover:underline">{{ member.name }}</NuxtLink><span class="muted text-xs font-normal block truncate"><template v-if="member.presence !== 'present'">{{ PRESENCE[member.presence] }} · </template>{{ member.station?.name ?? 'no booth' }} · {{ member.process ? `${member.process}${member.amps === null ? '' : ` ${member.amps} A`}` : 'no work' }}</span></span></span></th>
           <td v-for="(cell, column) in member.cells" :key="cell.need" role="gridcell" class="cell">
             <button type="button" :data-at="`${row}-${column}`" :tabindex="at.row === row && at.column === column ? 0 : -1" :class="{ here: at.row === row && at.column === column }" :aria-label="`${member.name}, ${NEED_NAME[cell.need]}: ${cell.level ? `${WORD[cell.level]}. ${cell.sentence}` : 'not needed'}`" @click="pick(row, column)">
-              <FindingMark v-if="cell.level" :level="cell.level" :size="20" aria-hidden="true" /><span v-else aria-hidden="true" class="muted">·</span>
+              <FindingMark v-if="cell.level" :level="cell.level" :size="20" aria-hidden="true" /><span v-if="cell.need === 'shade' && member.set !== null" class="plate text-lg leading-none" aria-hidden="true">{{ member.set }}</span><span v-if="!cell.level" aria-hidden="true" class="muted">·</span>
             </button>
           </td>
         </tr>
@@ -57,7 +57,7 @@ const all = computed({ get: () => props.members.length > 0 && chosen.value.lengt
 .need { height: 5.6rem; vertical-align: bottom; width: 2.2rem; }
 .need span { writing-mode: vertical-rl; transform: rotate(180deg); font-size: 0.82rem; font-weight: 600; padding: 0.3rem 0; color: var(--ui-text-muted); }
 .cell { text-align: center; }
-.cell button { width: 100%; min-width: 2.1rem; min-height: 2.7rem; cursor: pointer; display: grid; place-content: center; }
+.cell button { width: 100%; min-width: 2.1rem; min-height: 2.7rem; cursor: pointer; display: grid; place-content: center; place-items: center; }
 .cell button:hover { background: color-mix(in srgb, var(--ui-primary) 14%, transparent); }
 .cell button.here { box-shadow: inset 0 0 0 2px var(--ui-primary); }
 .away { opacity: 0.55; }

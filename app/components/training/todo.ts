@@ -21,7 +21,14 @@ export function todosOf(members: readonly TrainingMember[]): Todo[] {
       else todos.set(key, { key, level: cell.level, need: NEED_NAME[cell.need], sentence: cell.sentence, people: [{ id: member.personId, name: member.name }], fixes: cell.fixes })
     }
   }
-  return [...todos.values()].map(todo => ({ ...todo, fixes: todo.fixes.map(fix => forAll(fix, todo.people)) })).sort((a, b) => WEIGHT[a.level] - WEIGHT[b.level])
+  return [...todos.values()].map(todo => ({ ...todo, fixes: todo.fixes.map(fix => forAll(fix, todo, members)) })).sort((a, b) => WEIGHT[a.level] - WEIGHT[b.level])
 }
 
-const forAll = (fix: Fix, people: readonly { id: string }[]): Fix => fix.change?.kind === 'seal' ? { ...fix, change: { ...fix.change, people: people.map(person => person.id) } } : fix
+/** A cure that stands once serves everyone of whom the line is true. */
+function forAll(fix: Fix, todo: Todo, members: readonly TrainingMember[]): Fix {
+  const people = todo.people.map(person => person.id)
+  if (fix.change?.kind === 'seal') return { ...fix, change: { ...fix.change, people } }
+  if (fix.change?.kind !== 'prove') return fix
+  const stations = [...new Set(members.flatMap(member => people.includes(member.personId) && member.station ? [member.station.id] : []))]
+  return stations.length > 1 ? { ...fix, label: `All ${stations.length} booths: proved, they pull`, change: { ...fix.change, stations } } : fix
+}

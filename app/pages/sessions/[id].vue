@@ -81,22 +81,23 @@ const TODOS_SHOWN = 12
     <div class="flex flex-wrap gap-2 no-print">
       <template v-if="mayWrite">
         <UButton v-if="unmarked.length > 0" icon="i-lucide-user-check" :disabled="busy" @click="change({ kind: 'presence', people: unmarked, presence: 'present' })">All here ({{ unmarked.length }})</UButton>
-        <UButton v-if="unproved.length > 0" icon="i-lucide-wind" :disabled="busy" @click="change({ kind: 'prove', stations: unproved, proved: true })">Extraction pulls at all {{ unproved.length }} booths</UButton>
+        <UButton v-if="unproved.length > 0" icon="i-lucide-wind" :disabled="busy" @click="change({ kind: 'prove', stations: unproved, proved: true })">{{ unproved.length }} hoods pull</UButton>
         <template v-for="kind in KINDS" :key="kind"><UButton v-if="dueOf(kind).length > 0" icon="i-lucide-clipboard-check" :disabled="busy" @click="checking = kind">{{ dueOf(kind).length }} {{ kind }}{{ dueOf(kind).length > 1 ? 's' : '' }} to check</UButton></template>
-        <UButton variant="outline" color="neutral" icon="i-lucide-undo-2" :disabled="busy || !training.undo" :title="training.undo?.says" @click="undo">Undo<span v-if="training.undo" class="muted font-normal max-w-52 truncate">{{ training.undo.says }}</span></UButton>
+        <UButton variant="outline" color="neutral" icon="i-lucide-undo-2" :disabled="busy || !training.undo" :title="training.undo?.says" @click="undo">Undo<span v-if="training.undo" class="muted font-normal max-w-40 truncate">{{ training.undo.says }}</span></UButton>
       </template>
-      <UButton variant="outline" color="neutral" icon="i-lucide-printer" :to="`${addressOf(routes.rosterPdf, { id })}?paper=${paper}`" target="_blank" external>Roster sheet</UButton>
-      <UButton variant="outline" color="neutral" icon="i-lucide-printer" :to="`${addressOf(routes.boothPdf, { id })}?paper=${paper}`" target="_blank" external>Booth cards</UButton>
+      <UButton variant="outline" color="neutral" icon="i-lucide-printer" :to="`${addressOf(routes.rosterPdf, { id })}?paper=${paper}`" target="_blank" external aria-label="Roster sheet as PDF">Roster</UButton>
+      <UButton variant="outline" color="neutral" icon="i-lucide-printer" :to="`${addressOf(routes.boothPdf, { id })}?paper=${paper}`" target="_blank" external aria-label="Booth cards as PDF">Booths</UButton>
     </div>
     <p v-if="message" role="alert" class="edge edge-stop panel p-3 font-semibold">{{ message }}</p>
     <div class="grid grid-cols-1 xl:grid-cols-[minmax(0,1fr)_23rem] gap-4 items-start">
       <div class="space-y-3 min-w-0">
         <AssignBar v-if="mayWrite && chosen.length > 0" :training="training" :chosen="chosen" :busy="busy" @change="change" />
         <div v-if="members.length === 0" class="panel p-8 text-center"><p class="font-semibold">Nobody in this session yet.</p></div>
-        <ReadinessGrid v-else v-model:chosen="chosen" v-model:at="at" :members="members" :may-write="mayWrite" @open="opened = true" />
+        <MemberList v-if="members.length > 0" class="md:hidden" :members="members" :may-write="mayWrite" :busy="busy" @fix="fix" />
+        <ReadinessGrid v-if="members.length > 0" v-model:chosen="chosen" v-model:at="at" :members="members" :may-write="mayWrite" class="hidden md:block" @open="opened = true" />
         <div v-if="mayWrite" class="max-w-sm"><PersonPicker v-model="adding" label="Add a late joiner" placeholder="Add someone: type a name" :disabled="busy" /></div>
       </div>
-      <div class="space-y-4 xl:sticky xl:top-2 xl:max-h-[calc(100dvh-1rem)] xl:overflow-y-auto">
+      <div class="space-y-4 order-first xl:order-none xl:sticky xl:top-2 xl:max-h-[calc(100dvh-1rem)] xl:overflow-y-auto">
         <section v-if="looked" class="panel p-4 space-y-2" aria-live="polite" aria-label="Chosen square"><h3>{{ looked.member.name }}: {{ NEED_NAME[NEEDS[at.column]!] }}</h3>
           <FindingLine v-if="looked.cell.finding" :finding="(looked.cell.finding as Finding)" /><p v-else class="muted">The work does not ask for it.</p>
           <div v-if="mayWrite" class="flex flex-wrap gap-2"><template v-for="entry in looked.cell.fixes" :key="entry.label"><UButton v-if="entry.change" :disabled="busy" @click="fix(entry)">{{ entry.label }}</UButton><UButton v-else variant="outline" :to="entry.path!">{{ entry.label }}</UButton></template></div>

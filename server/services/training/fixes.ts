@@ -41,7 +41,7 @@ export function fixesOf(cell: Cell, entry: LoadedTraining['members'][number], lo
   const { job } = member
   switch (cell.need) {
     case 'clearance': return job ? [change('Sign the clearance', { kind: 'clear', people, process: job.process })] : []
-    case 'shade': return job ? [...lendHelmet(member, loaded, free, people), path('Eyes on record', `/people/${row.person_id}`)] : []
+    case 'shade': return job ? [...(finding.code === 'eyes.helmet' ? lendHelmet(member, loaded, free, people) : []), path('Eyes on record', `/people/${row.person_id}`)] : []
     case 'helmet': return [...lendHelmet(member, loaded, free, people), ...(row.helmet_id ? [path(`Check ${member.helmet?.name}`, `/gear/helmet/${row.helmet_id}`)] : [])]
     case 'breath': return breath(finding, row.person_id, change, path)
     case 'machine': case 'cylinder': return gear(cell.need, entry, free, change, path)

@@ -1,0 +1,19 @@
+<script setup lang="ts">
+import { NEED_NAME } from '#core/readiness/readiness'
+import type { Fix, TrainingMember } from '#shared/training/schema'
+
+/** The matrix for a phone: one line a person, their needs one tap away. */
+defineProps<{ members: readonly TrainingMember[], mayWrite: boolean, busy: boolean }>()
+defineEmits<{ fix: [fix: Fix] }>()
+const PRESENCE = { expected: 'not marked', present: '', late: 'late', absent: 'absent' } as const
+</script>
+
+<template>
+  <ul class="panel divide-y divide-(--rule)">
+    <li v-for="member in members" :key="member.personId" :class="{ 'opacity-60': member.presence === 'absent' }">
+      <details><summary class="flex items-center gap-3 px-3 min-h-14 cursor-pointer"><FindingMark v-if="member.level" :level="member.level" :size="24" /><span class="grow min-w-0"><span class="font-semibold block truncate">{{ member.name }}</span><span class="muted text-sm block truncate">{{ [PRESENCE[member.presence], member.station?.name ?? 'no booth', member.process ?? 'no work'].filter(Boolean).join(' · ') }}</span></span><span v-if="member.set !== null" class="plate text-3xl" :aria-label="`Set shade ${member.set}`">{{ member.set }}</span></summary>
+        <ul class="px-3 pb-3 space-y-2"><li v-for="cell in member.cells.filter(entry => entry.level !== null)" :key="cell.need" class="flex gap-2 leading-snug"><FindingMark :level="cell.level!" :size="20" class="mt-0.5" /><span class="grow"><span class="font-semibold">{{ NEED_NAME[cell.need] }}.</span> {{ cell.sentence }}<span v-if="mayWrite && cell.fixes.length > 0" class="flex flex-wrap gap-2 mt-1"><template v-for="entry in cell.fixes.slice(0, 2)" :key="entry.label"><UButton v-if="entry.change" :disabled="busy" @click="$emit('fix', entry)">{{ entry.label }}</UButton><UButton v-else variant="outline" color="neutral" :to="entry.path!">{{ entry.label }}</UButton></template></span></span></li></ul>
+      </details>
+    </li>
+  </ul>
+</template>
