@@ -51,7 +51,7 @@ export interface Member {
 /** One square of the matrix; null when the work does not ask for it. */
 export interface Cell { need: Need, finding: Finding | null, missing: string[] }
 /** `level` null: absent, so nothing is judged. */
-export interface Readiness { level: Level | null, cells: Cell[], wanted: number | null, set: number | null }
+export interface Readiness { level: Level | null, cells: Cell[], wanted: number | null, set: number | null, /** What the helmet reaches and what to set, where a filter is asked for. */ reach: Finding | null }
 
 const make = (code: string, level: Level, sentence: string, remedy: string, source = COMMON_PRACTICE, more: Partial<Finding> = {}): Finding =>
   ({ code: `ready.${code}`, step: 'body', level, sentence, remedy, reasons: [{ rule: remedy, source }], ...more })
@@ -62,10 +62,10 @@ const worstOf = (findings: readonly Finding[]): Finding | null => byWorst(findin
 /** Everything that one person needs for what they weld today, each need judged. Absent people need nothing. */
 export function judgeMember(member: Member, rules: ShopRules, today: string): Readiness {
   const { job } = member
-  if (member.presence === 'absent') return { level: null, cells: NEEDS.map(need => ({ need, finding: null, missing: [] })), wanted: null, set: null }
+  if (member.presence === 'absent') return { level: null, cells: NEEDS.map(need => ({ need, finding: null, missing: [] })), wanted: null, set: null, reach: null }
   if (!job) {
     const open = make('job', 'unknown', 'Nothing is set to weld.', 'Choose a job.')
-    return { level: 'unknown', cells: NEEDS.map(need => ({ need, finding: need === 'clearance' ? open : null, missing: [] })), wanted: null, set: null }
+    return { level: 'unknown', cells: NEEDS.map(need => ({ need, finding: need === 'clearance' ? open : null, missing: [] })), wanted: null, set: null, reach: null }
   }
   const shade = assignShade(job, rules)
   const person = personalShade(shade, member.eyes)
@@ -93,7 +93,7 @@ export function judgeMember(member: Member, rules: ShopRules, today: string): Re
   })
   const findings = cells.flatMap(cell => cell.finding ?? [])
   const here: Finding[] = member.presence === 'expected' ? [make('presence', 'unknown', 'Not here yet.', 'Mark who is here.')] : []
-  return { level: worstLevel([...findings, ...here]), cells, wanted: person.wanted, set: hood?.value?.amount ?? null }
+  return { level: worstLevel([...findings, ...here]), cells, wanted: person.wanted, set: hood?.value?.amount ?? null, reach: hood }
 }
 
 const gear = (state: GearState | null, kind: 'machine' | 'cylinder'): Finding => state ? judgeGear(state) : make(kind, 'unknown', `No ${kind} is named.`, `Name the ${kind} so that its inspection counts.`)

@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto'
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import { startApp, withOwner, type App } from '../app'
 import { JOB } from '../core/job.fixture'
+import { readPdf } from './pdf'
 import { act, allPass, fillPermit, issuePermit, jobBody, makeShop, PIN, type Shop } from './shop.fixture'
 
 interface Seen { state: string, ready: boolean, open: string[], watchEndsAt: string | null, watchStartedAt: string | null, version: number, signed: { operator: boolean, fire_watch: boolean }, events: { id: string, kind: string, current: boolean }[], findings: { code: string, sentence: string }[], rehearsal: boolean, overridden: unknown[] }
@@ -196,10 +197,7 @@ describe('record', () => {
     const answer = await fetch(`${app.url}/api/v1/permits/${shop.permit}/pdf`, { headers: { cookie: shop.people.lead.cookie } })
     expect(answer.headers.get('content-type')).toBe('application/pdf')
     const bytes = new Uint8Array(await answer.arrayBuffer())
-    const { getDocument } = await import('pdfjs-dist/legacy/build/pdf.mjs')
-    const document = await getDocument({ data: bytes.slice(), useSystemFonts: false }).promise
-    const pages = await Promise.all(Array.from({ length: document.numPages }, async (_, i) => (await (await document.getPage(i + 1)).getTextContent()).items.map(item => 'str' in item ? item.str : '').join(' ')))
-    const text = pages.join(' ').replace(/\s+/g, '')
+    const text = (await readPdf(bytes.slice().buffer)).pages.join('').replace(/\s+/g, '')
     const permit = await see() as Seen & { auditHash: string }
     for (const finding of permit.findings) expect(text).toContain(finding.sentence.replace(/\s+/g, ''))
     for (const words of ['SignedbyPINasoperator', 'SignedbyPINasfirewatch', 'REHEARSAL', permit.auditHash]) expect(text).toContain(words)

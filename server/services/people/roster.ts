@@ -46,7 +46,7 @@ async function planRoster(db: Db, actor: Actor, csv: string): Promise<Plan> {
   // The library renames a doubled column; the first line itself shows it.
   const header = Papa.parse<string[]>(csv.replace(/^\uFEFF/, ''), { preview: 1 }).data[0] ?? []
   const faults = headerErrors(header)
-  const malformed = new Map(parsed.errors.flatMap(error => error.row === undefined ? [] : [[error.row, error.code === 'TooManyFields' ? 'More fields than columns.' : error.code === 'TooFewFields' ? 'Fewer fields than columns.' : 'A quotation mark is not closed.'] as const]))
+  const malformed = new Map(parsed.errors.flatMap(error => error.row === undefined ? [] : [faultOf(error, error.row)]))
   const { today } = await scopeOf(db, actor)
   const courses = (await listCourses(db, actor.site)).map(course => course.name)
   const read = faults.length > 0 ? [] : readRoster(parsed.data.map((values, i) => ({ line: i + 2, values, malformed: malformed.get(i) })), { courses, today })
@@ -55,6 +55,12 @@ async function planRoster(db: Db, actor: Actor, csv: string): Promise<Plan> {
   const planned = read.map(row => planRow(row, known, owners))
   const state = JSON.stringify([csv, [...known.values()], [...owners], courses])
   return { rows: planned.map(entry => entry.row), writes: planned.flatMap(entry => entry.write ?? []), headerErrors: faults, fingerprint: createHash('sha256').update(state).digest('hex') }
+}
+
+/** Row of the data and what is wrong with its form. The library counts the first line for quotation marks only. */
+function faultOf(error: Papa.ParseError, row: number): [number, string] {
+  if (error.type === 'Quotes') return [row - 1, 'A quotation mark is not closed.']
+  return [row, error.code === 'TooManyFields' ? 'More fields than columns.' : 'Fewer fields than columns.']
 }
 
 function planRow(row: RosterRow, known: ReadonlyMap<string, RosterDbRow>, owners: ReadonlyMap<string, string>): { row: Row, write: RosterWrite | null } {

@@ -49,7 +49,7 @@ export function cardOf(loaded: LoadedTraining, person: string, units: Units): Ca
   const findings = byWorst(readiness.cells.flatMap(cell => cell.finding && cell.finding.level !== 'clear' ? [cell.finding] : []))
   return {
     ...base, job: row.job_title, process: job.process, amps: job.amps, level: readiness.level, floor: shade.floor, wanted: readiness.wanted, set: readiness.set, helmet: member.helmet?.name ?? null, need: shade.need,
-    helmetSays: readiness.cells.find(cell => cell.need === 'shade')?.finding?.sentence ?? '', gloves: hands.map(item => item.item).join(', '),
+    helmetSays: (readiness.reach ?? shade.findings[0])?.sentence ?? '', gloves: hands.map(item => item.item).join(', '),
     respirator: job.respirator === 'none' ? 'None asked for' : respiratorRow(job.respirator).name, hood: hoodSays(job.air, units),
     wear: ppe.wear.map(item => ({ id: item.id, item: item.item, has: member.kit[item.id] === 'has' ? true : member.kit[item.id] === 'lacks' ? false : null })),
     avoid: ppe.avoid.map(({ id, item, reason }) => ({ id, item, reason })), findings,

@@ -70,7 +70,7 @@ function boothPage(station: string, address: string, cards: readonly Card[], me:
   return [
     { ...(breakBefore && { pageBreak: 'before' as const }), columns: [
       [{ text: station, fontSize: 40, bold: true, lineHeight: 1 }, { text: `${dayText(first!.day)}. ${me.site.name}` }],
-      { width: 110, stack: [{ qr: address, fit: 96 }, { text: 'Scan: your own card', fontSize: 8 }] },
+      { width: 110, stack: [{ qr: address, fit: 96 }, { text: 'Scan: your own card', fontSize: 8, margin: [0, 5, 0, 0] }] },
     ], margin: [0, 0, 0, 8] },
     ...cards.flatMap(personBlock),
     { text: 'Head out of the plume. Stop when someone feels ill, the arc looks odd, or metal does not melt as expected.', bold: true, margin: [0, 8, 0, 2] },
