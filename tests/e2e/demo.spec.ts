@@ -13,7 +13,10 @@ test.beforeAll(async () => {
     const state = (name: string) => one(`SELECT id FROM permit WHERE state = '${name}' LIMIT 1`)
     paths.push({ name: 'today', path: '/' }, { name: 'jobs', path: '/jobs' }, { name: 'new job', path: '/jobs/new' }, { name: 'job', path: `/jobs/${job}` }, { name: 'card', path: `/jobs/${job}/card` },
       { name: 'permits', path: '/permits' }, { name: 'draft permit', path: `/permits/${await state('draft')}` }, { name: 'permit', path: `/permits/${await state('watching')}` }, { name: 'watch', path: `/watch/${await state('watching')}` },
-      { name: 'gear', path: '/gear' }, { name: 'locked machine', path: `/gear/machine/${await one('SELECT id FROM equipment WHERE label = \'M-09\'')}` }, { name: 'shop', path: '/shop' }, { name: 'account', path: '/account' })
+      { name: 'gear', path: '/gear' }, { name: 'locked machine', path: `/gear/machine/${await one('SELECT id FROM equipment WHERE label = \'M-09\'')}` }, { name: 'shop', path: '/shop' }, { name: 'account', path: '/account' },
+      { name: 'sessions', path: '/sessions' }, { name: 'session', path: `/sessions/${await one('SELECT id FROM training ORDER BY day DESC LIMIT 1')}` }, { name: 'my card', path: '/card' }, { name: 'eyes', path: '/eyes' }, { name: 'stores', path: '/stores' },
+      { name: 'stock', path: `/stores/${await one('SELECT id FROM stock WHERE code = \'LG-9\'')}` }, { name: 'scan', path: '/scan' }, { name: 'people', path: '/people' }, { name: 'person', path: `/people/${await one('SELECT id FROM person WHERE roster_number = \'TH-101\'')}` },
+      { name: 'courses', path: '/people/courses' }, { name: 'import', path: '/people/import' }, { name: 'booth', path: `/booth/${await one('SELECT code AS id FROM station WHERE name = \'Booth 1\'')}` })
   })
 })
 test.afterAll(() => app.end())
@@ -46,7 +49,7 @@ test('fits a phone, with targets for gloves', async ({ page }) => {
     await page.goto(app.url + path)
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
     await page.waitForLoadState('networkidle')
-    await expectNoSidewaysScroll(page)
+    await test.step(path, () => expectNoSidewaysScroll(page))
     for (const button of await page.getByRole('main').getByRole('button').all()) {
       if (!await button.isVisible() || await button.evaluate(element => element.tagName !== 'BUTTON')) continue
       expect((await button.boundingBox())!.height, await button.innerText()).toBeGreaterThanOrEqual(24)
@@ -103,7 +106,7 @@ test('the keyboard alone sets a shade and finds the reason', async ({ page }) =>
   await expect(page.getByTestId('shade-answer')).toHaveText('12')
   await page.locator('#eyes').getByText('The same as a table').focus()
   await page.keyboard.press('Enter')
-  await expect(page.getByRole('cell', { name: '50 to 150 A' })).toBeVisible()
+  await expect(page.getByRole('rowheader', { name: '50 to 100 A' })).toBeVisible()
   const why = page.locator('#eyes details summary', { hasText: 'Why' }).first()
   await why.focus()
   await page.keyboard.press('Enter')

@@ -66,6 +66,7 @@ test('the whole slice', async ({ page }) => {
   })
 
   await test.step('people, gear and a PIN', async () => {
+    await page.getByRole('link', { name: 'People' }).click()
     await addPerson(page, 'Bram Sedge', '2468', false)
     await addPerson(page, 'Cleo Withy', '1357', true)
     await page.goto(`${app.url}/account`)
@@ -237,16 +238,19 @@ test('the whole slice', async ({ page }) => {
 
 test('a worker sees the shop through their own eyes', async ({ page }) => {
   await signIn(page, app.url, 'lead@heron.example', PASSWORD)
-  await page.goto(`${app.url}/shop`)
-  await page.getByRole('button', { name: 'Change Bram Sedge' }).click()
+  await page.goto(`${app.url}/people`)
+  await page.getByRole('link', { name: 'Bram Sedge' }).click()
+  await page.getByRole('button', { name: 'Name, sign-in, course' }).click()
   await page.getByRole('dialog').getByLabel('Email').fill('bram@heron.example')
   await page.getByRole('dialog').getByLabel('New password').fill(PASSWORD)
   await page.getByRole('dialog').getByRole('button', { name: 'Save' }).click()
   await expect(page.getByRole('dialog')).toBeHidden()
   await page.getByRole('button', { name: 'Sign out' }).click()
   await signIn(page, app.url, 'bram@heron.example', PASSWORD)
-  await page.goto(`${app.url}/shop`)
+  await page.goto(`${app.url}/people`)
   await expect(page.getByRole('heading', { name: 'People' })).toBeVisible()
   await expect(page.getByRole('button', { name: 'Add a person' })).toBeHidden()
+  await page.goto(`${app.url}/shop`)
+  await expect(page.getByRole('heading', { name: 'Stations' })).toBeVisible()
   await expect(page.getByRole('heading', { name: 'House rules' })).toBeHidden()
 })

@@ -100,7 +100,7 @@ function press(event: KeyboardEvent): void {
           <path v-if="x !== null && shown !== null" :d="`M${px(x)} 262V${py(shown)}`" stroke="currentColor" stroke-width="2" stroke-dasharray="3 4" />
           <circle v-if="x !== null && answer.floor !== null" :cx="px(x)" :cy="py(answer.floor)" r="6" fill="var(--level-stop)" stroke="var(--panel)" stroke-width="2" />
         </g>
-        <g v-if="movable" role="slider" tabindex="0" class="mark" :aria-label="by === 'amps' ? 'Current' : 'Plate thickness'" :aria-valuemin="0" :aria-valuemax="xMax" :aria-valuenow="x ?? 0" :aria-valuetext="valueText" data-testid="ladder-mark" @keydown="press">
+        <g v-if="movable" role="slider" tabindex="0" class="mark" :aria-label="by === 'amps' ? 'Ladder: move the current' : 'Ladder: move the plate'" :aria-valuemin="0" :aria-valuemax="xMax" :aria-valuenow="x ?? 0" :aria-valuetext="valueText" data-testid="ladder-mark" @keydown="press">
           <path :d="`M${px(x ?? 0)} 250v22`" stroke="var(--ui-primary)" stroke-width="6" stroke-linecap="round" />
           <circle :cx="px(x ?? 0)" :cy="shown === null ? 262 : py(shown)" r="12" fill="var(--arc)" stroke="var(--panel)" stroke-width="3" />
         </g>

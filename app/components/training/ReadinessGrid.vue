@@ -19,8 +19,10 @@ function press(event: KeyboardEvent): void {
   }[event.key]
   if (!to) return
   event.preventDefault()
-  at.value = { row: Math.min(props.members.length - 1, Math.max(0, to.row)), column: Math.min(NEEDS.length - 1, Math.max(0, to.column)) }
-  table.value?.querySelector<HTMLElement>(`[data-at="${at.value.row}-${at.value.column}"]`)?.focus()
+  const next = { row: Math.min(props.members.length - 1, Math.max(0, to.row)), column: Math.min(NEEDS.length - 1, Math.max(0, to.column)) }
+  at.value = next
+  // The model changes only once the parent has heard of it.
+  table.value?.querySelector<HTMLElement>(`[data-at="${next.row}-${next.column}"]`)?.focus()
 }
 function pick(row: number, column: number): void { at.value = { row, column }; emit('open') }
 const all = computed({ get: () => props.members.length > 0 && chosen.value.length === props.members.length, set: (on) => { chosen.value = on ? props.members.map(member => member.personId) : [] } })
@@ -60,5 +62,5 @@ const all = computed({ get: () => props.members.length > 0 && chosen.value.lengt
 .cell button { width: 100%; min-width: 2.1rem; min-height: 2.7rem; cursor: pointer; display: grid; place-content: center; place-items: center; }
 .cell button:hover { background: color-mix(in srgb, var(--ui-primary) 14%, transparent); }
 .cell button.here { box-shadow: inset 0 0 0 2px var(--ui-primary); }
-.away { opacity: 0.55; }
+.away .name a { text-decoration: line-through; font-weight: 400; }
 </style>

@@ -4,9 +4,11 @@ import { routes } from '#shared/api/routes'
 import type { RosterPreview } from '#shared/people/schema'
 import { call } from '~/composables/api'
 import { useSubmit } from '~/composables/submit'
+import { useSession } from '~/stores/session'
 
 /** A roster file is looked at first: what each row would do, and what is wrong with it. Only then it is taken over, exactly as shown. */
 useHead({ title: 'Import a roster · Zonaris' })
+const session = useSession()
 const csv = ref('')
 const fileName = ref('')
 const preview = shallowRef<RosterPreview | null>(null)
@@ -39,10 +41,11 @@ const total = computed(() => preview.value ? preview.value.counts.add + preview.
 <template>
   <div class="space-y-5">
     <div><p class="muted"><NuxtLink class="link" to="/people">People</NuxtLink></p><h1>Import a roster</h1></div>
-    <section class="panel p-4 sm:p-6 space-y-3">
+    <p v-if="!session.may('lead')" class="panel edge edge-caution p-4 font-semibold">A safety lead imports the roster.</p>
+    <section v-else class="panel p-4 sm:p-6 space-y-3">
       <p>CSV with a first line of column names. <span class="font-semibold">{{ ROSTER_NEEDED.join(' and ') }}</span> must be there; the number tells whether a person is new. Nobody is removed.</p>
       <p class="muted text-sm break-words">{{ ROSTER_COLUMNS.join(', ') }}. Days like 2026-03-31; cleared_for like SMAW GMAW; light_sensitive yes or no.</p>
-      <div class="flex flex-wrap items-center gap-3"><label class="inline-flex"><span class="sr-only">Roster file</span><input type="file" accept=".csv,text/csv,text/plain" class="block file:min-h-11 file:px-4 file:mr-3 file:font-semibold file:bg-(--ui-primary) file:text-(--panel) file:border-0 file:cursor-pointer" @change="take"></label><span v-if="fileName" class="muted">{{ fileName }}</span></div>
+      <div class="flex flex-wrap items-center gap-3"><label class="relative block min-w-0 max-w-full overflow-hidden"><span class="sr-only">Roster file</span><input type="file" accept=".csv,text/csv,text/plain" class="block w-full max-w-full file:min-h-11 file:px-4 file:mr-3 file:font-semibold file:bg-(--ui-primary) file:text-(--panel) file:border-0 file:cursor-pointer" @change="take"></label><span v-if="fileName" class="muted">{{ fileName }}</span></div>
       <details><summary class="cursor-pointer muted underline underline-offset-2 py-1">Or paste it</summary><UTextarea v-model="csv" :rows="6" class="w-full font-mono" aria-label="Roster as text" /><UButton class="mt-2" variant="outline" :loading="busy" :disabled="!csv.trim()" @click="look">Look at it</UButton></details>
       <p v-if="message" role="alert" class="text-stop font-semibold">{{ message }}</p>
     </section>
@@ -53,7 +56,7 @@ const total = computed(() => preview.value ? preview.value.counts.add + preview.
         <div class="panel p-4 flex flex-wrap items-center gap-x-6 gap-y-2" data-testid="roster-counts">
           <p v-for="action in (['add', 'change', 'same', 'broken'] as const)" :key="action"><span class="plate text-4xl" :class="{ 'text-stop': action === 'broken' && preview.counts.broken > 0 }">{{ preview.counts[action] }}</span> {{ ACTION[action].toLowerCase() }}</p>
           <div class="grow" />
-          <template v-if="!preview.applied"><UButton v-if="total > 0" :loading="busy" :color="preview.counts.broken > 0 ? 'warning' : 'primary'" @click="apply">{{ preview.counts.broken > 0 ? `Leave ${preview.counts.broken} broken out, take ${total} over` : `Take ${total} over` }}</UButton><p v-else class="muted">Nothing to take over.</p></template>
+          <template v-if="!preview.applied"><UButton v-if="total > 0" :loading="busy" @click="apply">{{ preview.counts.broken > 0 ? `Leave ${preview.counts.broken} broken out, take ${total} over` : `Take ${total} over` }}</UButton><p v-else class="muted">Nothing to take over.</p></template>
           <UButton v-else to="/people">To the people</UButton>
         </div>
         <USwitch v-if="preview.counts.broken > 0" v-model="onlyBroken" label="Only the broken rows" />
