@@ -3,6 +3,8 @@ import { fileURLToPath } from 'node:url'
 import pg from 'pg'
 import signIns from '../demo/sign-ins.json' with { type: 'json' }
 import { TYPES } from '#server/db/types'
+import { matrixKeystroke } from './keystroke'
+import { growRoster, readiness } from './readiness'
 import { timed } from './requests'
 import { coldStart, pageWeight, stopServed } from './weight'
 
@@ -68,7 +70,21 @@ async function reads(): Promise<void> {
     const [api, query] = [await timed(3000, 100, () => get(path)), await timed(3000, 100, () => bare(sql))]
     line(`${name} against its bare query, p95, 100 at once`, api.p95 / query.p95, 2, `${api.p95.toFixed(1)} ms against ${query.p95.toFixed(1)} ms`)
   }
+  await session(base, get)
   await pool.end()
+}
+
+/** The class: readiness against the bare rules, a roster of thousands against a small one, and one keystroke of the matrix against a frame. */
+async function session(base: string, get: (path: string) => Promise<void>): Promise<void> {
+  const ready = await readiness()
+  line(`Readiness, ${ready.people} people x ${ready.needs} needs, against bare rules`, ready.server / ready.bare, 2, `${ready.server.toFixed(2)} ms against ${ready.bare.toFixed(2)} ms; read and judged ${ready.whole.toFixed(1)} ms`)
+  const roster = async (): Promise<number> => { await timed(100, 10, () => get('/people?q=an&show=active')); return (await timed(600, 10, () => get('/people?q=an&show=active'))).p95 }
+  const small = await roster()
+  await growRoster()
+  const large = await roster()
+  line('A page of people, filtered, 2,000 more against 30', large / small, null, `${large.toFixed(1)} ms against ${small.toFixed(1)} ms`)
+  const key = await matrixKeystroke(base)
+  line('One key in the matrix against a frame (16.7 ms)', key.p95 / 16.7, 1, `median ${key.median.toFixed(1)} ms, p95 ${key.p95.toFixed(1)} ms`)
 }
 
 await weightAndStart()

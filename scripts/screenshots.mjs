@@ -25,18 +25,20 @@ async function take(base) {
   const open = async (options) => {
     const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, colorScheme: 'light', ...options })
     const page = await context.newPage()
-    const shot = async (name, path, at) => {
+    const shot = async (name, path, at, fill = []) => {
       await page.goto(base + path)
       await page.getByRole('heading', { level: 1 }).waitFor()
       await page.waitForLoadState('networkidle')
+      for (const [testId, text] of fill) await page.getByTestId(testId).fill(text)
       if (at) await page.locator(at).evaluate(element => element.scrollIntoView({ block: 'start' }))
       await page.waitForTimeout(300)
       await page.screenshot({ path: join(ROOT, 'docs', 'screenshots', `${name}.png`) })
       say(`  ${name}.png`)
     }
     const get = async path => (await context.request.get(`${base}/api/v1${path}`)).json()
+    const post = async (path, data) => (await context.request.post(`${base}/api/v1${path}`, { data, headers: { origin: base } })).json()
     const enter = () => context.request.post(`${base}/api/v1/session`, { data: { email: lead.email, password: lead.password }, headers: { origin: base } })
-    return { shot, get, enter }
+    return { shot, get, post, enter }
   }
   say('Taking pictures.')
   const desk = await open({})
@@ -46,10 +48,22 @@ async function take(base) {
   const { rows: permits } = await desk.get('/permits')
   const permit = state => permits.find(row => row.state === state).id
   const machine = (await desk.get('/items?q=M-09')).rows[0].id
+  const yesterday = (await desk.get('/sessions')).rows[0]
+  const { id: session } = await desk.post(`/sessions/${yesterday.id}/copy`, { day: new Intl.DateTimeFormat('en-CA', { timeZone: 'America/Halifax' }).format(new Date()) })
+  const { members, stations } = await desk.get(`/sessions/${session}`)
+  await desk.post(`/sessions/${session}/changes`, { change: { kind: 'presence', people: members.map(member => member.personId), presence: 'present' } })
+  await desk.post(`/sessions/${session}/changes`, { change: { kind: 'prove', stations: stations.map(station => station.id), proved: true } })
+  const learner = members.find(member => member.name === 'Abner Quill').personId
+  const booth = (await desk.get('/stations')).find(station => station.name === 'Booth 1').code
   for (const [name, path, at] of [
     ['today', '/'], ['job', `/jobs/${job}`], ['eyes', `/jobs/${job}`, '#eyes'], ['body', `/jobs/${job}`, '#body'], ['air', `/jobs/${job}`, '#air'], ['card', `/jobs/${job}/card`],
     ['permit', `/permits/${permit('draft')}`], ['permits', '/permits'], ['gear', '/gear'], ['inspection', `/gear/machine/${machine}`], ['shop', '/shop'],
+    ['session', `/sessions/${session}`], ['stores', '/stores'], ['person', `/people/${learner}`],
   ]) await desk.shot(name, path, at)
+  await desk.shot('marking', '/eyes', '#marking', [['marking', '4/9-13 1/1/1/2 EN 379']])
+  const own = await open({ viewport: { width: 390, height: 844 }, deviceScaleFactor: 2 })
+  await own.post(`/booths/${booth}/session`, { personId: learner, pin: '2468' })
+  await own.shot('card-phone', '/card')
   for (const [name, colorScheme] of [['watch-phone', 'light'], ['watch-phone-night', 'dark']]) {
     const phone = await open({ viewport: { width: 390, height: 844 }, deviceScaleFactor: 2, colorScheme })
     await phone.enter()

@@ -32,7 +32,7 @@ const cloth = (zone: Zone, fill: string): { 'fill': string, 'stroke-dasharray'?:
 </script>
 
 <template>
-  <div class="grid grid-cols-1 lg:grid-cols-[minmax(0,30rem)_minmax(0,1fr)] gap-6">
+  <div class="grid grid-cols-1 lg:grid-cols-[minmax(0,28rem)_minmax(0,1fr)] gap-x-8 gap-y-6">
     <div class="grid grid-cols-2 gap-1 self-start">
       <svg v-for="side in SIDES" :key="side" viewBox="14 4 298 446" class="w-full" role="img" :aria-label="`Figure from the ${side}; the list beside it says the same`">
         <g fill="var(--panel)" stroke="currentColor" stroke-width="2.5" stroke-linejoin="round">
@@ -59,7 +59,7 @@ const cloth = (zone: Zone, fill: string): { 'fill': string, 'stroke-dasharray'?:
               <text x="163" y="82" text-anchor="middle" class="plate" font-size="24" fill="#dfffbf" stroke="none">{{ has('laser-helmet') ? 'OD' : shade ?? '?' }}</text>
             </g>
           </template>
-          <path v-else-if="arcHood" d="M128 60c4-26 18-36 35-36s31 10 35 36l-4 10c-10-6-52-6-62 0z M132 84h62" fill="var(--fig-hood)" />
+          <path v-else-if="arcHood" d="M122 74c0-38 18-56 41-56s41 18 41 56l-5 36h-9V76c0-28-12-44-27-44s-27 16-27 44v34h-9z M134 66h58v7h-58z" fill="var(--fig-hood)" />
         </g>
         <text x="163" y="446" text-anchor="middle" font-size="15" fill="var(--ui-text-muted)">{{ side === 'front' ? 'Front' : 'Back' }}</text>
         <g v-for="spot in spots.filter(entry => entry.side === side)" :key="spot.item.id" class="cursor-pointer" @click="toggle(spot.item.id)">
@@ -70,8 +70,7 @@ const cloth = (zone: Zone, fill: string): { 'fill': string, 'stroke-dasharray'?:
         </g>
       </svg>
     </div>
-    <div class="grid grid-cols-1 xl:grid-cols-[3fr_2fr] gap-6 content-start">
-      <ol class="space-y-1">
+    <ol class="space-y-1 lg:row-span-2">
         <li v-for="spot in spots" :key="spot.item.id">
           <button type="button" class="w-full text-left flex gap-3 px-2 py-1.5 rounded-sm cursor-pointer hover:bg-(--ui-primary)/10" :class="{ 'bg-(--ui-primary)/10': chosen === spot.item.id }" :aria-expanded="chosen === spot.item.id" @click="toggle(spot.item.id)">
             <span class="plate text-2xl w-7 text-right shrink-0 pt-0.5">{{ spot.number }}</span>
@@ -83,10 +82,9 @@ const cloth = (zone: Zone, fill: string): { 'fill': string, 'stroke-dasharray'?:
         </li>
         <li v-if="respirator !== 'none'" class="flex gap-3 px-2 py-1.5"><span class="plate text-2xl w-7 text-right shrink-0">+</span><span><span class="font-semibold">{{ respiratorRow(respirator).name }}</span><span class="muted block text-sm">Cleared, fit tested, clean-shaven at the seal; chosen under Air</span></span></li>
       </ol>
-      <div>
-        <h3 class="text-stop mb-1">Leave off</h3>
-        <ul class="space-y-2"><li v-for="item in answer.avoid" :key="item.id" class="flex gap-2 leading-snug"><span class="text-stop font-bold shrink-0" aria-hidden="true">×</span><span><span class="font-semibold">{{ item.item }}.</span> <span class="muted text-sm">{{ item.reason }}</span></span></li></ul>
-      </div>
+    <div class="lg:col-start-1">
+      <h3 class="text-stop mb-1">Leave off</h3>
+      <ul class="space-y-2"><li v-for="item in answer.avoid" :key="item.id" class="flex gap-2 leading-snug"><span class="text-stop font-bold shrink-0" aria-hidden="true">×</span><span><span class="font-semibold">{{ item.item }}.</span> <span class="muted text-sm">{{ item.reason }}</span></span></li></ul>
     </div>
   </div>
 </template>

@@ -33,7 +33,7 @@ const xMax = computed(() => {
   return Math.max(...ends, 100)
 })
 const shades = computed(() => [...SCHOOLS.flatMap(school => steps.value[school].filter(step => step.from < xMax.value).map(step => step.shade)), ...(shown.value === null ? [] : [shown.value])])
-const low = computed(() => Math.min(...shades.value, 14) - 1)
+const low = computed(() => Math.min(...shades.value, 14, ...(props.ranges ?? []).map(range => range[0])) - 1)
 const high = computed(() => Math.max(...shades.value, 3, ...(props.ranges ?? []).map(range => range[1])) + 1)
 
 const W = 640
@@ -106,10 +106,10 @@ function press(event: KeyboardEvent): void {
         </g>
         <circle v-else-if="x !== null && shown !== null" :cx="px(x)" :cy="py(shown)" r="11" fill="var(--arc)" stroke="var(--panel)" stroke-width="3" aria-hidden="true" />
       </svg>
-      <div class="flex flex-wrap gap-1.5 mt-1" role="group" aria-label="Schools">
+      <div class="grid grid-cols-1 sm:grid-cols-2 gap-1.5 mt-1" role="group" aria-label="Schools">
         <button v-for="entry in answer.schools" :key="entry.school" type="button" class="school" :aria-pressed="looked === entry.school" @click="look(entry.school)">
           <svg width="30" height="10" aria-hidden="true"><path d="M0 5h30" :stroke="SCHOOL_LINE[entry.school].stroke" :stroke-width="SCHOOL_LINE[entry.school].width" :stroke-dasharray="SCHOOL_LINE[entry.school].dash" /></svg>
-          <span class="text-left leading-tight"><span class="font-semibold block">{{ SCHOOL_NAME[entry.school] }}<template v-if="rules.school === entry.school">, in use here</template></span><span class="muted text-sm block">{{ SCHOOL_OF[entry.school] }}</span></span>
+          <span class="text-left leading-tight"><span class="font-semibold block">{{ SCHOOL_NAME[entry.school] }}</span><span class="muted text-sm block">{{ SCHOOL_OF[entry.school] }}<template v-if="rules.school === entry.school">, in use here</template></span></span>
           <span class="plate text-3xl ml-auto pl-2">{{ entry.shade ?? '–' }}</span>
         </button>
       </div>
@@ -124,7 +124,7 @@ function press(event: KeyboardEvent): void {
 </template>
 
 <style scoped>
-.school { display: flex; align-items: center; gap: 0.6rem; min-height: 3rem; padding: 0.15rem 0.7rem; border: 1px solid var(--rule); border-radius: 2px; background: var(--panel); cursor: pointer; flex: 1 1 13rem; }
+.school { display: flex; align-items: center; gap: 0.6rem; min-height: 3rem; padding: 0.15rem 0.7rem; border: 1px solid var(--rule); border-radius: 2px; background: var(--panel); cursor: pointer; }
 .school:hover { border-color: var(--ui-primary); }
 .school[aria-pressed='true'] { border-color: var(--ui-primary); box-shadow: inset 0 0 0 2px var(--ui-primary); }
 .mark { outline-offset: 4px; }
