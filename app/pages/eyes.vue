@@ -2,7 +2,7 @@
 import { byPlate, isArc, PROCESS_NAME, PROCESSES, type LaserSpec } from '#core/job/job'
 import { judgeLaser } from '#core/laser/hazard'
 import { judgeMarking } from '#core/marking/judge'
-import { MARKED_PARTS, type MarkedPart } from '#core/marking/marking.table'
+import { MARKED_PARTS, type MarkedPart } from '#core/marking/terms'
 import { readMarking } from '#core/marking/read'
 import { personalShade } from '#core/shade/personal'
 import type { ShadeQuery } from '#core/shade/school'

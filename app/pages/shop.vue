@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { RULE_SETS, WATCH_MINUTES } from '#core/firewatch/rules.table'
 import { routes } from '#shared/api/routes'
-import { SCHOOL_NAME, SCHOOL_OF, SCHOOLS } from '#core/shade/school'
-import { SEASON_NAME, SEASONS } from '#core/ppe/ppe.table'
+import { SCHOOL_NAME, SCHOOL_OF, SCHOOLS } from '#core/shade/terms'
+import { SEASON_NAME, SEASONS } from '#core/ppe/terms'
 import { siteBody, type Station } from '#shared/shop/schema'
 import { quantityText } from '#shared/units/units'
 import { addressOf, call } from '~/composables/api'

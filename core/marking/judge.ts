@@ -1,6 +1,7 @@
 import type { Finding, Reason } from '../finding/finding'
 import { COMMON_PRACTICE, published } from '../finding/source'
-import { EN, Z87, type MarkedPart, type MarkMeaning } from './marking.table'
+import { EN, Z87, type MarkMeaning } from './marking.table'
+import type { MarkedPart } from './terms'
 import type { Marking } from './read'
 import { helmetSetting } from '../shade/helmet'
 import { inLine } from '../shade/personal'

@@ -2,10 +2,6 @@ import { published, type Source } from '../finding/source'
 
 /** The two systems of marks; some letters mean different things in each. */
 export type MarkSystem = 'Z87' | 'EN'
-/** What a mark is printed on. */
-export const MARKED_PARTS = ['lens', 'frame', 'helmet'] as const
-export type MarkedPart = typeof MARKED_PARTS[number]
-
 export const Z87: Source = published('ANSI Z87.1, markings')
 export const EN: Source = published('EN 166, EN 169 and EN 379, markings')
 

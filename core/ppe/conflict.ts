@@ -2,11 +2,12 @@ import type { Finding } from '../finding/finding'
 import { COMMON_PRACTICE, published, type Source } from '../finding/source'
 import { isFlame, type JobSpec } from '../job/job'
 import { respiratorRow } from '../respirator/apf.table'
+import type { ConflictId } from './terms'
 
 type ConflictJob = Pick<JobSpec, 'process' | 'respirator'>
 
 interface Conflict {
-  id: string
+  id: ConflictId
   /** What the instructor sees and ticks. */
   seen: string
   level: 'caution' | 'stop'
@@ -21,8 +22,7 @@ interface Conflict {
 const always = (): boolean => true
 const stick = (job: ConflictJob): boolean => ['SMAW', 'GMAW', 'FCAW', 'CAC', 'CAW'].includes(job.process)
 
-/** What people turn up in that does not go with the work. */
-export const CONFLICTS = [
+export const CONFLICTS: readonly Conflict[] = [
   { id: 'synthetic', seen: 'Synthetic shirt or trousers', level: 'stop', sentence: 'Synthetic clothing melts into the skin.', remedy: 'Cotton or wool, or a loaner jacket over nothing synthetic.', source: COMMON_PRACTICE, when: always },
   { id: 'cuffs', seen: 'Cuffs rolled, frays or open pockets', level: 'caution', sentence: 'Cuffs, frays and open pockets hold sparks.', remedy: 'Unroll them, close the pockets, change what frays.', source: published('ANSI Z49.1 section 4.3'), when: always },
   { id: 'lighter', seen: 'Lighter or matches in a pocket', level: 'stop', sentence: 'A lighter in the pocket is a fire in the pocket.', remedy: 'Out of the shop with it.', source: COMMON_PRACTICE, when: always },
@@ -34,14 +34,11 @@ export const CONFLICTS = [
   { id: 'oily', seen: 'Oily gloves or clothes', level: 'stop', legal: true, sentence: 'Oil and oxygen ignite without a spark.', remedy: 'Clean gloves and clothes before any oxygen is opened.', source: published('OSHA 29 CFR 1910.253(a)(3)'), when: job => isFlame(job.process) },
   { id: 'laces', seen: 'Open laces or low shoes', level: 'caution', sentence: 'Sparks lodge in open laces and low shoes.', remedy: 'Boots with covered laces, or gaiters.', source: COMMON_PRACTICE, when: always },
   { id: 'wet', seen: 'Wet gloves or clothes', level: 'stop', sentence: 'Wet gloves and clothes make you the return path.', remedy: 'Dry ones before touching a live holder.', source: published('ANSI Z49.1, electrical safety'), when: job => !isFlame(job.process) && job.process !== 'GRIND' },
-] as const satisfies readonly Conflict[]
-
-export type ConflictId = typeof CONFLICTS[number]['id']
-export const CONFLICT_IDS = CONFLICTS.map(conflict => conflict.id) as [ConflictId, ...ConflictId[]]
+]
 
 /** What was seen on a person, judged for the job. What does not matter for it gives no Finding. */
 export function judgeConflicts(seen: readonly ConflictId[], job: ConflictJob): Finding[] {
-  return (CONFLICTS as readonly Conflict[]).filter(conflict => (seen as readonly string[]).includes(conflict.id) && conflict.when(job)).map(conflict => ({
+  return CONFLICTS.filter(conflict => seen.includes(conflict.id) && conflict.when(job)).map(conflict => ({
     code: `body.${conflict.id}`, step: 'body', level: conflict.level, sentence: conflict.sentence, remedy: conflict.remedy, ...(conflict.legal && { legal: true }),
     reasons: [{ rule: `Seen: ${conflict.seen.toLowerCase()}`, source: conflict.source }],
   }))

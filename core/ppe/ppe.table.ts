@@ -1,20 +1,6 @@
 import { COMMON_PRACTICE, published, type Source } from '../finding/source'
 import { isFlame, type JobSpec, type Process } from '../job/job'
-
-export const ZONES = ['head', 'eyes', 'face', 'ears', 'breath', 'neck', 'torso', 'arms', 'hands', 'legs', 'feet'] as const
-export type Zone = typeof ZONES[number]
-
-export const SEASONS = ['mild', 'hot', 'cold'] as const
-export type Season = typeof SEASONS[number]
-export const SEASON_NAME: Record<Season, string> = { mild: 'Mild', hot: 'Hot', cold: 'Cold' }
-
-/** What a shop asks for beyond the trade's own rules. */
-export interface SiteRules { safetyToe: boolean, hardHat: boolean, season: Season }
-
-/** Who hands it out unless a kit list says otherwise. */
-export const SUPPLIERS = ['shop', 'person'] as const
-export type Supplier = typeof SUPPLIERS[number]
-export const SUPPLIER_NAME: Record<Supplier, string> = { shop: 'Shop', person: 'Own' }
+import type { SiteRules, Supplier, Zone } from './terms'
 
 /** What the item must be made of or have. */
 export interface PpeProperties { material?: string, cuff?: string, thickness?: string, height?: string, class?: string, fit?: string }
@@ -74,12 +60,12 @@ export const PPE_RULES: readonly PpeRule[] = [
   { id: 'warm', zone: 'torso', item: 'Wool or cotton layers underneath', properties: { material: 'Wool or cotton', fit: 'nothing synthetic next to the skin' }, reason: 'In the cold people reach for fleece, and fleece melts.', supplier: 'person', source: COMMON_PRACTICE, when: (_, site) => site.season === 'cold' },
   { id: 'cool', zone: 'torso', item: 'Thin cotton shirt under the leathers', properties: { material: 'Cotton', fit: 'dry spare at hand' }, reason: 'In the heat leathers come off when they should not, and sweat-wet clothes conduct. Drink, rest in the shade, change wet gloves and shirt.', supplier: 'person', source: COMMON_PRACTICE, when: (_, site) => site.season === 'hot' },
   { id: 'sleeves', zone: 'arms', item: 'Sleeves to the glove, no gap', properties: { cuff: 'cuff over glove or glove over cuff' }, reason: 'A bare wrist is the commonest burn.', supplier: 'person', source: COMMON_PRACTICE, when: always },
-  { id: 'gauntlets', zone: 'hands', item: 'Lined leather gauntlets', properties: { material: 'Heavy leather, lined', cuff: 'long gauntlet', thickness: 'heavy', fit: 'dry, no holes at palm or between fingers' }, reason: 'Heat and spatter; dry leather also insulates when you change an electrode.', supplier: 'person', source: clothRule, when: job => hot(job) || job.process === 'SAW' },
+  { id: 'gauntlets', zone: 'hands', item: 'Lined leather gauntlets', properties: { material: 'Heavy leather, lined', cuff: 'long gauntlet', thickness: 'thick', fit: 'dry, no holes at palm or between fingers' }, reason: 'Heat and spatter; dry leather also insulates when you change an electrode.', supplier: 'person', source: clothRule, when: job => hot(job) || job.process === 'SAW' },
   { id: 'hand-shield', zone: 'hands', item: 'Aluminised back-of-hand shield', properties: { material: 'Aluminised FR cloth over leather' }, reason: 'At high current and when gouging the glowing metal heats through a gauntlet.', supplier: 'shop', source: COMMON_PRACTICE, when: job => heavy(job) && hot(job) },
   { id: 'tig-gloves', zone: 'hands', item: 'Thin leather gloves', properties: { material: 'Goatskin or like', thickness: 'thin', fit: 'dry, no holes' }, reason: 'The filler has to be fed by feel; thin leather suits only this heat.', supplier: 'person', source: COMMON_PRACTICE, when: job => fine(job) || job.process === 'LBW' },
   { id: 'flame-gloves', zone: 'hands', item: 'Leather gloves with gauntlet', properties: { material: 'Leather, free of oil and grease', cuff: 'gauntlet' }, reason: 'Slag and hot plate; oil near oxygen ignites.', supplier: 'person', source: clothRule, when: job => flame(job) || job.process === 'PAC' },
   { id: 'grind-gloves', zone: 'hands', item: 'Close-fitting leather gloves', properties: { material: 'Leather', fit: 'close: loose cloth is drawn into the wheel' }, reason: 'Sparks and sharp edges; nothing that the wheel can catch.', supplier: 'person', source: COMMON_PRACTICE, when: job => job.process === 'GRIND' },
-  { id: 'trousers', zone: 'legs', item: 'Heavy cotton or FR trousers', properties: { material: 'Heavy cotton or FR cotton', cuff: 'none, or unrolled', fit: 'no frays or rips; worn outside the boots' }, reason: 'Cuffs and frays catch sparks and feed a fire.', supplier: 'person', source: clothRule, when: always },
+  { id: 'trousers', zone: 'legs', item: 'Heavy cotton or FR trousers', properties: { material: 'Heavy cotton or FR cotton', cuff: 'no cuffs, or unrolled', fit: 'no frays or rips; worn outside the boots' }, reason: 'Cuffs and frays catch sparks and feed a fire.', supplier: 'person', source: clothRule, when: always },
   { id: 'knees', zone: 'legs', item: 'Leather leggings or spats', properties: { material: 'Leather', height: 'knee to boot' }, reason: 'Overhead, lying and gouging the metal falls on legs and feet.', supplier: 'shop', source: clothRule, when: job => (awkward(job) && hot(job)) || job.process === 'CAC' },
   { id: 'boots', zone: 'feet', item: 'Leather boots', properties: { material: 'Leather, thick sole', height: 'at least 6 in (150 mm), or gaiters', fit: 'laces and tongue covered; cotton or wool socks' }, reason: 'Sparks run down the leg and lodge in laces.', school: 'Pull-on, zip or covered leather laces: schools differ; open cloth laces are out in all.', supplier: 'person', source: COMMON_PRACTICE, when: (_, site) => !site.safetyToe },
   { id: 'boots-toe', zone: 'feet', item: 'Leather safety-toe boots', properties: { material: 'Leather, thick sole', height: 'at least 6 in (150 mm), or gaiters', class: 'Safety toe (ASTM F2413)', fit: 'laces and tongue covered; cotton or wool socks' }, reason: 'Site rule: plate falls on toes. Sparks run down the leg and lodge in laces.', school: 'Safety toe is a site rule: required on many sites, optional in some shops.', supplier: 'person', source: published('OSHA 29 CFR 1910.136'), when: (_, site) => site.safetyToe },

@@ -1,9 +1,8 @@
 import type { Finding } from '../finding/finding'
 import { COMMON_PRACTICE } from '../finding/source'
 import { POSITION_NAME, PROCESS_NAME } from '../job/job'
-import { DO_NOT_WEAR, PPE_RULES, SEASON_NAME, type DoNotWear, type PpeJob, type PpeProperties, type PpeRule, type SiteRules } from './ppe.table'
-
-export type { SiteRules } from './ppe.table'
+import { DO_NOT_WEAR, PPE_RULES, type DoNotWear, type PpeJob, type PpeProperties, type PpeRule } from './ppe.table'
+import { SEASON_NAME, type SiteRules } from './terms'
 export type PpeItem = Omit<PpeRule, 'when'>
 
 export interface PpeAnswer {

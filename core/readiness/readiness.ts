@@ -5,31 +5,21 @@ import { gearNeeds } from '../gas/needs'
 import { judgeGear, type GearState } from '../inspection/gear'
 import { PROCESS_NAME, type JobSpec, type Process } from '../job/job'
 import type { ShopRules } from '../job/assess'
-import { judgeConflicts, type ConflictId } from '../ppe/conflict'
+import { judgeConflicts } from '../ppe/conflict'
 import { assignPpe } from '../ppe/ppe'
-import type { Zone } from '../ppe/ppe.table'
+import type { ConflictId, Zone } from '../ppe/terms'
 import { judgeRespirator, type RespiratorRecord } from '../respirator/fit'
 import { judgeHelmet, type Helmet } from '../shade/helmet'
 import { personalShade, type Eyes } from '../shade/personal'
 import { assignShade } from '../shade/shade'
 import { checkVentilation } from '../ventilation/prescriptive'
 import { judgeLaser } from '../laser/hazard'
-
-/** What a person must have before the first arc, in the order in which an instructor looks. */
-export const NEEDS = ['clearance', 'shade', 'helmet', 'head', 'eyes', 'ears', 'neck', 'torso', 'hands', 'legs', 'feet', 'breath', 'machine', 'cylinder', 'extraction', 'air'] as const
-export type Need = typeof NEEDS[number]
-export const NEED_NAME: Record<Need, string> = {
-  clearance: 'Cleared', shade: 'Shade', helmet: 'Helmet', head: 'Head', eyes: 'Eyes', ears: 'Ears', neck: 'Neck', torso: 'Body', hands: 'Hands', legs: 'Legs', feet: 'Feet',
-  breath: 'Respirator', machine: 'Machine', cylinder: 'Cylinder', extraction: 'Extraction', air: 'Air',
-}
+import { NEEDS, type Need, type Presence } from './terms'
 
 /** Zones of the body that each need looks at; a helmet is judged as equipment, not as clothing. */
 const ZONES_OF: Partial<Record<Need, readonly Zone[]>> = { head: ['head'], eyes: ['eyes'], ears: ['ears'], neck: ['neck'], torso: ['torso', 'arms'], hands: ['hands'], legs: ['legs'], feet: ['feet'] }
 /** Pieces that are looked at as equipment under shade and helmet. */
 const AS_EQUIPMENT: readonly string[] = ['helmet', 'plasma-shield', 'gas-goggles', 'laser-helmet', 'sleeves']
-
-export const PRESENCES = ['expected', 'present', 'late', 'absent'] as const
-export type Presence = typeof PRESENCES[number]
 
 /** One person on the day, as the engine sees them. `today` and record dates are calendar days of the site. */
 export interface Member {

@@ -1,14 +1,10 @@
 import type { Source } from '../finding/source'
 import { isArc, type JobSpec } from '../job/job'
+import type { School } from './terms'
 import { houseRows, shadeRow } from './lookup'
 import { EUROPE, GUIDE_COMFORT, GUIDE_MINIMUM, HOUSE_SOURCE, LEGAL_MINIMUM, type GasShieldClass, type HouseRow, type ShadeRow } from './shade.table'
 
 export type ShadeQuery = Pick<JobSpec, 'process' | 'amps' | 'electrode' | 'thickness' | 'arcHidden' | 'shieldGas' | 'gasFlow' | 'baseMetal'>
-
-export const SCHOOLS = ['legal', 'guide', 'europe', 'house'] as const
-export type School = typeof SCHOOLS[number]
-export const SCHOOL_NAME: Record<School, string> = { legal: 'Legal minimum', guide: 'Guide', europe: 'Europe', house: 'House chart' }
-export const SCHOOL_OF: Record<School, string> = { legal: 'US law', guide: 'ANSI and AWS guide', europe: 'EN 169 and EN 379', house: 'this shop\'s own chart' }
 
 /** What one school says for a job. `shade` null: it prints nothing here, and `because` says why. */
 export interface SchoolAnswer {

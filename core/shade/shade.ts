@@ -1,8 +1,9 @@
 import type { Finding, Input } from '../finding/finding'
 import { COMMON_PRACTICE } from '../finding/source'
 import { isArc, PROCESS_NAME } from '../job/job'
-import { askSchools, guideMinimum, legalRows, measureOf, rowText, SCHOOL_NAME, SCHOOL_OF, type SchoolAnswer, type ShadeQuery, type ShadeRules } from './school'
+import { askSchools, guideMinimum, legalRows, measureOf, rowText, type SchoolAnswer, type ShadeQuery, type ShadeRules } from './school'
 import { HOUSE_CHART, LEGAL_MINIMUM } from './shade.table'
+import { SCHOOL_NAME, SCHOOL_OF } from './terms'
 
 export type { ShadeQuery } from './school'
 

@@ -1,7 +1,8 @@
 import type { Process } from '../job/job'
 import { isArc } from '../job/job'
 import { houseRows } from './lookup'
-import { askSchools, type School, type ShadeQuery } from './school'
+import { askSchools, type ShadeQuery } from './school'
+import type { School } from './terms'
 import { EUROPE, GUIDE_COMFORT, LEGAL_MINIMUM, type HouseRow } from './shade.table'
 
 /** A stretch of a school's step line; `to` is Infinity where the chart has no end. */

@@ -1,7 +1,7 @@
 import type { Db } from './pool'
 import type { RuleSet } from '#core/firewatch/rules.table'
-import type { Season } from '#core/ppe/ppe.table'
-import type { School } from '#core/shade/school'
+import type { Season } from '#core/ppe/terms'
+import type { School } from '#core/shade/terms'
 
 export interface SiteRow { id: string, name: string, time_zone: string, units: 'us' | 'si', shift_hours: number, rule_set: RuleSet, house_minutes: number | null, shade_school: School, safety_toe: boolean, hard_hat: boolean, season: Season }
 

@@ -1,5 +1,5 @@
-import type { ConflictId } from '#core/ppe/conflict'
-import type { Presence } from '#core/readiness/readiness'
+import type { ConflictId } from '#core/ppe/terms'
+import type { Presence } from '#core/readiness/terms'
 import type { JobSpec } from '#core/job/job'
 import type { TrainingRow } from '#shared/training/schema'
 import type { Db } from './pool'

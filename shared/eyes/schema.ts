@@ -1,9 +1,9 @@
 import { z } from 'zod'
 import { PROCESSES } from '#core/job/job'
-import { MARKED_PARTS } from '#core/marking/marking.table'
-import { SCHOOLS } from '#core/shade/school'
+import { MARKED_PARTS } from '#core/marking/terms'
+import { SCHOOLS } from '#core/shade/terms'
 import { CORRECTIONS } from '#core/shade/personal'
-import { SEASONS } from '#core/ppe/ppe.table'
+import { SEASONS } from '#core/ppe/terms'
 import { findingSchema } from '#shared/job/schema'
 
 export const houseRow = z.strictObject({

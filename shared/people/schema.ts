@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { PROCESSES } from '#core/job/job'
-import { SUPPLIERS } from '#core/ppe/ppe.table'
+import { SUPPLIERS } from '#core/ppe/terms'
 import { CORRECTIONS } from '#core/shade/personal'
 import { findingSchema } from '#shared/job/schema'
 import { email, name, newPassword, pin, ROLES } from '#shared/session/schema'

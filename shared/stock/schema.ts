@@ -1,12 +1,11 @@
 import { z } from 'zod'
 import { MOVE_KINDS } from '#core/stock/ledger'
-import { PPE_RULES } from '#core/ppe/ppe.table'
 
 export const STOCK_KINDS = ['ppe', 'consumable'] as const
 export const CONDITIONS = ['new', 'good', 'worn'] as const
 
 export const stockBody = z.strictObject({
-  code: z.string().trim().toUpperCase().regex(/^[A-Z0-9-]{1,40}$/, 'Letters, figures and dashes.'), name: z.string().trim().min(1, 'Name it.').max(200), kind: z.enum(STOCK_KINDS), ppeId: z.enum(PPE_RULES.map(rule => rule.id) as [string, ...string[]]).nullable(),
+  code: z.string().trim().toUpperCase().regex(/^[A-Z0-9-]{1,40}$/, 'Letters, figures and dashes.'), name: z.string().trim().min(1, 'Name it.').max(200), kind: z.enum(STOCK_KINDS), ppeId: z.string().max(40).nullable(),
   size: z.string().trim().max(20), condition: z.enum(CONDITIONS), expiresOn: z.iso.date('Enter a day.').nullable(), minimum: z.number('Enter a number.').int('Whole pieces.').min(0, 'Not negative.').max(100_000), loan: z.boolean(),
 }).refine(stock => (stock.kind === 'ppe') === (stock.ppeId !== null), { message: 'Say which piece of PPE it is.', path: ['ppeId'] })
 export type StockBody = z.infer<typeof stockBody>

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { PROCESSES } from '#core/job/job'
-import { CONFLICT_IDS } from '#core/ppe/conflict'
-import { NEEDS, PRESENCES } from '#core/readiness/readiness'
+import { CONFLICT_IDS } from '#core/ppe/terms'
+import { NEEDS, PRESENCES } from '#core/readiness/terms'
 import { findingSchema } from '#shared/job/schema'
 
 const ids = z.array(z.uuid()).min(1, 'Choose someone.').max(200)

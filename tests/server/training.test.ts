@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import { afterAll, beforeAll, describe, expect, it, test } from 'vitest'
-import { NEEDS, type Need } from '#core/readiness/readiness'
+import { NEEDS, type Need } from '#core/readiness/terms'
 import { assignPpe } from '#core/ppe/ppe'
 import type { Card, Training, TrainingChange } from '#shared/training/schema'
 import type { PersonDetail, RosterPreview } from '#shared/people/schema'

@@ -1,4 +1,4 @@
-import type { Zone } from '#core/ppe/ppe.table'
+import type { Zone } from '#core/ppe/terms'
 
 export type Side = 'front' | 'back'
 

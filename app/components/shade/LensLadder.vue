@@ -1,6 +1,8 @@
 <script setup lang="ts">
+import { useElementSize } from '@vueuse/core'
 import { byPlate, isArc } from '#core/job/job'
-import { SCHOOL_NAME, SCHOOL_OF, SCHOOLS, type School, type ShadeQuery } from '#core/shade/school'
+import type { ShadeQuery } from '#core/shade/school'
+import { SCHOOL_NAME, SCHOOL_OF, SCHOOLS, type School } from '#core/shade/terms'
 import { assignShade } from '#core/shade/shade'
 import { shadeSteps } from '#core/shade/steps'
 import type { ShopRules } from '#core/job/assess'
@@ -36,11 +38,14 @@ const shades = computed(() => [...SCHOOLS.flatMap(school => steps.value[school].
 const low = computed(() => Math.min(...shades.value, 14, ...(props.ranges ?? []).map(range => range[0])) - 1)
 const high = computed(() => Math.max(...shades.value, 3, ...(props.ranges ?? []).map(range => range[1])) + 1)
 
-const W = 640
+const plot = useTemplateRef<SVGSVGElement>('plot')
+const { width } = useElementSize(plot)
+/** Drawn as wide as it stands, so that the figures keep their size on a phone. */
+const W = computed(() => Math.min(900, Math.max(300, Math.round(width.value) || 640)))
 const H = 300
-const left = 46
-const right = 590
-const px = (value: number): number => left + Math.min(1, Math.max(0, value / xMax.value)) * (right - left)
+const left = 36
+const right = computed(() => W.value - 46)
+const px = (value: number): number => left + Math.min(1, Math.max(0, value / xMax.value)) * (right.value - left)
 const py = (shade: number): number => 262 - Math.max(0, shade - low.value) / (high.value - low.value) * 240
 const rungs = computed(() => Array.from({ length: high.value - low.value + 1 }, (_, i) => low.value + i))
 const axis = computed(() => display(by.value === 'amps' ? 'A' : 'mm', units.value))
@@ -50,7 +55,6 @@ const spanText = (from: number, to: number): string => `${from === 0 ? 'under' :
 const table = computed(() => ladderTable(steps.value))
 const valueText = computed(() => x.value === null ? 'Not given' : `${number(x.value)} ${axis.value.unit}: ${answer.value.working === null ? 'no answer' : `shade ${props.wanted ?? answer.value.working}, never under ${answer.value.floor}`}`)
 
-const plot = useTemplateRef<SVGSVGElement>('plot')
 const step = computed(() => by.value === 'amps' ? 1 : 0.5)
 function moveTo(value: number): void {
   const snapped = Math.round(value / step.value) * step.value
@@ -60,7 +64,7 @@ function drag(event: PointerEvent): void {
   if (!movable.value || !plot.value || (event.type === 'pointermove' && event.buttons === 0)) return
   if (event.type === 'pointerdown') (event.currentTarget as Element).setPointerCapture(event.pointerId)
   const box = plot.value.getBoundingClientRect()
-  moveTo(((event.clientX - box.left) / box.width * W - left) / (right - left) * xMax.value)
+  moveTo(((event.clientX - box.left) / box.width * W.value - left) / (right.value - left) * xMax.value)
 }
 const KEYS: Record<string, number> = { ArrowRight: 1, ArrowUp: 1, ArrowLeft: -1, ArrowDown: -1, PageUp: 10, PageDown: -10 }
 function press(event: KeyboardEvent): void {
@@ -83,7 +87,7 @@ function press(event: KeyboardEvent): void {
       <ArcView :shade="shown" />
     </div>
     <div v-if="lines.length > 0" class="min-w-0">
-      <svg ref="plot" :viewBox="`0 0 ${W} ${H}`" class="w-full h-auto max-h-[22rem]" :class="{ 'touch-none cursor-ew-resize': movable }" aria-label="Lens ladder. The same figures stand in the table below." role="group" @pointerdown="drag" @pointermove="drag">
+      <svg ref="plot" :viewBox="`0 0 ${W} ${H}`" class="w-full h-auto " :class="{ 'touch-none cursor-ew-resize': movable }" aria-label="Lens ladder. The same figures stand in the table below." role="group" @pointerdown="drag" @pointermove="drag">
         <g aria-hidden="true">
           <g v-for="rung in rungs" :key="rung">
             <path :d="`M${left} ${py(rung)}H${right}`" stroke="var(--rule)" stroke-width="1" /><text :x="left - 8" :y="py(rung) + 5" text-anchor="end" font-size="15" fill="var(--ui-text-muted)">{{ rung }}</text>

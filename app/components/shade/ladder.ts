@@ -1,4 +1,4 @@
-import type { School } from '#core/shade/school'
+import type { School } from '#core/shade/terms'
 import type { ShadeStep } from '#core/shade/steps'
 
 /** How each school's line is drawn: the dash tells them apart as well as the colour. */

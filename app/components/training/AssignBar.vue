@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { PRESENCES, type Presence } from '#core/readiness/readiness'
+import { PRESENCES, type Presence } from '#core/readiness/terms'
 import { CONFLICTS } from '#core/ppe/conflict'
 import { routes } from '#shared/api/routes'
 import type { Training, TrainingChange } from '#shared/training/schema'

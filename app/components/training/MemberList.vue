@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { NEED_NAME } from '#core/readiness/readiness'
+import { NEED_NAME } from '#core/readiness/terms'
 import type { Fix, TrainingMember } from '#shared/training/schema'
 
 /** The matrix for a phone: one line a person, their needs one tap away. */

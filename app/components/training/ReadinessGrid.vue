@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { NEEDS, NEED_NAME, type Presence } from '#core/readiness/readiness'
+import { NEEDS, NEED_NAME, type Presence } from '#core/readiness/terms'
 import type { Level } from '#core/finding/finding'
 import type { TrainingMember } from '#shared/training/schema'
 

@@ -1,4 +1,4 @@
-import { NEED_NAME } from '#core/readiness/readiness'
+import { NEED_NAME } from '#core/readiness/terms'
 import type { Level } from '#core/finding/finding'
 import type { Fix, TrainingMember } from '#shared/training/schema'
 

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { PPE_RULES, SUPPLIERS, SUPPLIER_NAME } from '#core/ppe/ppe.table'
+import { PPE_RULES } from '#core/ppe/ppe.table'
+import { SUPPLIERS, SUPPLIER_NAME } from '#core/ppe/terms'
 import { propertiesText } from '#core/ppe/ppe'
 import { routes } from '#shared/api/routes'
 import { courseBody, type Course, type CourseBody } from '#shared/people/schema'

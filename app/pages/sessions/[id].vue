@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { onKeyStroke } from '@vueuse/core'
 import type { Finding, Level } from '#core/finding/finding'
-import { NEED_NAME, NEEDS } from '#core/readiness/readiness'
+import { NEED_NAME, NEEDS } from '#core/readiness/terms'
 import { routes } from '#shared/api/routes'
 import type { Fix, Training, TrainingChange } from '#shared/training/schema'
 import { todosOf, type Todo } from '~/components/training/todo'

@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import Papa from 'papaparse'
+import { PPE_RULES } from '#core/ppe/ppe.table'
 import { balanceAfter } from '#core/stock/ledger'
 import { findPerson } from '#server/db/person'
 import { inOrganisation, type Db } from '#server/db/pool'
@@ -22,7 +23,12 @@ export function readStock(actor: Actor, id: string) {
   })
 }
 
+function requirePiece(body: StockBody): void {
+  if (body.ppeId !== null && !PPE_RULES.some(rule => rule.id === body.ppeId)) throw fieldError('ppeId', 'There is no such piece of PPE.')
+}
+
 export async function addStock(actor: Actor, body: StockBody): Promise<{ id: string }> {
+  requirePiece(body)
   const id = randomUUID()
   await inOrganisation(actor.organisation, async (db) => {
     await insertStock(db, { ...body, id, organisation: actor.organisation, site: actor.site, rehearsal: actor.rehearsal })
@@ -32,6 +38,7 @@ export async function addStock(actor: Actor, body: StockBody): Promise<{ id: str
 }
 
 export async function changeStock(actor: Actor, id: string, body: StockBody): Promise<void> {
+  requirePiece(body)
   await inOrganisation(actor.organisation, async (db) => {
     if (!await updateStock(db, id, body)) throw notFound('item of the store')
     await record(db, actor, 'stock_changed', 'stock', id, body)

@@ -1,6 +1,6 @@
 import type { Content } from 'pdfmake/interfaces'
 import { PROCESS_NAME } from '#core/job/job'
-import { NEED_NAME } from '#core/readiness/readiness'
+import { NEED_NAME } from '#core/readiness/terms'
 import { findMe } from '#server/db/person'
 import { inOrganisation } from '#server/db/pool'
 import { notFound } from '#server/http/errors'
