@@ -13,7 +13,7 @@ export const LASER_LIMITS = {
 } as const
 
 /** Asked for at 1070 nm whatever the sum says. Common practice. */
-export const USUAL_OD = 7
+const USUAL_OD = 7
 
 export interface LaserHazard {
   /** Optical density that brings a direct beam down to the eye's limit; 0 when it needs none. */

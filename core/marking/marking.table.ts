@@ -6,7 +6,7 @@ export const Z87: Source = published('ANSI Z87.1, markings')
 export const EN: Source = published('EN 166, EN 169 and EN 379, markings')
 
 /** Impact strength of a lens or frame. */
-export type Impact = 'basic' | 'high' | 'none_marked'
+type Impact = 'basic' | 'high' | 'none_marked'
 
 /** What a mark tells beyond its words. */
 export interface MarkMeaning {

@@ -1,7 +1,7 @@
 import { EN, LETTERS, Z87, type MarkMeaning, type MarkSystem } from './marking.table'
 
 /** One piece of a marking. `meaning` null: not in the tables, so it is named and never guessed. */
-export interface MarkToken { text: string, meaning: MarkMeaning | null, because?: string }
+interface MarkToken { text: string, meaning: MarkMeaning | null, because?: string }
 export interface Marking { systems: MarkSystem[], tokens: MarkToken[] }
 
 /**

@@ -25,7 +25,7 @@ export interface RosterPerson {
   correction: Correction
   tint: number | null
 }
-export interface RosterError { column: string, message: string }
+interface RosterError { column: string, message: string }
 export interface RosterRow { line: number, number: string, name: string, person: RosterPerson | null, errors: RosterError[] }
 
 /** What is already here and cannot be twice. `today`: calendar day of the site. */

@@ -20,7 +20,7 @@ export interface PpeRule {
 export type PpeJob = Pick<JobSpec, 'process' | 'position' | 'amps' | 'grinding'>
 
 /** Plain cotton comes to its end here; over it full leather is asked for whatever the position (common practice, value chosen by us). */
-export const HIGH_CURRENT = 300
+const HIGH_CURRENT = 300
 
 const SPATTER: readonly Process[] = ['SMAW', 'GMAW', 'FCAW']
 const ARC_WELD: readonly Process[] = ['SMAW', 'GMAW', 'FCAW', 'GTAW', 'PAW', 'CAW']

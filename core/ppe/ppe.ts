@@ -3,7 +3,7 @@ import { COMMON_PRACTICE } from '../finding/source'
 import { POSITION_NAME, PROCESS_NAME } from '../job/job'
 import { DO_NOT_WEAR, PPE_RULES, type DoNotWear, type PpeJob, type PpeProperties, type PpeRule } from './ppe.table'
 import { SEASON_NAME, type SiteRules } from './terms'
-export type PpeItem = Omit<PpeRule, 'when'>
+type PpeItem = Omit<PpeRule, 'when'>
 
 export interface PpeAnswer {
   wear: PpeItem[]

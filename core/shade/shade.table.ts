@@ -2,7 +2,7 @@ import { COMMON_PRACTICE, published, type Source } from '../finding/source'
 import type { Process } from '../job/job'
 
 /** What a row of a shade chart goes by: amps in A, thickness and electrode in mm, gas flow in L/h. */
-export type ShadeMeasure = 'amps' | 'thickness' | 'electrode' | 'flow'
+type ShadeMeasure = 'amps' | 'thickness' | 'electrode' | 'flow'
 /** The European table parts gas-shielded welding by gas and metal. */
 export type GasShieldClass = 'mag' | 'mig_heavy' | 'mig_light'
 

@@ -49,7 +49,7 @@ export const personDetailSchema = z.object({
 })
 export type PersonDetail = z.infer<typeof personDetailSchema>
 
-export const kitLine = z.strictObject({ ppeId: z.string().min(1).max(40), supplier: z.enum(SUPPLIERS), property: z.string().trim().max(200), by: z.string().trim().min(1, 'Say by when.').max(60) })
+const kitLine = z.strictObject({ ppeId: z.string().min(1).max(40), supplier: z.enum(SUPPLIERS), property: z.string().trim().max(200), by: z.string().trim().min(1, 'Say by when.').max(60) })
 export type KitLine = z.infer<typeof kitLine>
 export const courseBody = z.strictObject({ name: z.string().trim().min(1, 'Name the course.').max(100), kit: z.array(kitLine).max(60) }).superRefine((course, context) => {
   const ids = course.kit.map(line => line.ppeId)

@@ -39,7 +39,7 @@ const fix = z.object({ label: z.string(), change: changeBody.nullable(), path: z
 export type Fix = z.infer<typeof fix>
 const cell = z.object({ need: z.enum(NEEDS), level: level.nullable(), sentence: z.string(), finding: findingSchema.nullable(), fixes: z.array(fix) })
 const named = z.object({ id: z.uuid(), name: z.string() }).nullable()
-export const memberSchema = z.object({
+const memberSchema = z.object({
   personId: z.uuid(), name: z.string(), presence: z.enum(PRESENCES), station: named, job: named, process: z.enum(PROCESSES).nullable(), amps: z.number().nullable(), helmet: named, machine: named, cylinder: named,
   wanted: z.number().nullable(), set: z.number().nullable(), seen: z.array(z.enum(CONFLICT_IDS)), level: level.nullable(), cells: z.array(cell),
 })

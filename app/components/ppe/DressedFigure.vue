@@ -1,7 +1,6 @@
 <script setup lang="ts">
-import type { Zone } from '#core/ppe/terms'
+import { SUPPLIER_NAME, type Zone, type Supplier } from '#core/ppe/terms'
 import { propertiesText, type PpeAnswer } from '#core/ppe/ppe'
-import { SUPPLIER_NAME, type Supplier } from '#core/ppe/terms'
 import { respiratorRow } from '#core/respirator/apf.table'
 import type { RespiratorKind } from '#core/job/job'
 import { SPOT, STACK, type Side } from '~/components/ppe/figure'

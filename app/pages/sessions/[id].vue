@@ -1,10 +1,8 @@
 <script setup lang="ts">
 import { onKeyStroke } from '@vueuse/core'
-import type { Finding, Level } from '#core/finding/finding'
-import { NEED_NAME, NEEDS } from '#core/readiness/terms'
+import type { Level } from '#core/finding/finding'
 import { routes } from '#shared/api/routes'
 import type { Fix, Training, TrainingChange } from '#shared/training/schema'
-import { todosOf, type Todo } from '~/components/training/todo'
 import { addressOf, call } from '~/composables/api'
 import { useLoad } from '~/composables/load'
 import { useSubmit } from '~/composables/submit'
@@ -29,9 +27,6 @@ const GO: Record<Level, string> = { clear: 'Go', caution: 'Go, with care', stop:
 
 const members = computed(() => training.value?.members ?? [])
 const looked = computed(() => { const member = members.value[at.value.row]; const cell = member?.cells[at.value.column]; return opened.value && member && cell ? { member, cell } : null })
-const todos = computed(() => todosOf(members.value))
-const trouble = computed(() => todos.value.filter(todo => todo.level !== 'caution'))
-const care = computed(() => todos.value.filter(todo => todo.level === 'caution'))
 const unmarked = computed(() => members.value.filter(member => member.presence === 'expected').map(member => member.personId))
 const unproved = computed(() => (training.value?.stations ?? []).filter(station => station.proved === false).map(station => station.id))
 
@@ -66,8 +61,6 @@ const ASK: Record<Kind, string> = {
 const adding = ref<string | undefined>()
 watch(adding, async (person) => { if (person) { await change({ kind: 'add', people: [person] }); adding.value = undefined } })
 const paper = computed(() => units.value === 'us' ? 'LETTER' : 'A4')
-const names = (todo: Todo): string => todo.people.length > 3 ? `${todo.people.slice(0, 2).map(person => person.name).join(', ')} and ${todo.people.length - 2} more` : todo.people.map(person => person.name).join(', ')
-const TODOS_SHOWN = 12
 </script>
 
 <template>
@@ -98,19 +91,8 @@ const TODOS_SHOWN = 12
         <div v-if="mayWrite" class="max-w-sm"><PersonPicker v-model="adding" label="Add a late joiner" placeholder="Add someone: type a name" :disabled="busy" /></div>
       </div>
       <div class="space-y-4 order-first xl:order-none xl:sticky xl:top-2 xl:max-h-[calc(100dvh-1rem)] xl:overflow-y-auto">
-        <section v-if="looked" class="panel p-4 space-y-2" aria-live="polite" aria-label="Chosen square"><h3>{{ looked.member.name }}: {{ NEED_NAME[NEEDS[at.column]!] }}</h3>
-          <FindingLine v-if="looked.cell.finding" :finding="(looked.cell.finding as Finding)" /><p v-else class="muted">The work does not ask for it.</p>
-          <div v-if="mayWrite" class="flex flex-wrap gap-2"><template v-for="entry in looked.cell.fixes" :key="entry.label"><UButton v-if="entry.change" :disabled="busy" @click="fix(entry)">{{ entry.label }}</UButton><UButton v-else variant="outline" :to="entry.path!">{{ entry.label }}</UButton></template></div>
-        </section>
-        <section class="panel p-4" aria-labelledby="todo"><h2 id="todo" class="mb-2">To do</h2>
-          <p v-if="unmarked.length > 0" class="py-2 border-b border-(--rule) flex gap-2"><FindingMark level="unknown" :size="20" /><span>{{ unmarked.length }} not marked: who is here?</span></p>
-          <p v-if="trouble.length === 0 && unmarked.length === 0" class="flex gap-2 font-semibold"><FindingMark level="clear" :size="22" />Nothing stands in the way.</p>
-          <ul><li v-for="todo in trouble.slice(0, TODOS_SHOWN)" :key="todo.key" class="py-2 border-b border-(--rule) last:border-0"><p class="flex gap-2 leading-snug"><FindingMark :level="todo.level" :size="20" class="mt-0.5" /><span><span class="font-semibold">{{ names(todo) }}.</span> {{ todo.sentence }}</span></p>
-            <div v-if="mayWrite && todo.fixes.length > 0" class="flex flex-wrap gap-1.5 mt-1.5 pl-7"><template v-for="(entry, i) in todo.fixes.slice(0, 3)" :key="entry.label"><UButton v-if="entry.change" size="md" :variant="i === 0 ? 'solid' : 'outline'" :disabled="busy" @click="fix(entry)">{{ entry.label }}</UButton><UButton v-else size="md" variant="outline" color="neutral" :to="entry.path!">{{ entry.label }}</UButton></template></div></li></ul>
-          <p v-if="trouble.length > TODOS_SHOWN" class="muted pt-2">and {{ trouble.length - TODOS_SHOWN }} more</p>
-          <details v-if="care.length > 0" class="pt-2"><summary class="cursor-pointer font-semibold py-1 flex items-center gap-2"><FindingMark level="caution" :size="18" />{{ care.length }} to take care of</summary>
-            <ul><li v-for="todo in care" :key="todo.key" class="py-2 border-b border-(--rule) last:border-0 text-sm"><span class="font-semibold">{{ names(todo) }}.</span> {{ todo.sentence }} <template v-for="entry in todo.fixes.slice(0, 1)" :key="entry.label"><UButton v-if="entry.change && mayWrite" size="sm" variant="outline" :disabled="busy" @click="fix(entry)">{{ entry.label }}</UButton></template></li></ul></details>
-        </section>
+        <CellPanel v-if="looked" :member="looked.member" :cell="looked.cell" :may-write="mayWrite" :busy="busy" @fix="fix" />
+        <TodoList :members="members" :unmarked="unmarked.length" :may-write="mayWrite" :busy="busy" @fix="fix" />
       </div>
     </div>
     <UModal v-if="checking" v-model:open="checkOpen" :title="`Pre-use check: ${dueOf(checking).length} ${checking}s`" :description="ASK[checking]">
