@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { PERMIT_STATES } from '#core/permit/lifecycle'
 import { SCHOOLS } from '#core/shade/terms'
-import { SEASONS } from '#core/ppe/terms'
+import { CONFLICT_IDS, SEASONS } from '#core/ppe/terms'
 import { ITEM_KINDS } from '#core/inspection/checklist.table'
 import { contract, EVERYONE, LEAD, STAFF, WORKERS } from './contract'
 import { listQuery, paged } from './list'
@@ -106,6 +106,6 @@ export const routes = {
   calcShade: contract({ id: 'calcShade', method: 'POST', path: '/calc/shade', summary: 'Legal minimum, working shade by the chosen school, what all schools say, and the shade for one person. A in A, electrode and plate in mm, gas flow in L/h.', roles: EVERYONE, body: z.strictObject({ process: specShape.process, amps: specShape.amps.default(null), electrode: specShape.electrode.default(null), thickness: specShape.thickness.default(null), arcHidden: specShape.arcHidden, shieldGas: specShape.shieldGas, gasFlow: specShape.gasFlow, baseMetal: specShape.baseMetal.default('unknown'), school: z.enum(SCHOOLS).optional(), house: z.array(houseRow).max(100).optional(), eyes: eyesBody.optional() }), response: z.object({ need: z.string(), floor: z.number().nullable(), working: z.number().nullable(), wanted: z.number().nullable(), schools: z.array(any), findings: z.array(findingSchema) }) }),
   calcMarking: contract({ id: 'calcMarking', method: 'POST', path: '/calc/marking', summary: 'Read what is printed on a lens, frame or helmet, and judge it for a job.', roles: EVERYONE, body: markingBody, response: markingSchema }),
   calcLaser: contract({ id: 'calcLaser', method: 'POST', path: '/calc/laser', summary: 'Optical density and hazard distances of a hand-held laser. W, nm, rad, s.', roles: EVERYONE, body: laserSchema, response: z.object({ findings: z.array(findingSchema) }) }),
-  calcPpe: contract({ id: 'calcPpe', method: 'POST', path: '/calc/ppe', summary: 'What to wear and what to leave off.', roles: EVERYONE, body: z.strictObject({ process: specShape.process, amps: specShape.amps.default(null), position: specShape.position.default('bench'), grinding: specShape.grinding, safetyToe: z.boolean().default(false), hardHat: z.boolean().default(false), season: z.enum(SEASONS).default('mild') }), response: z.object({ wear: z.array(any), avoid: z.array(any), findings: z.array(findingSchema) }) }),
+  calcPpe: contract({ id: 'calcPpe', method: 'POST', path: '/calc/ppe', summary: 'What to wear, what to leave off, and what was seen that does not go with the work.', roles: EVERYONE, body: z.strictObject({ process: specShape.process, amps: specShape.amps.default(null), position: specShape.position.default('bench'), grinding: specShape.grinding, safetyToe: z.boolean().default(false), hardHat: z.boolean().default(false), season: z.enum(SEASONS).default('mild'), respirator: specShape.respirator.default('none'), seen: z.array(z.enum(CONFLICT_IDS)).default([]) }), response: z.object({ wear: z.array(any), avoid: z.array(any), findings: z.array(findingSchema) }) }),
   calcVentilation: contract({ id: 'calcVentilation', method: 'POST', path: '/calc/ventilation', summary: 'Prescriptive ventilation check and exposure estimate. SI units.', roles: EVERYONE, body: z.strictObject(specShape), response: z.object({ findings: z.array(findingSchema) }) }),
 } as const

@@ -13,13 +13,13 @@ const emit = defineEmits<{ saved: [] }>()
 const stations = useLoad(() => call(routes.stations, {}))
 const { busy, errors, message, submit, check } = useSubmit()
 const NONE = 'none'
-const blank = () => ({ kind: 'cylinder' as ItemKind, label: '', gas: '', description: '', everyDays: INSPECT_EVERY_DAYS.cylinder, assignedTo: undefined as string | undefined, shades: '', stationId: NONE, details: { ...PLAIN_HELMET } as NonNullable<Item['details']> })
+const blank = () => ({ kind: 'cylinder' as ItemKind, label: '', gas: '', description: '', everyDays: INSPECT_EVERY_DAYS.cylinder, assignedTo: null as string | null, shades: '', stationId: NONE, details: { ...PLAIN_HELMET } as NonNullable<Item['details']> })
 const form = ref(blank())
 const shadesText = (item: Item): string => (item.ranges ?? []).map(([from, to]) => from === to ? String(from) : `${from}-${to}`).join(' / ')
 watch(open, (now) => {
   if (!now) return
   const { item } = props
-  form.value = item ? { kind: item.kind, label: item.label, gas: item.gas ?? '', description: item.description, everyDays: item.everyDays, assignedTo: item.assignedToId ?? undefined, shades: shadesText(item), stationId: item.stationId ?? NONE, details: { ...PLAIN_HELMET, ...item.details } } : blank()
+  form.value = item ? { kind: item.kind, label: item.label, gas: item.gas ?? '', description: item.description, everyDays: item.everyDays, assignedTo: item.assignedToId, shades: shadesText(item), stationId: item.stationId ?? NONE, details: { ...PLAIN_HELMET, ...item.details } } : blank()
   void stations.load()
 })
 watch(() => form.value.kind, (kind) => { if (!props.item) form.value.everyDays = INSPECT_EVERY_DAYS[kind] })
@@ -36,7 +36,7 @@ async function save(): Promise<void> {
   const { kind, label, gas, description, everyDays, assignedTo, shades, details } = form.value
   const stationId = form.value.stationId === NONE ? null : form.value.stationId
   const base = { label, description, everyDays }
-  const body = check(itemBody, kind === 'cylinder' ? { kind, ...base, gas, stationId } : kind === 'machine' ? { kind, ...base, stationId } : { kind, ...base, assignedTo: assignedTo ?? null, ranges: ranges(shades), details })
+  const body = check(itemBody, kind === 'cylinder' ? { kind, ...base, gas, stationId } : kind === 'machine' ? { kind, ...base, stationId } : { kind, ...base, assignedTo, ranges: ranges(shades), details })
   if (!body) return
   const done = props.item ? await submit(() => call(routes.updateItem, { params: { kind: props.item!.kind, id: props.item!.id }, body })) : await submit(() => call(routes.createItem, { body }))
   if (!done) return
@@ -59,7 +59,7 @@ async function save(): Promise<void> {
           <div class="flex flex-wrap gap-x-6 gap-y-2"><UCheckbox v-model="form.details.grind" label="Grind mode" /><UCheckbox v-model="form.details.sensitivity" label="Sensitivity" /><UCheckbox v-model="form.details.delay" label="Delay" /></div>
           <ChoiceRow v-model="form.details.power" legend="Power" :options="[{ value: 'battery', label: 'Battery' }, { value: 'solar', label: 'Solar' }, { value: 'both', label: 'Both' }, { value: null, label: 'None, or not known' }]" />
           <UFormField label="Spare cover plates" help="Blank if nobody counts them" :error="errors['details.spares']"><UInput :model-value="String(form.details.spares ?? '')" type="number" min="0" class="w-full" @update:model-value="form.details.spares = $event === '' ? null : Number($event)" /></UFormField>
-          <UFormField label="Worn by" help="Nobody: it stands in the store"><div class="flex gap-2"><PersonPicker v-model="form.assignedTo" label="Worn by" placeholder="Store" :known="item?.assignedToId ? { id: item.assignedToId, name: item.assignedTo ?? '' } : null" /><UButton v-if="form.assignedTo" variant="ghost" color="neutral" icon="i-lucide-x" aria-label="Back to the store" @click="form.assignedTo = undefined" /></div></UFormField>
+          <UFormField label="Worn by" help="Nobody: it stands in the store"><PersonPicker v-model="form.assignedTo" label="Worn by" placeholder="Store" clearable :known="item?.assignedToId ? { id: item.assignedToId, name: item.assignedTo ?? '' } : null" /></UFormField>
         </template>
         <UFormField v-else label="Stands at"><USelect v-model="form.stationId" :items="[{ value: NONE, label: 'No station of its own' }, ...(stations.data.value ?? []).map(station => ({ value: station.id, label: station.name }))]" class="w-full" /></UFormField>
         <UFormField label="Description" :error="errors.description"><UInput v-model="form.description" class="w-full" /></UFormField>

@@ -3,13 +3,12 @@ import { BASE_METALS, BASE_METAL_NAME, byPlate, COATINGS, COATING_NAME, POSITION
 import { EMISSION_FACTORS } from '#core/fume/emission.table'
 import type { Item } from '#shared/inspection/schema'
 import type { JobBody } from '#shared/job/schema'
-import type { Person } from '#shared/people/schema'
 import type { Station } from '#shared/shop/schema'
 import { useUnits } from '~/composables/units'
 
 /** The job as the welder would describe it. The answers below follow every keystroke. */
 const job = defineModel<JobBody>({ required: true })
-const props = defineProps<{ stations: Station[], people: Person[], items: Item[], errors: Record<string, string>, disabled?: boolean }>()
+const props = defineProps<{ stations: Station[], welder: { id: string, name: string } | null, items: Item[], errors: Record<string, string>, disabled?: boolean }>()
 const spec = computed(() => job.value.spec)
 const units = useUnits()
 
@@ -31,13 +30,12 @@ const place = computed({
   },
 })
 const nobody = 'nobody'
-const welders = computed(() => [{ value: nobody, label: 'Not named yet' }, ...props.people.map(person => ({ value: person.id, label: person.name }))])
 const welder = computed({
-  get: () => job.value.welderId ?? nobody,
+  get: () => job.value.welderId,
   set: (value) => {
-    job.value.welderId = value === nobody ? null : value
-    const own = props.items.find(item => item.kind === 'helmet' && item.assignedToId === job.value.welderId)
-    if (own && value !== nobody) job.value.helmetId = own.id
+    job.value.welderId = value ?? null
+    const own = props.items.find(item => item.kind === 'helmet' && item.assignedToId === value)
+    if (own && value) job.value.helmetId = own.id
   },
 })
 const rangeText = (item: Item): string => (item.ranges ?? []).map(([from, to]) => from === to ? `fixed ${from}` : `${from}–${to}`).join(', ')
@@ -81,7 +79,7 @@ watch(() => spec.value.process, (now: Process) => {
       <QuantityInput v-model="(spec.welders as number | null)" unit="count" label="Welders in this space" :error="errors['spec.welders']" required />
       <UFormField label="Place" class="sm:col-span-2" :error="errors.place" required><USelect v-model="place" :items="places" placeholder="Choose a station" class="w-full" data-testid="place" /></UFormField>
       <UFormField v-if="job.place !== null" label="Where" class="sm:col-span-2" :error="errors.place" required><UInput v-model="job.place" class="w-full" data-testid="where" /></UFormField>
-      <UFormField label="Welder" class="sm:col-span-2"><USelect v-model="welder" :items="welders" class="w-full" data-testid="welder" /></UFormField>
+      <UFormField label="Welder" class="sm:col-span-2"><PersonPicker v-model="welder" label="Welder" placeholder="Not named yet" clearable :known="$props.welder" :disabled="disabled" data-testid="welder" /></UFormField>
       <UFormField label="Helmet or goggles" class="sm:col-span-2"><USelect v-model="helmet" :items="helmets" class="w-full" data-testid="helmet" /></UFormField>
     </div>
   </fieldset>

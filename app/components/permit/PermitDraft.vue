@@ -3,7 +3,6 @@ import { RULE_SETS, SWEEP, WATCH_MINUTES } from '#core/firewatch/rules.table'
 import type { SweepAnswer } from '#core/firewatch/fire'
 import { routes } from '#shared/api/routes'
 import { permitDraftBody, type Permit, type PermitDraftBody } from '#shared/permit/schema'
-import type { Person } from '#shared/people/schema'
 import { call } from '~/composables/api'
 import { useKeptDraft } from '~/composables/kept-draft'
 import { useSubmit } from '~/composables/submit'
@@ -11,7 +10,7 @@ import { useSiteTime } from '~/composables/time'
 import { useSession } from '~/stores/session'
 
 /** The fire side of a draft: sweep, people, times, rule. Saved as it is answered, so that the walk around the area can be interrupted. */
-const props = defineProps<{ permit: Permit, people: Person[] }>()
+const props = defineProps<{ permit: Permit }>()
 const emit = defineEmits<{ saved: [permit: Permit] }>()
 const session = useSession()
 const { toLocal, fromLocal, zone } = useSiteTime()
@@ -22,12 +21,7 @@ const draft = ref<PermitDraftBody>(bodyOf(props.permit))
 const { dirty, restored, begin, settle } = useKeptDraft(`permit-${props.permit.id}`, draft)
 begin(bodyOf(props.permit))
 
-const NOBODY = 'nobody'
-const operators = computed(() => [{ value: NOBODY, label: 'Not named yet' }, ...props.people.map(person => ({ value: person.id, label: person.name }))])
-const watches = computed(() => [{ value: NOBODY, label: 'Not named yet' }, ...props.people.map(person => ({ value: person.id, label: `${person.name}${person.fireWatchTrainedOn ? '' : ' · no training on record'}` }))])
-const named = (key: 'operatorId' | 'fireWatchId') => computed({ get: () => draft.value[key] ?? NOBODY, set: (value: string) => { draft.value[key] = value === NOBODY ? null : value } })
-const operator = named('operatorId')
-const fireWatch = named('fireWatchId')
+const known = (id: string | null, name: string | null): { id: string, name: string } | null => id && name ? { id, name } : null
 const time = (key: 'validFrom' | 'validTo') => computed({ get: () => toLocal(draft.value[key]), set: (local: string) => { const iso = fromLocal(local); if (iso) draft.value[key] = iso } })
 const from = time('validFrom')
 const to = time('validTo')
@@ -61,8 +55,8 @@ defineExpose({ dirty, save })
       </div>
     </fieldset>
     <div class="grid grid-cols-1 sm:grid-cols-2 gap-4">
-      <UFormField label="Operator" :error="errors.operatorId"><USelect v-model="operator" :items="operators" class="w-full" :disabled="!mayWrite" data-testid="operator" /></UFormField>
-      <UFormField label="Fire watch" help="Another person, with no other duty" :error="errors.fireWatchId"><USelect v-model="fireWatch" :items="watches" class="w-full" :disabled="!mayWrite" data-testid="fire-watch" /></UFormField>
+      <UFormField label="Operator" :error="errors.operatorId"><PersonPicker v-model="draft.operatorId" label="Operator" placeholder="Not named yet" clearable :known="known(permit.operatorId, permit.operator)" :disabled="!mayWrite" data-testid="operator" /></UFormField>
+      <UFormField label="Fire watch" help="Another person, with no other duty" :error="errors.fireWatchId"><PersonPicker v-model="draft.fireWatchId" label="Fire watch" placeholder="Not named yet" clearable training :known="known(permit.fireWatchId, permit.fireWatch)" :disabled="!mayWrite" data-testid="fire-watch" /></UFormField>
       <UFormField label="Valid from" :help="zone" :error="errors.validFrom"><UInput v-model="from" type="datetime-local" class="w-full" :disabled="!mayWrite" /></UFormField>
       <UFormField label="Valid to" :help="`At most the shift, ${session.me?.site.shiftHours} h`" :error="errors.validTo"><UInput v-model="to" type="datetime-local" class="w-full" :disabled="!mayWrite" data-testid="valid-to" /></UFormField>
       <UFormField label="Watch after the last arc" :help="house ? `House value ${house} min where longer` : undefined"><USelect v-model="draft.ruleSet" :items="rules" class="w-full" :disabled="!mayWrite" /></UFormField>

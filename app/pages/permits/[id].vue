@@ -10,7 +10,6 @@ import { addressOf, call } from '~/composables/api'
 import { useServerClock } from '~/composables/clock'
 import { useLoad } from '~/composables/load'
 import { usePermitActions } from '~/composables/permit'
-import { useShopLists } from '~/composables/shop'
 import { useSiteTime } from '~/composables/time'
 import { useSession } from '~/stores/session'
 
@@ -19,9 +18,8 @@ const session = useSession()
 const { when } = useSiteTime()
 const { now } = useServerClock()
 const { data: permit, failure, load } = useLoad<Permit>(() => call(routes.permit, { params: { id: String(route.params.id) } }))
-const { people } = useShopLists()
 const { act, sign, override } = usePermitActions(permit)
-onMounted(async () => { await Promise.all([load(), people.load()]) })
+onMounted(load)
 useIntervalFn(() => { if (permit.value && permit.value.state !== 'draft') void load() }, 20_000)
 useHead({ title: () => `Permit ${permit.value?.number ?? ''} · Zonaris` })
 
@@ -87,7 +85,7 @@ const EVENT = (event: Permit['events'][number]): string => ({ round: 'Round', si
     <FindingLine v-for="finding in turned" :key="finding.code" :finding="finding" class="panel" />
     <div class="grid grid-cols-1 lg:grid-cols-[minmax(0,1fr)_22rem] gap-6 items-start">
       <div class="space-y-5 min-w-0">
-        <section v-if="draftState" class="panel p-4 sm:p-6"><h2 class="mb-4">Fire check</h2><PermitDraft ref="draftForm" :permit="permit" :people="people.data.value ?? []" @saved="permit = $event" /></section>
+        <section v-if="draftState" class="panel p-4 sm:p-6"><h2 class="mb-4">Fire check</h2><PermitDraft ref="draftForm" :permit="permit" @saved="permit = $event" /></section>
         <section class="panel p-4 sm:p-6 space-y-6">
           <h2>{{ draftState ? 'Gates' : 'Findings at issue' }}</h2>
           <div v-for="entry in STEPS.filter(entry => ofStep(entry.step).length > 0)" :key="entry.step"><h3 class="mb-2">{{ entry.title }}</h3>

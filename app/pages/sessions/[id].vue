@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { onKeyStroke } from '@vueuse/core'
+import { onKeyStroke, useLocalStorage } from '@vueuse/core'
 import type { Level } from '#core/finding/finding'
 import { routes } from '#shared/api/routes'
 import type { Fix, Training, TrainingChange } from '#shared/training/schema'
@@ -60,7 +60,9 @@ const ASK: Record<Kind, string> = {
 }
 const adding = ref<string | undefined>()
 watch(adding, async (person) => { if (person) { await change({ kind: 'add', people: [person] }); adding.value = undefined } })
-const paper = computed(() => units.value === 'us' ? 'LETTER' : 'A4')
+/** Kept on this device: the paper is that of the printer beside it. */
+const kept = useLocalStorage<'' | 'A4' | 'LETTER'>('zonaris-paper', '')
+const paper = computed({ get: () => kept.value || (units.value === 'us' ? 'LETTER' : 'A4'), set: (value) => { kept.value = value } })
 </script>
 
 <template>
@@ -80,6 +82,7 @@ const paper = computed(() => units.value === 'us' ? 'LETTER' : 'A4')
       </template>
       <UButton variant="outline" color="neutral" icon="i-lucide-printer" :to="`${addressOf(routes.rosterPdf, { id })}?paper=${paper}`" target="_blank" external aria-label="Roster sheet as PDF">Roster</UButton>
       <UButton variant="outline" color="neutral" icon="i-lucide-printer" :to="`${addressOf(routes.boothPdf, { id })}?paper=${paper}`" target="_blank" external aria-label="Booth cards as PDF">Booths</UButton>
+      <USelect v-model="paper" :items="[{ value: 'LETTER', label: 'Letter' }, { value: 'A4', label: 'A4' }]" aria-label="Paper" class="w-28" />
     </div>
     <p v-if="message" role="alert" class="edge edge-stop panel p-3 font-semibold">{{ message }}</p>
     <div class="grid grid-cols-1 xl:grid-cols-[minmax(0,1fr)_23rem] gap-4 items-start">

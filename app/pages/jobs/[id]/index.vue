@@ -74,6 +74,8 @@ const assessment = computed(() => assessJob(draft.value.spec, {
   helmet: helmet.value?.ranges ? { name: helmet.value.label, ranges: helmet.value.ranges } : null,
   gear: gear.value.map(item => ({ kind: item.kind, name: item.label, lockReason: item.lockReason, lastResult: item.lastResult, daysSince: item.daysSince, everyDays: item.everyDays })),
 }))
+const named = computed(() => job.data.value?.welderId ? { id: job.data.value.welderId, name: job.data.value.welder ?? '' } : null)
+const supplied = computed(() => welder.data.value?.person.id === draft.value.welderId ? Object.fromEntries(welder.data.value.kitList.map(line => [line.ppeId, line.supplier])) : {})
 const lacking = computed(() => welder.data.value?.person.id === draft.value.welderId ? welder.data.value.record.kit.filter(entry => entry.state === 'lacks').map(entry => entry.ppeId) : [])
 const findings = (step: Finding['step']): Finding[] => assessment.value.findings.filter(finding => finding.step === step)
 const designated = computed(() => lists.stations.data.value?.find(station => station.id === draft.value.stationId)?.designated ?? false)
@@ -152,7 +154,7 @@ async function draftPermit(): Promise<void> {
       <p v-if="message" role="alert" class="edge edge-stop panel p-3 font-semibold">{{ message }}</p>
       <StepBand id="job" :number="1" title="Job">
         <div v-if="!id && choices.data.value?.length" class="flex flex-wrap gap-2 items-center"><span class="muted">Start from:</span><UButton v-for="choice in choices.data.value" :key="choice.jobId" variant="soft" color="neutral" @click="startFrom(choice.jobId)">{{ choice.title }}, {{ choice.where }}</UButton></div>
-        <JobForm v-model="draft" :stations="lists.stations.data.value ?? []" :people="lists.people.data.value ?? []" :items="items" :errors="errors" :disabled="frozen" />
+        <JobForm v-model="draft" :stations="lists.stations.data.value ?? []" :welder="named" :items="items" :errors="errors" :disabled="frozen" />
       </StepBand>
       <StepBand id="eyes" :number="2" title="Eyes" :level="assessment.levels.eyes">
         <LensLadder :query="draft.spec" :rules="rules" :wanted="assessment.wanted" :ranges="helmet?.ranges" :disabled="frozen" @move="moveLadder" />
@@ -160,7 +162,7 @@ async function draftPermit(): Promise<void> {
         <FindingList :findings="findings('eyes')" />
         <ShadeSearch v-if="assessment.shade.floor !== null && assessment.wanted !== null" :key="`${draft.spec.process} ${draft.spec.amps}`" :floor="assessment.shade.floor" :start="assessment.wanted" :spec="draft.spec" :person="welder.data.value?.person.id === draft.welderId ? welder.data.value?.person ?? null : null" @found="welder.load" />
       </StepBand>
-      <StepBand id="body" :number="3" title="Body" :level="assessment.levels.body"><DressedFigure :answer="assessment.ppe" :shade="assessment.wanted" :missing="lacking" :respirator="draft.spec.respirator" /></StepBand>
+      <StepBand id="body" :number="3" title="Body" :level="assessment.levels.body"><DressedFigure :answer="assessment.ppe" :shade="assessment.wanted" :missing="lacking" :supplied="supplied" :respirator="draft.spec.respirator" /></StepBand>
       <StepBand id="air" :number="4" title="Air" :level="assessment.levels.air">
         <FindingList :findings="findings('air')" />
         <AirFields v-model="draft.spec.air" :errors="errors" prefix="spec.air" proof :disabled="frozen" />
@@ -176,7 +178,7 @@ async function draftPermit(): Promise<void> {
       <StepBand id="fire" :number="6" title="Fire" :level="fireLevel">
         <p v-if="!placed" class="muted">Say where the work is; then the fire check can start.</p>
         <p v-else-if="designated" class="edge edge-clear py-2 px-3 font-semibold">Designated area: no permit needed while it is kept as one. Extinguisher in reach, floor swept.</p>
-        <PermitDraft v-else-if="permit.data.value?.state === 'draft'" :permit="permit.data.value" :people="lists.people.data.value ?? []" @saved="permit.data.value = $event" />
+        <PermitDraft v-else-if="permit.data.value?.state === 'draft'" :permit="permit.data.value" @saved="permit.data.value = $event" />
         <template v-else-if="permit.data.value"><p>Permit <NuxtLink class="link" :to="`/permits/${permit.data.value.id}`">{{ permit.data.value.number }}</NuxtLink> is {{ permit.data.value.state }}.</p></template>
         <template v-else>
           <p>Outside a designated area: hot work needs a 35 ft (11 m) sweep, a permit and a fire watch.</p>
