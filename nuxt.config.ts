@@ -64,6 +64,8 @@ export default defineNuxtConfig({
       crossOriginEmbedderPolicy: false,
       strictTransportSecurity: { maxAge: 15_552_000 },
       referrerPolicy: 'same-origin',
+      // The camera reads labels; nothing else of the device is asked for.
+      permissionsPolicy: { 'camera': ['self'], 'microphone': [], 'geolocation': [], 'display-capture': [], 'fullscreen': [] },
     },
   },
 })

@@ -130,7 +130,8 @@ export async function addPeople(context: Context, people: readonly string[]): Pr
 
 /** One after the other over the stations, each with what stands there. */
 async function spread(context: Context, people: readonly string[], stations: readonly string[]): Promise<Done> {
-  const own = new Map(await Promise.all(stations.map(async station => [station, await ownOf(context, station)] as const)))
+  const own = new Map<string, Partial<MemberRow>>()
+  for (const station of stations) own.set(station, await ownOf(context, station))
   return edit(context, people, `Spread ${count(people)} over ${stations.length} stations`, (member) => {
     const station = stations[people.indexOf(member.person_id) % stations.length]!
     return { ...member, ...own.get(station), station_id: station }
