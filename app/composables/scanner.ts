@@ -2,8 +2,8 @@ import jsQR from 'jsqr'
 import type { Ref } from 'vue'
 
 /** Read a QR code by the camera. `available` is false where the device has none or refuses it; typing always works. */
-export function useScanner(found: (text: string) => void): { video: Ref<HTMLVideoElement | null>, running: Ref<boolean>, refused: Ref<string>, start: () => Promise<void>, stop: () => void, available: boolean } {
-  const video = ref<HTMLVideoElement | null>(null)
+export function useScanner(found: (text: string) => void): { finder: Ref<HTMLVideoElement | null>, running: Ref<boolean>, refused: Ref<string>, start: () => Promise<void>, stop: () => void, available: boolean } {
+  const finder = ref<HTMLVideoElement | null>(null)
   const running = ref(false)
   const refused = ref('')
   const available = typeof navigator !== 'undefined' && Boolean(navigator.mediaDevices?.getUserMedia)
@@ -16,8 +16,8 @@ export function useScanner(found: (text: string) => void): { video: Ref<HTMLVide
       stream = await navigator.mediaDevices.getUserMedia({ video: { facingMode: 'environment' } })
       running.value = true
       await nextTick()
-      video.value!.srcObject = stream
-      await video.value!.play()
+      finder.value!.srcObject = stream
+      await finder.value!.play()
       look()
     } catch {
       stop()
@@ -25,7 +25,7 @@ export function useScanner(found: (text: string) => void): { video: Ref<HTMLVide
     }
   }
   function look(): void {
-    const source = video.value
+    const source = finder.value
     if (!running.value || !source) return
     if (source.videoWidth > 0) {
       const canvas = document.createElement('canvas')
@@ -45,5 +45,5 @@ export function useScanner(found: (text: string) => void): { video: Ref<HTMLVide
     running.value = false
   }
   onBeforeUnmount(stop)
-  return { video, running, refused, start, stop, available }
+  return { finder, running, refused, start, stop, available }
 }

@@ -33,7 +33,7 @@ const marking = computed(() => readMarking(text.value))
 const fits = computed(() => text.value.trim() === '' ? [] : judgeMarking(marking.value, { part: part.value, floor: answer.value.floor, working: person.value.wanted, grinding: query.value.process === 'GRIND' }))
 const PART: Record<MarkedPart, string> = { lens: 'Lens of glasses', frame: 'Frame of glasses', helmet: 'Helmet or filter' }
 const scanner = useScanner((found) => { text.value = found })
-const { video, running, refused } = scanner
+const { finder, running, refused } = scanner
 
 const laser = ref<LaserSpec | null>(null)
 const laserFindings = computed(() => judgeLaser(laser.value))
@@ -57,7 +57,7 @@ const needed = (code: string): number | undefined => laserFindings.value.find(fi
     </section>
     <section class="panel p-4 sm:p-6 space-y-4" aria-labelledby="marking"><h2 id="marking">What is printed on it</h2>
       <div class="grid grid-cols-1 md:grid-cols-[minmax(0,1fr)_auto] gap-4 items-end"><UFormField label="Marking" help="Type it as it stands, e.g. Z87+ W5 U6 or 4/9-13 1/1/1/2 EN 379"><UInput v-model="text" class="w-full" autocomplete="off" data-testid="marking" /></UFormField><UButton v-if="scanner.available && !running" variant="outline" icon="i-lucide-camera" class="mb-6" @click="scanner.start">Scan</UButton></div>
-      <video v-if="running" ref="video" class="max-w-md w-full rounded-sm border border-(--rule)" muted playsinline aria-label="Camera picture" /><p v-if="refused" role="alert" class="font-semibold">{{ refused }}</p>
+      <video v-if="running" ref="finder" class="max-w-md w-full rounded-sm border border-(--rule)" muted playsinline aria-label="Camera picture" /><p v-if="refused" role="alert" class="font-semibold">{{ refused }}</p>
       <ChoiceRow v-model="part" legend="Printed on" :options="MARKED_PARTS.map(value => ({ value, label: PART[value] }))" />
       <div v-if="text.trim()" class="grid grid-cols-1 lg:grid-cols-2 gap-6" aria-live="polite">
         <dl class="space-y-2" data-testid="marking-words"><div v-for="(token, i) in marking.tokens" :key="i" class="flex gap-4 items-baseline"><dt class="plate text-2xl w-28 shrink-0 break-words">{{ token.text }}</dt><dd v-if="token.meaning">{{ token.meaning.words }}</dd><dd v-else class="flex gap-2"><FindingMark level="unknown" :size="18" class="mt-1" />Not known: {{ token.because }}.</dd></div></dl>

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it, test } from 'vitest'
 import { ladderTable, stepPath } from '../../app/components/shade/ladder'
-import { todosOf } from '../../app/components/training/todo'
+import { tasksOf } from '../../app/components/training/tasks'
 import { PPE_RULES } from '#core/ppe/ppe.table'
 import { ZONES } from '#core/ppe/terms'
 import { SPOT } from '../../app/components/ppe/figure'
@@ -64,22 +64,22 @@ const lend = (person: string): Fix => ({ label: 'Lend LG-9', change: { kind: 'le
 
 describe('to do of a session', () => {
   it('puts together what is the same for many, with all their booths in the cure', () => {
-    const todos = todosOf([member('a', [{ need: 'extraction', level: 'stop', sentence: 'No air', fixes: [prove('S1')] }]), member('b', [{ need: 'extraction', level: 'stop', sentence: 'No air', fixes: [prove('S2')] }], 'S2')])
-    expect(todos).toHaveLength(1)
-    expect(todos[0]!.people.map(person => person.name)).toEqual(['a', 'b'])
-    expect(todos[0]!.fixes[0]).toMatchObject({ label: 'All 2 booths: proved, they pull', change: { stations: ['S1', 'S2'] } })
+    const tasks = tasksOf([member('a', [{ need: 'extraction', level: 'stop', sentence: 'No air', fixes: [prove('S1')] }]), member('b', [{ need: 'extraction', level: 'stop', sentence: 'No air', fixes: [prove('S2')] }], 'S2')])
+    expect(tasks).toHaveLength(1)
+    expect(tasks[0]!.people.map(person => person.name)).toEqual(['a', 'b'])
+    expect(tasks[0]!.fixes[0]).toMatchObject({ label: 'All 2 booths: proved, they pull', change: { stations: ['S1', 'S2'] } })
   })
   it('keeps a cure for one person on its own line', () => {
     const lacking = (id: string): TrainingMember => member(id, [{ need: 'hands', level: 'stop', sentence: 'Lacks gloves', fixes: [lend(id)] }])
-    expect(todosOf([lacking('a'), lacking('b')]).map(todo => todo.fixes[0]!.change)).toEqual([expect.objectContaining({ people: ['a'] }), expect.objectContaining({ people: ['b'] })])
+    expect(tasksOf([lacking('a'), lacking('b')]).map(task => task.fixes[0]!.change)).toEqual([expect.objectContaining({ people: ['a'] }), expect.objectContaining({ people: ['b'] })])
   })
   it('one seal check serves everyone of the line', () => {
     const seal = (id: string): TrainingMember => member(id, [{ need: 'breath', level: 'caution', sentence: 'Check the seal', fixes: [{ label: 'Seal check seen', change: { kind: 'seal', people: [id] }, path: null }] }])
-    expect(todosOf([seal('a'), seal('b')])[0]!.fixes[0]!.change).toEqual({ kind: 'seal', people: ['a', 'b'] })
+    expect(tasksOf([seal('a'), seal('b')])[0]!.fixes[0]!.change).toEqual({ kind: 'seal', people: ['a', 'b'] })
   })
   it('trouble first, and nothing that is clear', () => {
-    const todos = todosOf([member('a', [{ need: 'breath', level: 'caution', sentence: 'c', fixes: [] }, { need: 'hands', level: 'unknown', sentence: 'u', fixes: [] }, { need: 'extraction', level: 'stop', sentence: 's', fixes: [] }]), member('b', [{ need: 'hands', level: 'clear', sentence: 'ok', fixes: [] }])])
-    expect(todos.map(todo => todo.level)).toEqual(['stop', 'unknown', 'caution'])
+    const tasks = tasksOf([member('a', [{ need: 'breath', level: 'caution', sentence: 'c', fixes: [] }, { need: 'hands', level: 'unknown', sentence: 'u', fixes: [] }, { need: 'extraction', level: 'stop', sentence: 's', fixes: [] }]), member('b', [{ need: 'hands', level: 'clear', sentence: 'ok', fixes: [] }])])
+    expect(tasks.map(task => task.level)).toEqual(['stop', 'unknown', 'caution'])
   })
 })
 

@@ -38,10 +38,10 @@ async function take(work: () => Promise<Training>): Promise<void> {
   chosen.value = chosen.value.filter(person => here.includes(person))
   void shift.load()
 }
-const change = (todo: TrainingChange): Promise<void> => take(() => call(routes.changeTraining, { params: { id }, body: { change: todo } }))
+const change = (next: TrainingChange): Promise<void> => take(() => call(routes.changeTraining, { params: { id }, body: { change: next } }))
 const undo = (): Promise<void> => take(() => call(routes.undoTraining, { params: { id }, body: {} }))
 onKeyStroke('z', (event) => { if ((event.ctrlKey || event.metaKey) && !(event.target instanceof HTMLInputElement) && training.value?.undo && mayWrite.value) { event.preventDefault(); void undo() } })
-const fix = (todo: Fix): Promise<void> | undefined => todo.change ? change(todo.change) : undefined
+const fix = (cure: Fix): Promise<void> | undefined => cure.change ? change(cure.change) : undefined
 
 const KINDS = ['helmet', 'machine', 'cylinder'] as const
 type Kind = typeof KINDS[number]
@@ -95,7 +95,7 @@ const paper = computed({ get: () => kept.value || (units.value === 'us' ? 'LETTE
       </div>
       <div class="space-y-4 order-first xl:order-none xl:sticky xl:top-2 xl:max-h-[calc(100dvh-1rem)] xl:overflow-y-auto">
         <CellPanel v-if="looked" :member="looked.member" :cell="looked.cell" :may-write="mayWrite" :busy="busy" @fix="fix" />
-        <TodoList :members="members" :unmarked="unmarked.length" :may-write="mayWrite" :busy="busy" @fix="fix" />
+        <TaskList :members="members" :unmarked="unmarked.length" :may-write="mayWrite" :busy="busy" @fix="fix" />
       </div>
     </div>
     <UModal v-if="checking" v-model:open="checkOpen" :title="`Pre-use check: ${dueOf(checking).length} ${checking}s`" :description="ASK[checking]">

@@ -59,7 +59,7 @@ export function boothPdf(actor: Actor, id: string, options: { paper: Paper, stat
       .filter(booth => booth.cards.length > 0)
     if (booths.length === 0) throw notFound('booth with people in this session')
     return printed(`booths-${loaded.training.day}.pdf`, {
-      pageSize: options.paper, pageMargins: [40, 36, 40, 40], info: { title: `Booth cards, ${loaded.training.day}`, author: me.organisation, creator: 'Zonaris' },
+      pageSize: options.paper, pageMargins: [40, 30, 40, 30], info: { title: `Booth cards, ${loaded.training.day}`, author: me.organisation, creator: 'Zonaris' },
       content: booths.flatMap(({ station, cards }, i) => boothPage(station.name, `${options.origin}/booth/${station.code}`, cards, me, i > 0)),
     })
   })
@@ -72,7 +72,8 @@ function boothPage(station: string, address: string, cards: readonly Card[], me:
       [{ text: station, fontSize: 40, bold: true, lineHeight: 1 }, { text: `${dayText(first!.day)}. ${me.site.name}` }],
       { width: 110, stack: [{ qr: address, fit: 96 }, { text: 'Scan: your own card', fontSize: 8, margin: [0, 5, 0, 0] }] },
     ], margin: [0, 0, 0, 8] },
-    ...cards.flatMap(personBlock),
+    // Three at a booth still fit on one sheet.
+    { stack: cards.flatMap(personBlock), ...(cards.length > 2 && { fontSize: 8.4, lineHeight: 1.05 }) },
     { text: 'Head out of the plume. Stop when someone feels ill, the arc looks odd, or metal does not melt as expected.', bold: true, margin: [0, 8, 0, 2] },
     { text: CAUTION, fontSize: 8 },
   ]
@@ -84,7 +85,7 @@ function personBlock(card: Card): Content[] {
   return [
     { canvas: [{ type: 'line', x1: 0, y1: 0, x2: 515, y2: 0, lineWidth: 1.5 }], margin: [0, 4, 0, 4] },
     { columns: [
-      { width: 96, stack: [{ text: card.need === 'filter' ? 'Set shade' : 'Eyes', bold: true }, { text: card.need === 'filter' ? String(card.set ?? card.wanted ?? '?') : '–', fontSize: 54, bold: true, lineHeight: 1 }, { text: card.floor === null ? '' : `never under ${card.floor}`, bold: true }] },
+      { width: 96, stack: [{ text: card.need === 'filter' ? 'Set shade' : 'Eyes', bold: true }, { text: card.need === 'filter' ? String(card.set ?? card.wanted ?? '?') : '–', fontSize: 50, bold: true, lineHeight: 1 }, { text: card.floor === null ? '' : `never under ${card.floor}`, bold: true }] },
       { width: '*', stack: [
         { text: card.name, fontSize: 17, bold: true }, { text: work, margin: [0, 0, 0, 4] },
         pair('Helmet', card.helmetSays || 'see the instructor'), pair('Gloves', card.gloves || '–'), pair('Respirator', card.respirator || '–'), pair('Hood', card.hood || '–'),
