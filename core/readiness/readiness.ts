@@ -17,9 +17,9 @@ import { judgeLaser } from '../laser/hazard'
 import { NEEDS, type Need, type Presence } from './terms'
 
 /** Zones of the body that each need looks at; a helmet is judged as equipment, not as clothing. */
-const ZONES_OF: Partial<Record<Need, readonly Zone[]>> = { head: ['head'], eyes: ['eyes'], ears: ['ears'], neck: ['neck'], torso: ['torso', 'arms'], hands: ['hands'], legs: ['legs'], feet: ['feet'] }
+const ZONES_OF: Partial<Record<Need, readonly Zone[]>> = { head: ['head'], eyes: ['eyes', 'face'], ears: ['ears'], neck: ['neck'], torso: ['torso', 'arms'], hands: ['hands'], legs: ['legs'], feet: ['feet'] }
 /** Pieces that are looked at as equipment under shade and helmet. */
-const AS_EQUIPMENT: readonly string[] = ['helmet', 'plasma-shield', 'gas-goggles', 'laser-helmet', 'sleeves']
+const AS_EQUIPMENT: readonly string[] = ['helmet', 'plasma-shield', 'gas-goggles', 'sleeves']
 
 /** One person on the day, as the engine sees them. `today` and record dates are calendar days of the site. */
 export interface Member {

@@ -8,7 +8,7 @@ import { pageOf, type Page, type PageQuery } from './page'
 export interface TrainingDbRow { id: string, day: string, title: string, course_id: string | null, course: string | null, rehearsal: boolean }
 /** A member as stored; undo writes these back as they were. */
 export interface MemberRow { person_id: string, presence: Presence, station_id: string | null, job_id: string | null, helmet_id: string | null, machine_id: string | null, cylinder_id: string | null, seen: ConflictId[] }
-export interface MemberDetail extends MemberRow { name: string, job_title: string | null, spec: JobSpec | null }
+export interface MemberDetail extends MemberRow { name: string, job_title: string | null, job_station_id: string | null, spec: JobSpec | null }
 
 const ORDER = { newest: 'day DESC, created_at DESC', title: 'lower(title), day DESC' } as const
 
@@ -37,7 +37,7 @@ export async function insertTraining(db: Db, row: { id: string, organisation: st
 const MEMBER = 'm.person_id, m.presence, m.station_id, m.job_id, m.helmet_id, m.machine_id, m.cylinder_id, m.seen'
 
 export async function membersOf(db: Db, training: string): Promise<MemberDetail[]> {
-  const { rows } = await db.query<MemberDetail>(`SELECT ${MEMBER}, p.name, j.title AS job_title, j.spec FROM training_member m JOIN person p ON p.id = m.person_id LEFT JOIN job j ON j.id = m.job_id WHERE m.training_id = $1 ORDER BY lower(p.name), p.id`, [training])
+  const { rows } = await db.query<MemberDetail>(`SELECT ${MEMBER}, p.name, j.title AS job_title, j.station_id AS job_station_id, j.spec FROM training_member m JOIN person p ON p.id = m.person_id LEFT JOIN job j ON j.id = m.job_id WHERE m.training_id = $1 ORDER BY lower(p.name), p.id`, [training])
   return rows
 }
 

@@ -121,6 +121,15 @@ describe('readiness of a person', () => {
     ['hands', { kit: { ...KIT, gauntlets: 'lacks' } }, 'stop'], ['hands', { kit: {} }, 'unknown'], ['hands', { seen: ['thin-gloves'] }, 'stop'], ['torso', { seen: ['synthetic'] }, 'stop'], ['machine', { machine: null }, 'unknown'], ['machine', { machine: { ...gear('machine'), lockReason: 'lead cut' } }, 'stop'],
     ['extraction', { station: null }, 'unknown'], ['cylinder', {}, null], ['breath', {}, null],
   ] as const)('%s with %o: %s', (need, change, level) => expect(cell(need, change as Partial<Member>)).toBe(level))
+  it('a face shield for grinding and a laser helmet are asked for like everything else', () => {
+    const has = (list: string[]): Member['kit'] => Object.fromEntries(list.map(id => [id, 'has' as const]))
+    for (const [process, piece] of [['GRIND', 'face-shield'], ['LBW', 'laser-helmet']] as const) {
+      const job = { ...JOB, process, amps: null }
+      const all = assignPpe(job).wear.map(item => item.id)
+      expect(all).toContain(piece)
+      expect([cell('eyes', { job, kit: has(all) }), cell('eyes', { job, kit: has(all.filter(id => id !== piece)) }), cell('eyes', { job, kit: { ...has(all), [piece]: 'lacks' } })]).toEqual(['clear', 'unknown', 'stop'])
+    }
+  })
   it('a respirator in the job asks for its record', () => {
     const job = { ...JOB, respirator: 'half_mask' as const }
     expect([cell('breath', { job }), cell('breath', { job, respirator: { ...RECORD, clearedUntil: null } }), cell('breath', { job, seen: ['beard'] })]).toEqual(['clear', 'stop', 'stop'])

@@ -182,6 +182,13 @@ describe('the booth\'s door and the own card', () => {
     for (let i = 0; i < 9; i++) tries.push((await person.send('POST', `/booths/${await code()}/session`, { personId: learners[0], pin: '1357' })).status)
     expect(tries.at(-1)).toBe(429)
   })
+  it('opens no rights of staff: a lead at a booth still signs in by password', async () => {
+    const id = await made(lead, '/sessions', { day, title: 'Staff', courseId: null })
+    await change(id, { kind: 'add', people: [shop.ids.instructor] })
+    await change(id, { kind: 'assign', people: [shop.ids.instructor], set: { stationId: booth } })
+    const answer = await new Person(app).send('POST', `/booths/${await code()}/session`, { personId: shop.ids.instructor, pin: PIN.instructor })
+    expect(answer.status).toBe(403)
+  })
   it('someone in no session has an empty card', async () => expect((await shop.people.viewer.send<Card>('GET', '/card')).body).toMatchObject({ session: null, process: null }))
 })
 

@@ -5,7 +5,7 @@ import { judgeMember } from '#core/readiness/readiness'
 import { assignPpe } from '#core/ppe/ppe'
 import { respiratorRow } from '#core/respirator/apf.table'
 import { assignShade } from '#core/shade/shade'
-import { findMe } from '#server/db/person'
+import { findMe, findPerson } from '#server/db/person'
 import { inOrganisation, inTransaction } from '#server/db/pool'
 import { insertSignIn } from '#server/db/session'
 import { boothZone, findBooth, membershipOn, type BoothRow } from '#server/db/training'
@@ -82,6 +82,9 @@ export async function boothSignIn(code: string, person: string, pin: string, hou
   if (!row) throw new AppError(404, 'not_found', 'This person is not expected at this booth today.')
   const id = randomUUID()
   await inOrganisation(row.organisation_id, async (db) => {
+    // A few digits on the wall open a learner's card, never the rights of a lead or instructor.
+    const role = (await findPerson(db, person))?.role
+    if (role !== 'worker' && role !== 'viewer') throw new AppError(403, 'forbidden', 'Leads and instructors sign in by email and password.')
     await requirePin(db, person, pin, row.person_name!)
     await insertSignIn(db, { id, organisation: row.organisation_id, person, hours })
   })

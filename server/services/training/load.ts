@@ -68,9 +68,11 @@ export async function loadTraining(db: Db, actor: Actor, id: string): Promise<Lo
 function jobOf(row: MemberDetail, stations: ReadonlyMap<string, Station>, proofs: ReadonlyMap<string, boolean>, rows: readonly MemberDetail[]): JobSpec | null {
   if (!row.spec) return null
   const station = row.station_id ? stations.get(row.station_id) : undefined
-  if (!station) return row.spec
+  // A sampling result stays with the place where it was taken.
+  const measured = row.station_id !== null && row.station_id === row.job_station_id ? row.spec.measured : null
+  if (!station) return { ...row.spec, measured, air: { ...row.spec.air, hoodProved: false } }
   const sharing = rows.filter(other => other.station_id === row.station_id && other.presence !== 'absent').length
-  return { ...row.spec, welders: Math.max(row.spec.welders, sharing), air: { ...station.air, hoodProved: proofs.get(station.id) === true } }
+  return { ...row.spec, measured, welders: Math.max(row.spec.welders, sharing), air: { ...station.air, hoodProved: proofs.get(station.id) === true } }
 }
 
 function byPerson<T extends { person_id: string }>(rows: readonly T[]): Map<string, T[]> {

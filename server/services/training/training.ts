@@ -34,7 +34,7 @@ export function copyTraining(actor: Actor, from: string, day: string): Promise<{
     const members = await membersOf(db, from)
     // While someone was absent their helmet may have been lent: the one who had it keeps it.
     const worn = new Set(members.filter(member => member.presence !== 'absent').map(member => member.helmet_id))
-    await putMembers(db, actor.organisation, id, members.map(({ name: _, job_title: __, spec: ___, ...member }) => ({ ...member, presence: 'expected' as const, seen: [], helmet_id: member.presence === 'absent' && worn.has(member.helmet_id) ? null : member.helmet_id })))
+    await putMembers(db, actor.organisation, id, members.map(({ name: _, job_title: __, job_station_id: ____, spec: ___, ...member }) => ({ ...member, presence: 'expected' as const, seen: [], helmet_id: member.presence === 'absent' && worn.has(member.helmet_id) ? null : member.helmet_id })))
     await record(db, actor, 'session_copied', 'session', id, { from, day, people: members.length })
     return { id }
   })
