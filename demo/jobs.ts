@@ -5,7 +5,7 @@ export interface DemoJob { title: string, place: string, welder: number, helmet:
 
 const base: JobSpec = {
   process: 'GMAW', amps: 180, ampsFrom: null, electrode: null, consumable: 'GMAW E70S', consumption: null, baseMetal: 'carbon_steel', coating: 'none', thickness: 8, position: 'bench', grinding: false, arcHidden: false, shieldGas: 'active', gasFlow: null, laser: null,
-  arcMinutes: 120, welders: 1, air: AIR.slip, respirator: 'half_mask', measured: null,
+  arcMinutes: 120, welders: 1, air: AIR.slip, respirator: 'half_mask', also: [], measured: null,
 }
 
 /** Jobs of the yard. Places that are stations are matched by name; others are written out. */

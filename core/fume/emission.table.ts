@@ -1,4 +1,5 @@
 import { published, type Source } from '../finding/source'
+import type { Particulate } from '../exposure/terms'
 import type { Process } from '../job/job'
 
 /** g of fume, and g of metal in it, per kg of electrode consumed. `null`: not reported, which is never zero. */
@@ -11,23 +12,33 @@ export interface EmissionRow {
   chromiumVI: number | null
   manganese: number | null
   nickel: number | null
+  /** Other substances on file, g/kg. */
+  others?: Partial<Record<Particulate, number>>
+  /** Substances whose figure is only an upper bound. */
+  bounds?: readonly Particulate[]
+  /** Covering or core rich in fluorspar: fluorides are in the fume whether or not they were reported. */
+  basic?: boolean
+  /** From the shop's own data sheet instead of the table. */
+  own?: Source
 }
 
 export const EMISSION_SOURCE: Source = published('US EPA AP-42 section 12.19 (1995), tables 12.19-1 and 12.19-2')
 
-const row = (name: string, alloy: EmissionRow['alloy'], fume: number, chromium: number | null, chromiumVI: number | null, manganese: number | null, nickel: number | null): EmissionRow =>
-  ({ name, process: name.split(' ')[0] as Process, alloy, fume, chromium, chromiumVI, manganese, nickel })
+const row = (name: string, alloy: EmissionRow['alloy'], fume: number, chromium: number | null, chromiumVI: number | null, manganese: number | null, nickel: number | null, extra: Pick<EmissionRow, 'others' | 'basic'> = {}): EmissionRow =>
+  ({ name, process: name.split(' ')[0] as Process, alloy, fume, chromium, chromiumVI, manganese, nickel, ...extra })
+
+const BASIC = { basic: true }
 
 export const EMISSION_FACTORS: readonly EmissionRow[] = [
   row('SMAW E6010', 'steel', 25.6, 0.003, 0.001, 0.991, 0.004),
   row('SMAW E6011', 'steel', 38.4, 0.005, null, 0.998, 0.005),
   row('SMAW E6012', 'steel', 8.0, null, null, null, null),
   row('SMAW E6013', 'steel', 19.7, 0.004, null, 0.945, 0.002),
-  row('SMAW E7018', 'steel', 18.4, 0.006, null, 1.03, 0.002),
+  row('SMAW E7018', 'steel', 18.4, 0.006, null, 1.03, 0.002, BASIC),
   row('SMAW E7024', 'steel', 9.2, 0.001, null, 0.629, null),
-  row('SMAW E7028', 'steel', 18.0, 0.013, null, 0.846, null),
-  row('SMAW E8018', 'steel', 17.1, 0.017, null, 0.03, 0.051),
-  row('SMAW E11018', 'steel', 16.4, null, null, 1.38, null),
+  row('SMAW E7028', 'steel', 18.0, 0.013, null, 0.846, null, { basic: true, others: { lead: 0.162 } }),
+  row('SMAW E8018', 'steel', 17.1, 0.017, null, 0.03, 0.051, BASIC),
+  row('SMAW E11018', 'steel', 16.4, null, null, 1.38, null, BASIC),
   row('SMAW E308', 'stainless', 10.8, 0.393, 0.359, 0.252, 0.043),
   row('SMAW E310', 'stainless', 15.1, 2.53, 1.88, 2.20, 0.196),
   row('SMAW E316', 'stainless', 10.0, 0.522, 0.332, 0.544, 0.055),
@@ -41,12 +52,13 @@ export const EMISSION_FACTORS: readonly EmissionRow[] = [
   row('GMAW ER5154', 'aluminium', 24.1, 0.010, null, 0.034, null),
   row('GMAW ERNiCrMo', 'nickel', 3.9, 0.353, 0.001, 0.070, 1.25),
   row('GMAW ERNiCu', 'nickel', 2.0, null, null, 0.022, 0.451),
-  row('FCAW E70T', 'steel', 15.1, 0.004, null, 0.891, 0.005),
+  row('FCAW E70T', 'steel', 15.1, 0.004, null, 0.891, 0.005, BASIC),
   row('FCAW E71T', 'steel', 12.2, 0.002, null, 0.662, 0.004),
   row('FCAW E110', 'steel', 20.8, 0.002, null, 2.02, 0.112),
   row('FCAW E308LT', 'stainless', 9.1, null, null, null, null),
   row('FCAW E316LT', 'stainless', 8.5, 0.970, 0.140, 0.590, 0.093),
-  row('FCAW E11018', 'steel', 57.0, 0.969, null, 0.704, 0.102),
+  row('FCAW E11018', 'steel', 57.0, 0.969, null, 0.704, 0.102, BASIC),
+  row('SAW EM12K', 'steel', 0.05, null, null, null, null),
 ]
 
 /** Filler melted per hour of arc when the shop knows no better: proportional to current. kg/h at the reference current. */

@@ -1,5 +1,8 @@
 import { worstLevel, type Finding, type Level, type Step } from '../finding/finding'
-import { estimateExposure } from '../exposure/estimate'
+import { DEFAULT_ADOPTED, estimateExposure } from '../exposure/estimate'
+import { airBasis } from '../air/basis'
+import type { LimitSet, Particulate } from '../exposure/terms'
+import { COMMON_PRACTICE } from '../finding/source'
 import { gearNeeds } from '../gas/needs'
 import { judgeGearOfJob, type GearState } from '../inspection/gear'
 import { assignPpe, DEFAULT_SITE_RULES, type PpeAnswer } from '../ppe/ppe'
@@ -13,8 +16,11 @@ import { checkVentilation } from '../ventilation/prescriptive'
 import type { JobSpec } from './job'
 
 /** What a shop decided for itself: the school of its shades and its site rules for clothing. */
-export interface ShopRules extends ShadeRules, SiteRules {}
-export const DEFAULT_RULES: ShopRules = { ...DEFAULT_SHADE_RULES, ...DEFAULT_SITE_RULES }
+export interface ShopRules extends ShadeRules, SiteRules {
+  /** Exposure limits that the site holds itself to. */
+  limits: readonly LimitSet[]
+}
+export const DEFAULT_RULES: ShopRules = { ...DEFAULT_SHADE_RULES, ...DEFAULT_SITE_RULES, limits: DEFAULT_ADOPTED }
 
 export interface JobContext {
   helmet: Helmet | null
@@ -24,7 +30,14 @@ export interface JobContext {
   eyes?: Eyes | null
   /** The nearest helmet of the store, for a remedy. */
   instead?: Helmet | null
+  /** The newest air assessment on file. It counts in place of the quick estimate while the job is as it was. */
+  airCheck?: AirCheck | null
+  /** What hood surveys, gas tests, monitors and alarms say of the place now. */
+  airNow?: readonly Finding[]
 }
+
+/** An air assessment as it was saved. */
+export interface AirCheck { basis: string, findings: readonly Finding[] }
 
 export interface Assessment {
   shade: ShadeAnswer
@@ -47,9 +60,18 @@ export function assessJob(job: JobSpec, context: JobContext): Assessment {
     ...(shade.need === 'laser' ? judgeLaser(job.laser) : []),
     ...(shade.need === 'filter' ? [judgeHelmet(context.helmet, shade.floor, person.wanted, context.instead)] : []),
     ...ppe.findings,
-    ...checkVentilation(job), ...estimateExposure(job),
+    ...checkVentilation(job), ...exposureOf(job, rules.limits, context.airCheck ?? null), ...(context.airNow ?? []),
     ...judgeGearOfJob(gearNeeds(job.process), context.gear),
   ]
   const level = (step: Step): Level => worstLevel(findings.filter(finding => finding.step === step))
   return { shade, wanted: person.wanted, ppe, findings, levels: { eyes: level('eyes'), body: level('body'), air: level('air'), gear: level('gear') } }
+}
+
+/** Measured results first, then the assessment on file while it is of this job as it stands, else the quick estimate. */
+function exposureOf(job: JobSpec, adopted: readonly LimitSet[], check: AirCheck | null): Finding[] {
+  const quick = estimateExposure(job, adopted)
+  if (!check) return quick
+  if (check.basis !== airBasis(job, adopted)) return [...quick, { code: 'air.assessment', step: 'air', level: 'caution', sentence: 'The air assessment on file is of this job as it was before. It no longer counts.', remedy: 'Run the air check again.', reasons: [{ rule: 'An assessment counts for the inputs it was made of', source: COMMON_PRACTICE }] }]
+  const measured = quick.filter(finding => job.measured?.[finding.code.slice('air.'.length) as Particulate] !== undefined)
+  return [...measured, ...check.findings.filter(finding => !measured.some(entry => entry.code === finding.code))]
 }

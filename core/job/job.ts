@@ -1,3 +1,5 @@
+import type { Particulate } from '../exposure/terms'
+
 /** The job as the engine sees it. SI units throughout. `null` means not known, never zero. */
 
 export const PROCESSES = ['SMAW', 'GMAW', 'FCAW', 'GTAW', 'PAW', 'SAW', 'CAW', 'PAC', 'CAC', 'OFC', 'OFW', 'TB', 'TS', 'LBW', 'GRIND'] as const
@@ -89,15 +91,13 @@ export interface AirSpace {
 }
 
 /** Results of air sampling on this task, mg/m3 as the substance named. TWA 8 h, and the worst task for ceilings. */
-export interface MeasuredAir {
-  reference: string
-  fume?: number
-  manganese?: number
-  chromiumVI?: number
-  nickel?: number
-  zincOxide?: number
-  lead?: number
-  cadmium?: number
+export type MeasuredAir = { reference: string } & Partial<Record<Particulate, number>>
+
+/** What else is there that the regulation names, besides consumable, base metal and coating. */
+export const ALSO_PRESENT = ['beryllium', 'mercury', 'solvent', 'fluoride_flux'] as const
+export type AlsoPresent = typeof ALSO_PRESENT[number]
+export const ALSO_PRESENT_NAME: Record<AlsoPresent, string> = {
+  beryllium: 'Beryllium copper or other beryllium', mercury: 'Mercury, or paint with it', solvent: 'Degreaser or chlorinated solvent near the arc', fluoride_flux: 'Flux or covering with fluorides',
 }
 
 /** A hand-held laser as its plate says, and how its cell is kept. Continuous wave. */
@@ -150,8 +150,9 @@ export interface JobSpec {
   welders: number
   air: AirSpace
   respirator: RespiratorKind
+  also: AlsoPresent[]
   measured: MeasuredAir | null
 }
 
-export const RESPIRATORS = ['none', 'filtering_facepiece', 'half_mask', 'full_facepiece', 'powered_hood', 'airline_hood', 'airline_pressure_demand_full'] as const
+export const RESPIRATORS = ['none', 'filtering_facepiece', 'half_mask', 'full_facepiece', 'powered_hood', 'powered_half', 'powered_full', 'airline_half', 'airline_hood', 'airline_pressure_demand_full', 'scba_pressure_demand_full'] as const
 export type RespiratorKind = typeof RESPIRATORS[number]

@@ -1,10 +1,11 @@
 import type { Finding } from '../finding/finding'
 import { COMMON_PRACTICE } from '../finding/source'
 import type { JobSpec } from '../job/job'
+import { emissionRow } from '../fume/emission'
 import { respiratorRow } from '../respirator/apf.table'
 import { CONFINED_RULE, GENERAL_RULE, METAL_RULES, MOVABLE_HOOD, STAINLESS_CUT, type HoodRow } from './ventilation.table'
 
-export type VentilationQuery = Pick<JobSpec, 'process' | 'baseMetal' | 'coating' | 'welders' | 'air' | 'respirator' | 'measured'>
+export type VentilationQuery = Pick<JobSpec, 'process' | 'baseMetal' | 'coating' | 'welders' | 'air' | 'respirator' | 'measured' | 'also' | 'consumable'>
 
 /**
  * Row of the movable-hood table for a distance from the arc in m.
@@ -33,7 +34,7 @@ export function hoodState(air: VentilationQuery['air']): HoodState {
  * Source: OSHA 29 CFR 1910.252(c).
  */
 export function checkVentilation(query: VentilationQuery): Finding[] {
-  return [...roomFindings(query), ...hoodFindings(query), ...metalFindings(query)]
+  return [...roomFindings(query), ...hoodFindings(query), ...metalFindings(query), ...namedFindings(query)]
 }
 
 function roomFindings({ air, welders, respirator }: VentilationQuery): Finding[] {
@@ -135,6 +136,31 @@ function metalFindings({ coating, air, respirator, baseMetal, process, measured 
   }
   if (baseMetal === 'stainless' && (process === 'PAC' || process === 'OFC') && !local && air.place !== 'outdoors') {
     findings.push({ ...base, code: 'air.stainlessCut', level: 'stop', legal: true, sentence: 'Cutting stainless indoors without mechanical ventilation that removes the fume.', remedy: 'Prove a downdraft table, enclosure or hood.', reasons: [STAINLESS_CUT] })
+  }
+  return findings
+}
+
+/** What the regulation names besides coatings: fluorides, beryllium, mercury, cleaning compounds. */
+function namedFindings({ also, air, respirator, consumable, measured }: VentilationQuery): Finding[] {
+  const base = { step: 'air' as const }
+  const exhaust = hoodState(air) === 'inPlace'
+  const airline = respiratorRow(respirator).suppliesAir
+  const findings: Finding[] = []
+  if (also.includes('beryllium')) {
+    const sampled = measured?.beryllium !== undefined
+    const held = exhaust && airline
+    findings.push({ ...base, code: 'air.beryllium', level: held || sampled ? 'caution' : 'stop', ...(!held && !sampled && { legal: true }), sentence: held ? 'Beryllium: exhaust and airline are in place. Sample all the same.' : sampled ? 'Beryllium: judged by the sampling result on file.' : 'Beryllium: local exhaust and an airline respirator, both.', remedy: 'The disease comes years after small doses: ask an industrial hygienist first.', reasons: [METAL_RULES.beryllium] })
+  }
+  if (also.includes('mercury')) {
+    const held = exhaust || airline
+    findings.push({ ...base, code: 'air.mercury', level: held ? 'caution' : 'stop', ...(!held && { legal: true }), sentence: held ? 'Mercury: exhaust or airline is in place.' : 'Mercury: local exhaust or an airline respirator.', remedy: 'Take it off before heating; it evaporates in the cold already.', reasons: [METAL_RULES.mercury] })
+  }
+  if (also.includes('solvent')) {
+    findings.push({ ...base, code: 'air.solvent', level: 'stop', legal: true, sentence: 'Degreaser near the arc: its vapour turns to phosgene and acid in the rays.', remedy: 'Move it out of reach of vapour and rays, dry the part, air the room; then take this entry away.', reasons: [METAL_RULES.solvent] })
+  }
+  if (also.includes('fluoride_flux') || emissionRow({ consumable })?.basic) {
+    const short = air.place === 'confined' && !exhaust && !airline
+    findings.push({ ...base, code: 'air.fluorideRule', level: short ? 'stop' : 'caution', ...(short && { legal: true }), sentence: short ? 'Fluorides in a confined space: exhaust or airline.' : 'The covering or flux holds fluorides: they count with the fume, and irritate eyes and airways.', remedy: 'Ask the maker for a fume analysis; no table reports them.', reasons: [METAL_RULES.fluorides] })
   }
   return findings
 }

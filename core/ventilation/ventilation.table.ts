@@ -34,6 +34,10 @@ export const CAPTURE = {
 } as const
 
 export const METAL_RULES = {
+  fluorides: { rule: 'Fluorides in covering or flux: in a confined space exhaust or airline; in the open by what is in the air', source: published('OSHA 29 CFR 1910.252(c)(5)') },
+  beryllium: { rule: 'Beryllium: local exhaust and airline respirator, indoors, outdoors and in confined spaces, unless tests of the air show otherwise', source: published('OSHA 29 CFR 1910.252(c)(8)') },
+  mercury: { rule: 'Mercury indoors: local exhaust or airline respirator', source: published('OSHA 29 CFR 1910.252(c)(10)') },
+  solvent: { rule: 'Degreasers: so placed that no vapour reaches the arc; trichloroethylene and perchloroethylene kept out of the rays', source: published('OSHA 29 CFR 1910.252(c)(11)') },
   zinc: { rule: 'Zinc indoors: local exhaust or airline respirator', source: published('OSHA 29 CFR 1910.252(c)(6)') },
   lead: { rule: 'Lead indoors: local exhaust or airline respirator', source: published('OSHA 29 CFR 1910.252(c)(7)') },
   cadmium: { rule: 'Cadmium indoors: local exhaust or airline respirator', source: published('OSHA 29 CFR 1910.252(c)(9)') },

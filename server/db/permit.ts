@@ -76,10 +76,10 @@ export async function setPermitState(db: Db, id: string, row: { state: PermitSta
   await db.query('UPDATE permit SET state = $2, work_started_at = $3, watch_started_at = $4, closed_at = $5 WHERE id = $1', [id, row.state, row.workStartedAt, row.watchStartedAt, row.closedAt])
 }
 
-export interface EventRow { id: string, kind: 'action' | 'round' | 'sign' | 'override', subject: string, person_id: string, person: string, at: Date, note: string | null, permit_version: number, audit_seq: number | null, rehearsal: boolean }
+export interface EventRow { id: string, kind: 'action' | 'round' | 'sign' | 'override', subject: string, person_id: string | null, person: string, at: Date, note: string | null, permit_version: number, audit_seq: number | null, rehearsal: boolean }
 
 export async function eventsOf(db: Db, permit: string): Promise<EventRow[]> {
-  const { rows } = await db.query<EventRow>('SELECT e.id, e.kind, e.subject, e.person_id, p.name AS person, e.at, e.note, e.permit_version, e.audit_seq, e.rehearsal FROM permit_event e JOIN person p ON p.id = e.person_id WHERE e.permit_id = $1 ORDER BY e.at, e.audit_seq', [permit])
+  const { rows } = await db.query<EventRow>('SELECT e.id, e.kind, e.subject, e.person_id, coalesce(p.name, \'Air monitor\') AS person, e.at, e.note, e.permit_version, e.audit_seq, e.rehearsal FROM permit_event e LEFT JOIN person p ON p.id = e.person_id WHERE e.permit_id = $1 ORDER BY e.at, e.audit_seq', [permit])
   return rows
 }
 
@@ -94,7 +94,7 @@ export async function eventExists(db: Db, id: string): Promise<boolean> {
   return rowCount === 1
 }
 
-export interface NewEvent { id: string, organisation: string, permit: string, kind: EventRow['kind'], subject: string, person: string, at: Date, note: string | null, version: number, auditSeq: number, rehearsal: boolean }
+export interface NewEvent { id: string, organisation: string, permit: string, kind: EventRow['kind'], subject: string, person: string | null, at: Date, note: string | null, version: number, auditSeq: number, rehearsal: boolean }
 
 export async function insertEvent(db: Db, row: NewEvent): Promise<void> {
   await db.query('INSERT INTO permit_event (id, organisation_id, permit_id, kind, subject, person_id, at, note, permit_version, audit_seq, rehearsal) VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11)',

@@ -41,12 +41,12 @@ export async function activeLeads(db: Db): Promise<string[]> {
 /** @param now decides which house chart is in force */
 export async function findMe(db: Db, id: string, now: Date): Promise<Me> {
   const { rows: [row] } = await db.query(`
-    SELECT p.id, p.name, p.role, p.pin_hash IS NOT NULL AS has_pin, o.name AS organisation, s.id AS site_id, s.name AS site_name, s.time_zone, s.units, s.shift_hours, s.rule_set, s.house_minutes, s.shade_school, s.safety_toe, s.hard_hat, s.season,
+    SELECT p.id, p.name, p.role, p.pin_hash IS NOT NULL AS has_pin, o.name AS organisation, s.id AS site_id, s.name AS site_name, s.time_zone, s.units, s.shift_hours, s.rule_set, s.house_minutes, s.shade_school, s.safety_toe, s.hard_hat, s.season, s.limit_sets,
       coalesce(${inForceOn('s.id', '($2::timestamptz AT TIME ZONE s.time_zone)::date')}, '[]'::jsonb) AS house
     FROM person p JOIN organisation o ON o.id = p.organisation_id JOIN site s ON s.id = p.site_id WHERE p.id = $1`, [id, now])
   return {
     id: row.id, name: row.name, role: row.role, organisation: row.organisation, hasPin: row.has_pin,
-    site: { id: row.site_id, name: row.site_name, timeZone: row.time_zone, units: row.units, shiftHours: row.shift_hours, ruleSet: row.rule_set, houseMinutes: row.house_minutes, rules: { school: row.shade_school, house: row.house, safetyToe: row.safety_toe, hardHat: row.hard_hat, season: row.season } },
+    site: { id: row.site_id, name: row.site_name, timeZone: row.time_zone, units: row.units, shiftHours: row.shift_hours, ruleSet: row.rule_set, houseMinutes: row.house_minutes, rules: { school: row.shade_school, house: row.house, safetyToe: row.safety_toe, hardHat: row.hard_hat, season: row.season, limits: row.limit_sets } },
   }
 }
 

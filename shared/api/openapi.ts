@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import type { Contract } from './contract'
-import { routes } from './routes'
+import { allRoutes } from './all'
 
 const errorSchema = z.object({ error: z.object({ code: z.string(), message: z.string(), fields: z.array(z.object({ path: z.string(), message: z.string() })).optional() }) })
 
@@ -34,7 +34,7 @@ function operation(route: Contract): object {
 /** The API description, made from the same contracts that the server checks requests against. */
 export function openApi(): object {
   const paths: Record<string, Record<string, object>> = {}
-  for (const route of Object.values(routes) as Contract[]) {
+  for (const route of Object.values(allRoutes) as Contract[]) {
     paths[`/api/v1${route.path}`] ??= {}
     paths[`/api/v1${route.path}`]![route.method.toLowerCase()] = operation(route)
   }

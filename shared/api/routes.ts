@@ -21,7 +21,7 @@ const id = z.strictObject({ id: z.uuid('Not an identifier.') })
 const item = z.strictObject({ kind: z.enum(ITEM_KINDS), id: z.uuid('Not an identifier.') })
 const any = z.unknown()
 
-/** Every route of the product. The server serves these and no others; one test walks them all. */
+/** Routes of the whole product but the air check, which is in ./air. */
 export const routes = {
   alive: contract({ id: 'alive', method: 'GET', path: '/health/alive', summary: 'The process answers.', roles: 'public', response: ok }),
   ready: contract({ id: 'ready', method: 'GET', path: '/health/ready', summary: 'Database reachable and schema current; 503 with the reason otherwise.', roles: 'public', response: ok }),

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { PROCESSES } from '#core/job/job'
 import { MARKED_PARTS } from '#core/marking/terms'
+import { LIMIT_SETS } from '#core/exposure/terms'
 import { SCHOOLS } from '#core/shade/terms'
 import { CORRECTIONS } from '#core/shade/personal'
 import { SEASONS } from '#core/ppe/terms'
@@ -21,8 +22,8 @@ export type HouseChartBody = z.infer<typeof houseChartBody>
 export const houseChartSchema = z.object({ id: z.uuid(), effectiveFrom: z.string(), inForce: z.boolean(), rows: z.array(houseRow) })
 
 /** What a site decides about eyes and clothing; the chart is the one in force today. */
-export const rulesSchema = z.object({ school: z.enum(SCHOOLS), house: z.array(houseRow), safetyToe: z.boolean(), hardHat: z.boolean(), season: z.enum(SEASONS) })
-export const siteRules = { shadeSchool: z.enum(SCHOOLS).default('guide'), safetyToe: z.boolean().default(false), hardHat: z.boolean().default(false), season: z.enum(SEASONS).default('mild') }
+export const rulesSchema = z.object({ school: z.enum(SCHOOLS), house: z.array(houseRow), safetyToe: z.boolean(), hardHat: z.boolean(), season: z.enum(SEASONS), limits: z.array(z.enum(LIMIT_SETS)) })
+export const siteRules = { shadeSchool: z.enum(SCHOOLS), safetyToe: z.boolean(), hardHat: z.boolean(), season: z.enum(SEASONS), limitSets: z.array(z.enum(LIMIT_SETS)).min(1, 'Adopt at least one set.') }
 
 export const eyesBody = z.strictObject({ lightSensitive: z.boolean(), correction: z.enum(CORRECTIONS), tint: z.number().min(1).max(10, 'At most 10.').nullable(), found: z.number().min(2).max(15).nullable() })
 

@@ -1,6 +1,6 @@
 import { z } from 'zod'
-import { BASE_METALS, COATINGS, HOOD_KINDS, POSITIONS, PROCESSES, RESPIRATORS, isArc } from '#core/job/job'
-import { SUBSTANCES } from '#core/exposure/limits.table'
+import { ALSO_PRESENT, BASE_METALS, COATINGS, HOOD_KINDS, POSITIONS, PROCESSES, RESPIRATORS, isArc } from '#core/job/job'
+import { PARTICULATES, type Particulate } from '#core/exposure/terms'
 
 const positive = (most: number): z.ZodNumber => z.number('Enter a number.').positive('Must be more than zero.').max(most, `At most ${most}.`)
 const mgPerM3 = z.number().min(0, 'Not negative.').max(1_000_000).optional()
@@ -21,8 +21,8 @@ export const airSchema = z.strictObject({
 
 const measuredSchema = z.strictObject({
   reference: z.string().trim().min(3, 'Name the report.').max(200),
-  fume: mgPerM3, manganese: mgPerM3, chromiumVI: mgPerM3, nickel: mgPerM3, zincOxide: mgPerM3, lead: mgPerM3, cadmium: mgPerM3,
-}).refine(measured => SUBSTANCES.some(substance => measured[substance] !== undefined), { message: 'Enter at least one result.', path: ['reference'] })
+  ...Object.fromEntries(PARTICULATES.map(substance => [substance, mgPerM3])) as Record<Particulate, typeof mgPerM3>,
+}).refine(measured => PARTICULATES.some(substance => measured[substance] !== undefined), { message: 'Enter at least one result.', path: ['reference'] })
 
 /** Power W, wavelength nm, divergence rad (full angle), exposure s; continuous wave. */
 export const laserSchema = z.strictObject({
@@ -49,6 +49,7 @@ export const specShape = {
   welders: z.number().int('Whole welders.').min(1, 'At least one.').max(100),
   air: airSchema,
   respirator: z.enum(RESPIRATORS),
+  also: z.array(z.enum(ALSO_PRESENT)).max(ALSO_PRESENT.length).default([]),
   measured: measuredSchema.nullable(),
 }
 const specSchema = z.strictObject(specShape).refine(spec => !isArc(spec.process) || spec.amps !== null, { message: 'An arc process needs its current.', path: ['amps'] })
@@ -83,7 +84,7 @@ export const jobSchema = z.object({
   id: z.uuid(), number: z.number(), title: z.string(), stationId: z.uuid().nullable(), place: z.string().nullable(), where: z.string(), designated: z.boolean(),
   welderId: z.uuid().nullable(), welder: z.string().nullable(), helmetId: z.uuid().nullable(), equipmentIds: z.array(z.uuid()), cylinderIds: z.array(z.uuid()),
   spec: z.strictObject(specShape), version: z.number(), rehearsal: z.boolean(), updatedAt: z.iso.datetime(),
-  findings: z.array(findingSchema), openPermit: z.object({ id: z.uuid(), number: z.number(), state: z.string() }).nullable(),
+  findings: z.array(findingSchema), airCheck: z.object({ basis: z.string(), findings: z.array(findingSchema) }).nullable(), airNow: z.array(findingSchema), openPermit: z.object({ id: z.uuid(), number: z.number(), state: z.string() }).nullable(),
 })
 export type Job = z.infer<typeof jobSchema>
 

@@ -25,6 +25,8 @@ export const shiftSchema = z.object({
   expiring: z.array(z.object({ personId: z.uuid(), name: z.string(), what: z.enum(['fit_test', 'respirator']), on: z.string() })),
   /** Today's sessions. */
   sessions: z.array(z.object({ id: z.uuid(), title: z.string(), people: z.number() })),
+  /** Someone felt ill, the air was bad, or a monitor went over a limit; open until cleared. */
+  alarms: z.array(z.object({ id: z.uuid(), kind: z.enum(['ill', 'bad_air', 'monitor']), where: z.string(), stationId: z.uuid().nullable(), jobId: z.uuid().nullable(), at: z.iso.datetime() })),
   reorder: z.number(),
 })
 export type Shift = z.infer<typeof shiftSchema>

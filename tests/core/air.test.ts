@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it, test } from 'vitest'
 import { mixtureIndex, timeWeightedAverage } from '#core/exposure/average'
 import { estimateExposure, steadyConcentration } from '#core/exposure/estimate'
-import { OSHA_LIMITS } from '#core/exposure/limits.table'
+import { strictest } from '#core/exposure/limits.table'
 import { EMISSION_FACTORS } from '#core/fume/emission.table'
 import { emissionRate } from '#core/fume/emission'
 import { RESPIRATOR_TABLE } from '#core/respirator/apf.table'
@@ -148,7 +148,7 @@ describe('estimate against the limits', () => {
     const short = find(air({ arcMinutes: 1 }), 'air.manganese')!.value!.amount
     const long = find(air({ arcMinutes: 400 }), 'air.manganese')!.value!.amount
     expect(short).toBe(long)
-    expect(OSHA_LIMITS.find(limit => limit.substance === 'manganese')!.kind).toBe('ceiling')
+    expect(strictest('manganese', 'ceiling', ['osha'])!.limit).toBe(5)
   })
   it('grades by share of the limit: clear, sampled from half, stop over it', () => {
     const level = (flow: number) => find(air({}, { generalFlow: flow }), 'air.fume')!.level

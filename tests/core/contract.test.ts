@@ -1,7 +1,7 @@
 import { describe, expect, it, test } from 'vitest'
 import { readConfig } from '#server/config'
 import { openApi } from '#shared/api/openapi'
-import { routes } from '#shared/api/routes'
+import { allRoutes } from '#shared/api/all'
 import type { Contract } from '#shared/api/contract'
 import { itemBody } from '#shared/inspection/schema'
 import { jobBody } from '#shared/job/schema'
@@ -88,7 +88,7 @@ describe('people, items and sites at the door', () => {
 })
 
 describe('contracts', () => {
-  const all = Object.entries(routes) as [string, Contract][]
+  const all = Object.entries(allRoutes) as [string, Contract][]
 
   it('carry their own name, and no two share an address', () => {
     expect(all.filter(([name, route]) => route.id !== name)).toEqual([])

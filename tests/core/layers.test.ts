@@ -3,7 +3,7 @@ import { join } from 'node:path'
 import { ESLint } from 'eslint'
 import { describe, expect, it } from 'vitest'
 import { MIGRATIONS } from '#server/db/migrations.list'
-import { routes } from '#shared/api/routes'
+import { allRoutes } from '#shared/api/all'
 
 const eslint = new ESLint()
 const faults = async (filePath: string, code: string): Promise<(string | null)[]> => (await eslint.lintText(code, { filePath }))[0]!.messages.map(message => message.ruleId)
@@ -39,6 +39,6 @@ describe('what must agree', () => {
         const [, path, method] = /^(.*)\.(get|post|put|patch|delete)\.ts$/.exec(file)!
         return `${method!.toUpperCase()} ${path!.replace(/\/index$/, '').replace(/\[(\w+)\]/g, '{$1}')}`
       })
-    expect(files.sort()).toEqual(Object.values(routes).map(route => `${route.method} ${route.path}`).sort())
+    expect(files.sort()).toEqual(Object.values(allRoutes).map(route => `${route.method} ${route.path}`).sort())
   })
 })

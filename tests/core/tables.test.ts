@@ -1,6 +1,6 @@
 import { describe, expect, it, test } from 'vitest'
 import { estimateExposure } from '#core/exposure/estimate'
-import { OSHA_LIMITS } from '#core/exposure/limits.table'
+import { LIMITS, strictest } from '#core/exposure/limits.table'
 import { EMISSION_FACTORS } from '#core/fume/emission.table'
 import { PROCESSES, isArc, type BaseMetal } from '#core/job/job'
 import { DO_NOT_WEAR, PPE_RULES } from '#core/ppe/ppe.table'
@@ -48,7 +48,7 @@ describe('every consumable, worked out a second way', () => {
           continue
         }
         // Clear only where even the bound lies under half of the limit.
-        const limit = OSHA_LIMITS.find(entry => entry.substance === substance)!.limit
+        const limit = (strictest(substance, 'twa', ['osha']) ?? strictest(substance, 'ceiling', ['osha']))!.limit
         expect(finding.sentence).toMatch(/^At most/)
         expect(finding.value!.amount).toBeLessThan(limit / 2)
       }
@@ -89,7 +89,7 @@ describe('shade charts', () => {
 
 describe('tables as data', () => {
   it('every row names its source', () => {
-    const rows = [...LEGAL_MINIMUM, ...GUIDE_COMFORT, ...GUIDE_MINIMUM, ...PPE_RULES, ...OSHA_LIMITS, ...MOVABLE_HOOD, ...SWEEP, ...Object.values(CHECKLISTS).flat()]
+    const rows = [...LEGAL_MINIMUM, ...GUIDE_COMFORT, ...GUIDE_MINIMUM, ...PPE_RULES, ...LIMITS, ...MOVABLE_HOOD, ...SWEEP, ...Object.values(CHECKLISTS).flat()]
     for (const row of rows) expect(row.source.document.length).toBeGreaterThan(8)
   })
 
@@ -102,7 +102,7 @@ describe('tables as data', () => {
 
   it('ranges are ranges: capture low under high, action level under limit', () => {
     for (const state of [CAPTURE.inPlace, CAPTURE.outOfPlace, CAPTURE.off]) expect(state.low).toBeLessThanOrEqual(state.high)
-    for (const limit of OSHA_LIMITS) if (limit.actionLevel) expect(limit.actionLevel).toBeLessThan(limit.limit)
+    for (const limit of LIMITS) if (limit.actionLevel) expect(limit.actionLevel).toBeLessThan(limit.limit)
   })
 
   // OSHA table Z-1 and the substance standards, written out again from memory, mg/m3
@@ -114,6 +114,6 @@ describe('tables as data', () => {
     ['lead', 0.05, 'twa'],
     ['cadmium', 0.005, 'twa'],
   ] as const)('limit for %s is %s, %s', (substance, limit, kind) => {
-    expect(OSHA_LIMITS.find(entry => entry.substance === substance)).toMatchObject({ limit, kind })
+    expect(strictest(substance, kind, ['osha'])).toMatchObject({ limit, kind })
   })
 })

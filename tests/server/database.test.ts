@@ -23,7 +23,7 @@ beforeAll(async () => {
 })
 afterAll(async () => { await client.end(); await app.end() })
 
-const TABLES = ['site', 'site_counter', 'person', 'sign_in', 'api_token', 'station', 'equipment', 'cylinder', 'inspection', 'job', 'job_equipment', 'job_cylinder', 'permit', 'permit_event', 'audit', 'house_chart', 'course', 'clearance', 'person_kit', 'found_shade', 'stock', 'stock_move', 'training', 'training_member', 'training_station', 'training_change']
+const TABLES = ['site', 'site_counter', 'person', 'sign_in', 'api_token', 'station', 'equipment', 'cylinder', 'inspection', 'job', 'job_equipment', 'job_cylinder', 'permit', 'permit_event', 'audit', 'house_chart', 'course', 'clearance', 'person_kit', 'found_shade', 'stock', 'stock_move', 'training', 'training_member', 'training_station', 'training_change', 'consumable', 'air_assessment', 'hood', 'hood_survey', 'air_sample', 'gas_test', 'air_device', 'air_reading', 'air_alarm']
 
 const asOrganisation = async <T>(organisation: string | null, work: () => Promise<T>): Promise<T> => {
   await client.query('BEGIN')

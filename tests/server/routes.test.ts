@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { Contract } from '#shared/api/contract'
-import { routes } from '#shared/api/routes'
+import { allRoutes } from '#shared/api/all'
 import { ROLES, type Role } from '#shared/session/schema'
 import { startApp, type App } from '../app'
 import { JOB } from '../core/job.fixture'
@@ -46,7 +46,7 @@ function sample(route: Contract, target: Shop): { path: string, body?: unknown }
 const ALONE = ['signOut']
 
 describe('every route, every role', () => {
-  for (const route of Object.values(routes) as Contract[]) {
+  for (const route of Object.values(allRoutes) as Contract[]) {
     const { roles } = route
     if (roles === 'public') {
       it(`${route.method} ${route.path} serves those not signed in`, async () => {
@@ -182,7 +182,7 @@ describe('what arrives', () => {
     const { body } = await new Person(app).send<{ openapi: string, paths: Record<string, Record<string, unknown>> }>('GET', '/openapi.json')
     expect(body.openapi).toMatch(/^3\.1/)
     const described = Object.entries(body.paths).flatMap(([path, methods]) => Object.keys(methods).map(method => `${method.toUpperCase()} ${path}`))
-    expect(described.sort()).toEqual(Object.values(routes).map(route => `${route.method} /api/v1${route.path}`).sort())
+    expect(described.sort()).toEqual(Object.values(allRoutes).map(route => `${route.method} /api/v1${route.path}`).sort())
   })
   it('pages carry a content security policy without unsafe script, and no open cross-origin door', async () => {
     const answer = await fetch(app.url)

@@ -13,6 +13,7 @@ import { record, type Actor } from '../actor'
 import { gearState } from '../inspection/inspection'
 import { eyesOf } from '../people/record'
 import { scopeOf } from '../shop/shop'
+import { airOfJob, type JobAirState } from '../air/state'
 
 export const readJobs = (actor: Actor, query: PageQuery & { sort: 'newest' | 'number' | 'title' }): Promise<Page<JobListRow>> =>
   inOrganisation(actor.organisation, db => listJobs(db, actor.site, query))
@@ -27,21 +28,23 @@ export function readJob(actor: Actor, id: string): Promise<Job> {
 export async function loadJob(db: Db, actor: Actor, id: string): Promise<Job> {
   const row = await findJob(db, id)
   if (!row) throw notFound('job')
+  const air = await airOfJob(db, await scopeOf(db, actor), row)
   return {
     id: row.id, number: row.number, title: row.title, stationId: row.station_id, place: row.place, where: row.where, designated: row.designated, welderId: row.welder_id, welder: row.welder, helmetId: row.helmet_id,
     equipmentIds: row.equipment_ids, cylinderIds: row.cylinder_ids, spec: row.spec, version: row.version, rehearsal: row.rehearsal, updatedAt: row.updated_at.toISOString(),
-    findings: await findingsOfJob(db, actor, row), openPermit: await openPermitOf(db, id),
+    findings: await findingsOfJob(db, actor, row, air), ...air, openPermit: await openPermitOf(db, id),
   }
 }
 
 /** The job judged as everything stands now. */
-export async function findingsOfJob(db: Db, actor: Actor, row: JobRow): Promise<Finding[]> {
+export async function findingsOfJob(db: Db, actor: Actor, row: JobRow, known?: JobAirState): Promise<Finding[]> {
   const scope = await scopeOf(db, actor)
+  const air = known ?? await airOfJob(db, scope, row)
   const helmet = row.helmet_id ? await findItem(db, scope, 'helmet', row.helmet_id) : null
   const gear = (await itemsOfJob(db, scope, row.id)).map(gearState)
   const worn = helmet?.lockReason ? [gearState(helmet)] : []
   const eyes = row.welder_id ? (await eyesOf(db, [row.welder_id], row.spec)).get(row.welder_id) ?? null : null
-  return assessJob(row.spec, { helmet: helmet?.ranges ? { name: helmet.label, ranges: helmet.ranges } : null, gear: [...gear, ...worn], rules: scope.rules, eyes }).findings
+  return assessJob(row.spec, { helmet: helmet?.ranges ? { name: helmet.label, ranges: helmet.ranges } : null, gear: [...gear, ...worn], rules: scope.rules, eyes, ...air }).findings
 }
 
 export function addJob(actor: Actor, body: JobBody): Promise<{ id: string }> {
@@ -75,7 +78,7 @@ export function copyJob(actor: Actor, id: string): Promise<{ id: string }> {
     if (!row) throw notFound('job')
     return makeJob(db, actor, {
       title: row.title, stationId: row.station_id, place: row.place, welderId: row.welder_id, helmetId: row.helmet_id, equipmentIds: row.equipment_ids, cylinderIds: row.cylinder_ids,
-      spec: { ...row.spec, air: { ...row.spec.air, hoodProved: false } },
+      spec: { ...row.spec, measured: null, air: { ...row.spec.air, hoodProved: false } },
     }, { copiedFrom: row.number })
   })
 }

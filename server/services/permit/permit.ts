@@ -84,7 +84,7 @@ export function actOnPermit(actor: Actor, id: string, body: { eventId: string, a
     const next = transition(lifeOf(loaded.row, roundTimes(loaded.events)), body.action, actor.now.getTime())
     if (!next.ok) throw conflict(next.because, 'wrong_state')
     if (body.action === 'issue') await issue(db, actor, loaded, body.pin)
-    if (body.action === 'start' || body.action === 'resume' || body.action === 'reinstate') refuseUnsafeGear(loaded)
+    if (body.action === 'start' || body.action === 'resume' || body.action === 'reinstate') refuseUnsafe(loaded)
     if (body.action === 'start' && actor.now < loaded.row.valid_from) throw conflict('The permit is not valid yet.', 'too_soon')
     if ((body.action === 'suspend' || body.action === 'revoke') && !body.note) throw fieldError('note', 'Say why.')
     if (body.action === 'close' && loaded.row.work_started_at) await requirePin(db, loaded.row.fire_watch_id!, body.pin, loaded.row.fire_watch!)
@@ -103,9 +103,9 @@ async function issue(db: Db, actor: Actor, loaded: Loaded, pin: string | undefin
   await markIssued(db, loaded.row.id, { findings: loaded.findings, person: actor.person, at: actor.now })
 }
 
-/** Gear can be locked out after the permit was issued; the work does not start on it. */
-function refuseUnsafeGear(loaded: Loaded): void {
-  const stop = loaded.findings.find(finding => finding.step === 'gear' && finding.level === 'stop')
+/** Gear can be locked out, or an air alarm raised, after the permit was issued; the work does not start then. */
+function refuseUnsafe(loaded: Loaded): void {
+  const stop = loaded.findings.find(finding => (finding.step === 'gear' || finding.code === 'air.alarm') && finding.level === 'stop')
   if (stop) throw new AppError(409, 'blocked', stop.sentence, [{ path: stop.code, message: stop.sentence }])
 }
 

@@ -5,6 +5,7 @@ import { permitState } from '#core/permit/lifecycle'
 import { dueItems, lockedItems } from '#server/db/item'
 import { roundsOf, runningPermits, type PermitDbRow } from '#server/db/permit'
 import { expiringPeople, type Expiring } from '#server/db/person'
+import { openAlarms } from '#server/db/monitor'
 import { inOrganisation, type Db } from '#server/db/pool'
 import { countToOrder } from '#server/db/stock'
 import { trainingsOn } from '#server/db/training'
@@ -32,6 +33,7 @@ export async function readShift(actor: Actor): Promise<Shift> {
       dueCount: due.total,
       expiring: (await expiringPeople(db, actor.site, dayAfter(scope.today, REMIND_DAYS))).flatMap(person => expiries(person, scope.today)),
       sessions: await trainingsOn(db, actor.site, scope.today),
+      alarms: (await openAlarms(db, actor.site)).map(alarm => ({ id: alarm.id, kind: alarm.kind, where: alarm.where, stationId: alarm.station_id, jobId: alarm.job_id, at: alarm.at.toISOString() })),
       reorder: await countToOrder(db, actor.site),
     }
   })

@@ -18,7 +18,7 @@ export interface ShopScope extends ItemScope { today: string, rules: ShopRules }
 export async function scopeOf(db: Db, actor: Actor): Promise<ShopScope> {
   const site = await findSite(db, actor.site)
   const today = siteDay(actor.now, site.time_zone)
-  return { site: actor.site, now: actor.now, timeZone: site.time_zone, today, rules: { school: site.shade_school, house: await chartInForce(db, actor.site, today), safetyToe: site.safety_toe, hardHat: site.hard_hat, season: site.season } }
+  return { site: actor.site, now: actor.now, timeZone: site.time_zone, today, rules: { school: site.shade_school, house: await chartInForce(db, actor.site, today), safetyToe: site.safety_toe, hardHat: site.hard_hat, season: site.season, limits: site.limit_sets } }
 }
 
 export async function changeSite(actor: Actor, body: z.output<typeof siteBody>): Promise<void> {

@@ -1,0 +1,238 @@
+import type { Particulate } from '../exposure/terms'
+import { AIR_MODEL, type AirCase } from './case'
+import { Histogram } from './histogram'
+import { EIGHT_HOURS, linearise, type Linear } from './linear'
+import { drawsOf, triangularAt, type Draws } from './random'
+import { reckon } from './reckon'
+import { exchange } from './zones'
+
+export interface Quantiles { p5: number, p50: number, p95: number, mean: number }
+/** mg/m3; `over` gives the chance, 0 to 1, that the 8 h average, the highest 15 minutes or the worst moment is over a figure. */
+export interface Drawn { substance: Particulate, twa: Quantiles, highest15: Quantiles, ceiling: Quantiles, over: (kind: 'twa' | 'stel' | 'ceiling', figure: number) => number }
+export interface Simulated { model: string, seed: number, draws: number, substances: Drawn[] }
+export interface Swing { input: string, low: number, high: number }
+
+const BLOCK = 512
+const MOST_DRAWS = 5_000_000
+/** Inputs that are drawn before those of each source and each substance. */
+const COMMON = 3
+const PER_SOURCE = 3
+
+/**
+ * Monte Carlo over one case: emission, content, arc share, capture, flow, mixing and air speed, each drawn independently as `case.spread` says.
+ * Draw it in portions with `step`, so that it can be shown growing and be stopped; memory does not grow with the draws (two fixed histograms a substance, 140 kB).
+ * The near field is taken as settled at once (it does within seconds) and the highest 15 minutes as keeping its planning ratio to the 8 h average.
+ * @throws RangeError for an impossible case; ask `faultsOfCase` first
+ */
+export class Simulation {
+  readonly #model: Evaluation
+  readonly #draws: Draws
+  readonly #twa: Histogram[]
+  readonly #ceiling: Histogram[]
+  readonly #ratio: number[]
+  readonly #twas: Float64Array
+  readonly #ceilings: Float64Array
+  #done = 0
+
+  constructor(readonly air: AirCase, readonly seed: number) {
+    if (!Number.isInteger(seed)) throw new RangeError('The seed is a whole number.')
+    this.#model = new Evaluation(air)
+    this.#draws = drawsOf(seed)
+    this.#twa = this.#model.linear.emitted.map(() => new Histogram())
+    this.#ceiling = this.#model.linear.emitted.map(() => new Histogram())
+    this.#twas = new Float64Array(BLOCK * this.#twa.length)
+    this.#ceilings = new Float64Array(BLOCK * this.#twa.length)
+    this.#ratio = reckon(air).breathed.map(entry => entry.twa > 0 ? entry.highest15 / entry.twa : 1)
+  }
+
+  get done(): number { return this.#done }
+
+  /** @throws RangeError past five million draws */
+  step(draws: number): void {
+    if (this.#done + draws > MOST_DRAWS) throw new RangeError('At most five million draws.')
+    for (let left = draws; left > 0; left -= BLOCK) this.#block(Math.min(BLOCK, left))
+    this.#done += draws
+  }
+
+  /** One histogram after the other, so that it stays in the processor's cache while a block is counted. */
+  #block(draws: number): void {
+    const { inputs, twa, ceiling } = this.#model
+    const [twas, ceilings] = [this.#twas, this.#ceilings]
+    for (let i = 0; i < draws; i++) {
+      drawInputs(this.air, this.#draws, inputs)
+      this.#model.evaluate()
+      for (let s = 0; s < twa.length; s++) {
+        twas[s * BLOCK + i] = twa[s]!
+        ceilings[s * BLOCK + i] = ceiling[s]!
+      }
+    }
+    this.#twa.forEach((histogram, s) => histogram.addAll(twas, s * BLOCK, draws))
+    this.#ceiling.forEach((histogram, s) => histogram.addAll(ceilings, s * BLOCK, draws))
+  }
+
+  result(): Simulated {
+    return {
+      model: AIR_MODEL, seed: this.seed, draws: this.#done,
+      substances: this.#model.linear.emitted.map(({ substance }, s) => {
+        const [twa, ceiling, ratio] = [this.#twa[s]!, this.#ceiling[s]!, this.#ratio[s]!]
+        return {
+          substance, twa: quantiles(twa, 1), highest15: quantiles(twa, ratio), ceiling: quantiles(ceiling, 1),
+          over: (kind, figure) => kind === 'ceiling' ? ceiling.over(figure) : twa.over(kind === 'twa' ? figure : figure / ratio),
+        }
+      }),
+    }
+  }
+}
+
+const quantiles = (histogram: Histogram, by: number): Quantiles => ({ p5: histogram.quantile(0.05) * by, p50: histogram.quantile(0.5) * by, p95: histogram.quantile(0.95) * by, mean: histogram.sum / histogram.count * by })
+
+/** How many numbers one draw takes. */
+export const inputCount = (air: AirCase): number => COMMON + PER_SOURCE * air.sources.length + linearise(air).emitted.length
+
+/** Fill one set of inputs: flow, mixing, air speed; emission, arc share, capture of each source; content of each substance. */
+export function drawInputs(air: AirCase, draws: Draws, inputs: Float64Array): void {
+  const { spread } = air
+  inputs[0] = draws.triangular(spread.flow.low, 1, spread.flow.high)
+  inputs[1] = draws.triangular(spread.mixing.low, 1, spread.mixing.high)
+  inputs[2] = draws.triangular(spread.airSpeed.low, 1, spread.airSpeed.high)
+  const emission = Math.log(spread.emission)
+  let at = COMMON
+  for (const source of air.sources) {
+    inputs[at++] = Math.exp(emission * draws.normal())
+    inputs[at++] = draws.triangular(spread.arcShare.low, 1, spread.arcShare.high)
+    inputs[at++] = source.capture.low + (source.capture.high - source.capture.low) * draws.uniform()
+  }
+  const content = Math.log(spread.content)
+  for (; at < inputs.length; at++) inputs[at] = Math.exp(content * draws.normal())
+}
+
+/** The 8 h average and the worst moment as a function of one set of inputs; flat arrays, reused from draw to draw. */
+class Evaluation {
+  readonly linear: Linear
+  readonly inputs: Float64Array
+  readonly twa: Float64Array
+  readonly ceiling: Float64Array
+  readonly #background: Float64Array
+  readonly #rate: Float64Array
+  readonly #seconds: Float64Array
+  readonly #flow: Float64Array
+  readonly #active: Uint8Array
+  readonly #welders: Float64Array
+  readonly #mine: Uint8Array
+  readonly #arcShare: Float64Array
+  /** s that a source burns in the shift. */
+  readonly #burning: Float64Array
+  readonly #volume: number
+  readonly #mixing: number
+  readonly #exchange: number
+  readonly #shift: number
+  readonly #perTwa: Float64Array
+  readonly #perPeak: Float64Array
+
+  constructor(air: AirCase) {
+    this.linear = linearise(air)
+    const { spans, emitted, sources } = this.linear
+    this.inputs = new Float64Array(COMMON + PER_SOURCE * sources.length + emitted.length)
+    this.twa = new Float64Array(emitted.length)
+    this.ceiling = new Float64Array(emitted.length)
+    this.#background = Float64Array.from(emitted, entry => air.background[entry.substance] ?? 0)
+    this.#rate = Float64Array.from(emitted.flatMap(entry => entry.rate))
+    this.#seconds = Float64Array.from(spans, span => span.seconds)
+    this.#flow = Float64Array.from(spans, span => span.flow)
+    this.#active = Uint8Array.from(sources.flatMap((_, j) => spans.map(span => span.active[j] ? 1 : 0)))
+    this.#welders = Float64Array.from(sources, source => source.welders)
+    this.#mine = Uint8Array.from(sources, source => source.mine ? 1 : 0)
+    this.#arcShare = Float64Array.from(sources, source => source.arcShare)
+    this.#burning = Float64Array.from(sources, (_, j) => spans.reduce((sum, span) => sum + (span.active[j] ? span.seconds : 0), 0))
+    this.#volume = air.volume - (air.near ? 2 / 3 * Math.PI * air.near.radius ** 3 : 0)
+    this.#mixing = air.mixing
+    this.#exchange = air.near ? exchange(air.near) : 0
+    this.#shift = air.shiftMinutes * 60 / EIGHT_HOURS
+    this.#perTwa = new Float64Array(sources.length)
+    this.#perPeak = new Float64Array(spans.length * sources.length)
+  }
+
+  evaluate(): void {
+    const { inputs } = this
+    const [seconds, flow, active, perPeak] = [this.#seconds, this.#flow, this.#active, this.#perPeak]
+    const J = this.#welders.length
+    const P = seconds.length
+    const volume = this.#volume
+    const freshened = inputs[0]! / Math.min(10, Math.max(1, this.#mixing * inputs[1]!))
+    const perExchange = this.#exchange > 0 ? 1 / (this.#exchange * inputs[2]!) : 0
+    for (let j = 0; j < J; j++) {
+      const at = COMMON + PER_SOURCE * j
+      const kept = inputs[at]! * (1 - inputs[at + 2]!)
+      const share = Math.min(1, this.#arcShare[j]! * inputs[at + 1]!)
+      const welders = this.#welders[j]!
+      const own = this.#mine[j]! * perExchange
+      // The worst moment: the room as it stands, the own arc burning; without a near field every arc burning all the time.
+      const room = kept * welders * (perExchange > 0 ? share : 1)
+      let state = 0
+      let sum = 0
+      for (let p = 0; p < P; p++) {
+        const out = flow[p]! * freshened
+        const end = active[j * P + p]! / out
+        const then = end + (state - end) * Math.exp(-out * seconds[p]! / volume)
+        sum += end * seconds[p]! + (state - then) * volume / out
+        perPeak[p * J + j] = room * (then > state ? then : state) + kept * own * active[j * P + p]!
+        state = then
+      }
+      this.#perTwa[j] = kept * share * (sum * welders + own * this.#burning[j]!) / EIGHT_HOURS
+    }
+    // One source: its worst stretch is the worst for every substance.
+    if (J === 1) perPeak[0] = perPeak.reduce((worst, here) => here > worst ? here : worst, 0)
+    this.#combine(J, J === 1 ? 1 : P)
+  }
+
+  /** Sum over sources, then times each substance's content. */
+  #combine(J: number, P: number): void {
+    const { inputs, twa, ceiling } = this
+    const [rate, perTwa, perPeak, background] = [this.#rate, this.#perTwa, this.#perPeak, this.#background]
+    const first = COMMON + PER_SOURCE * J
+    for (let s = 0; s < twa.length; s++) {
+      let sum = 0
+      for (let j = 0; j < J; j++) sum += rate[s * J + j]! * perTwa[j]!
+      let peak = 0
+      for (let p = 0; p < P; p++) {
+        let here = 0
+        for (let j = 0; j < J; j++) here += rate[s * J + j]! * perPeak[p * J + j]!
+        if (here > peak) peak = here
+      }
+      const content = inputs[first + s]!
+      twa[s] = background[s]! * this.#shift + content * sum
+      ceiling[s] = background[s]! + content * peak
+    }
+  }
+}
+
+const Z95 = 1.6448536269514722
+
+/**
+ * What matters most: the 8 h average of a substance with one input at its 5 % and its 95 % end, all others in the middle, widest first.
+ * @returns empty when the substance is not in the case
+ */
+export function tornado(air: AirCase, substance: Particulate): Swing[] {
+  const model = new Evaluation(air)
+  const s = model.linear.emitted.findIndex(entry => entry.substance === substance)
+  if (s < 0) return []
+  const { spread } = air
+  const ends = (range: { low: number, high: number }): [number, number, number] => [triangularAt(0.05, range.low, 1, range.high), triangularAt(0.5, range.low, 1, range.high), triangularAt(0.95, range.low, 1, range.high)]
+  const lognormal = (gsd: number): [number, number, number] => [gsd ** -Z95, 1, gsd ** Z95]
+  const inputs: { name: string, ends: [number, number, number] }[] = [
+    { name: 'Air flow', ends: ends(spread.flow) }, { name: 'Mixing', ends: ends(spread.mixing) }, { name: 'Air speed at the arc', ends: ends(spread.airSpeed) },
+    ...air.sources.flatMap(source => [
+      { name: `Fume given off, ${source.name}`, ends: lognormal(spread.emission) }, { name: `Arc share, ${source.name}`, ends: ends(spread.arcShare) },
+      { name: `Taken by the hood, ${source.name}`, ends: [0.05, 0.5, 0.95].map(share => source.capture.low + (source.capture.high - source.capture.low) * share) as [number, number, number] },
+    ]),
+    ...model.linear.emitted.map((_, i) => ({ name: i === s ? 'Share of it in the fume' : '', ends: lognormal(spread.content) })),
+  ]
+  const at = (changed: number, end: 0 | 1 | 2): number => {
+    inputs.forEach((input, i) => { model.inputs[i] = input.ends[i === changed ? end : 1] })
+    model.evaluate()
+    return model.twa[s]!
+  }
+  return inputs.flatMap((input, i) => input.name ? [{ input: input.name, low: Math.min(at(i, 0), at(i, 2)), high: Math.max(at(i, 0), at(i, 2)) }] : [])
+    .filter(swing => swing.high > swing.low * (1 + 1e-9)).sort((a, b) => (b.high - b.low) - (a.high - a.low))
+}
+

@@ -1,0 +1,61 @@
+import { published, type Source } from '../finding/source'
+
+export const HOOD_SHAPES = ['plain', 'flanged', 'slot', 'flanged_slot'] as const
+export type HoodShape = typeof HOOD_SHAPES[number]
+export const HOOD_SHAPE_NAME: Record<HoodShape, string> = { plain: 'Plain opening', flanged: 'Flanged opening', slot: 'Slot', flanged_slot: 'Flanged slot' }
+
+/** A hood opening. Area m2; length of a slot m. */
+export interface Opening { shape: HoodShape, area: number, length: number }
+
+export const VELOCITY_SOURCE: Source = published('Dalla Valle, V = Q / (10 X2 + A), flanged V = Q / 0.75 (10 X2 + A); slots Q = 3.7 L V X, flanged 2.6 (ACGIH industrial ventilation)')
+
+const SLOT: Partial<Record<HoodShape, number>> = { slot: 3.7, flanged_slot: 2.6 }
+
+/**
+ * Air speed on the axis of a hood at a distance, m/s. Beside the axis it is less.
+ * @param flow m3/s, @param distance m from the face
+ * @throws RangeError for a flow or distance that is negative, an opening that is not positive; a slot has no answer nearer than its width
+ * Source: Dalla Valle; ACGIH slots.
+ */
+export function velocityAt(opening: Opening, flow: number, distance: number): number {
+  check(opening, flow)
+  if (!(distance >= 0)) throw new RangeError('The distance cannot be negative.')
+  const factor = SLOT[opening.shape]
+  if (factor !== undefined) {
+    const width = opening.area / opening.length
+    return flow / (factor * opening.length * Math.max(distance, width))
+  }
+  return flow / ((opening.shape === 'flanged' ? 0.75 : 1) * (10 * distance ** 2 + opening.area))
+}
+
+/**
+ * Farthest distance at which a hood still gives an air speed, m. @returns null when even its face is slower
+ * @throws RangeError as `velocityAt`, and for a speed that is not positive
+ */
+export function reach(opening: Opening, flow: number, speed: number): number | null {
+  check(opening, flow)
+  if (!(speed > 0)) throw new RangeError('The air speed must be more than zero.')
+  const factor = SLOT[opening.shape]
+  if (factor !== undefined) {
+    const distance = flow / (factor * opening.length * speed)
+    return distance < opening.area / opening.length ? null : distance
+  }
+  const square = (flow / speed / (opening.shape === 'flanged' ? 0.75 : 1) - opening.area) / 10
+  return square < 0 ? null : Math.sqrt(square)
+}
+
+/** Flow for an air speed at a distance, m3/s. @throws RangeError as `velocityAt` */
+export const flowFor = (opening: Opening, speed: number, distance: number): number => speed / velocityAt(opening, 1, distance)
+
+/** Air speed in a round duct, m/s. @throws RangeError for a diameter that is not positive */
+export function ductVelocity(flow: number, diameter: number): number {
+  if (!(diameter > 0)) throw new RangeError('The duct must be wider than zero.')
+  return flow / (Math.PI / 4 * diameter ** 2)
+}
+
+export const roundOpening = (shape: HoodShape, diameter: number): Opening => ({ shape, area: Math.PI / 4 * diameter ** 2, length: diameter })
+
+function check(opening: Opening, flow: number): void {
+  if (!(opening.area > 0 && opening.length > 0)) throw new RangeError('The opening must be larger than zero.')
+  if (!(flow >= 0)) throw new RangeError('The flow cannot be negative.')
+}

@@ -1,0 +1,5 @@
+import { airRoutes } from '#shared/api/air'
+import { route } from '#server/http/route'
+import { readOverview } from '#server/services/air/station'
+
+export default route(airRoutes.airOverview, ({ actor }) => readOverview(actor))

@@ -1,0 +1,5 @@
+import { airRoutes } from '#shared/api/air'
+import { route } from '#server/http/route'
+import { rerun } from '#server/services/air/assess'
+
+export default route(airRoutes.rerun, ({ actor, params }) => rerun(actor, params.id))

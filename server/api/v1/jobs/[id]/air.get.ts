@@ -1,0 +1,5 @@
+import { airRoutes } from '#shared/api/air'
+import { route } from '#server/http/route'
+import { readJobAir } from '#server/services/air/assess'
+
+export default route(airRoutes.jobAir, ({ actor, params }) => readJobAir(actor, params.id))
