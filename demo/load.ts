@@ -12,6 +12,7 @@ import { actOnPermit, changeDraft, draftPermit, logRound, signPermit } from '#se
 import { readPermit } from '#server/services/permit/read'
 import { isSetupNeeded, setPin, setUp } from '#server/services/session/account'
 import { dayAfter, siteDay } from '#server/services/shop/day'
+import { addAir } from './air'
 import { addRecords, addShopSchool, addYesterday, placeMachines } from './class'
 import { addPerson } from '#server/services/people/person'
 import { addStation, readStations, scopeOf } from '#server/services/shop/shop'
@@ -67,6 +68,8 @@ export async function loadDemo(say: (line: string) => void): Promise<boolean> {
   const apprentices = people.slice(signIns.length, signIns.length + CLASS_SIZE)
   await placeMachines(actor, stock)
   await addRecords(actor, apprentices)
+  say('  hoods, surveys, samples')
+  await addAir(actor, jobs, new Map(Object.entries(JOBS).map(([key, job]) => [key, job.spec])), siteDay(now, SITE.timeZone))
   await addYesterday(actor, course, jobs, apprentices, dayAfter(siteDay(now, SITE.timeZone), -1))
   return true
 }

@@ -2,6 +2,7 @@
 import { RULE_SETS, WATCH_MINUTES } from '#core/firewatch/rules.table'
 import { routes } from '#shared/api/routes'
 import { SCHOOL_NAME, SCHOOL_OF, SCHOOLS } from '#core/shade/terms'
+import { LIMIT_SETS, LIMIT_SET_NAME, type LimitSet } from '#core/exposure/terms'
 import { SEASON_NAME, SEASONS } from '#core/ppe/terms'
 import { siteBody, type Station } from '#shared/shop/schema'
 import { quantityText } from '#shared/units/units'
@@ -24,12 +25,13 @@ const editStation = (entry: Station | null): void => { station.value = entry; st
 
 const { busy, errors, message, submit, check } = useSubmit()
 const siteForm = () => {
-  const { id: _, rules: { school, house: __, ...clothing }, ...site } = session.me!.site
-  return { ...site, shadeSchool: school, ...clothing }
+  const { id: _, rules: { school, house: __, limits, ...clothing }, ...site } = session.me!.site
+  return { ...site, shadeSchool: school, ...clothing, limitSets: [...limits] }
 }
 const site = ref(siteForm())
 const schools = SCHOOLS.map(value => ({ value, label: `${SCHOOL_NAME[value]}, ${SCHOOL_OF[value]}` }))
 const rules = RULE_SETS.map(value => ({ value, label: `${WATCH_MINUTES[value].name}, ${WATCH_MINUTES[value].minutes} min` }))
+const adopt = (set: LimitSet, on: boolean): void => { site.value.limitSets = LIMIT_SETS.filter(entry => entry === set ? on : site.value.limitSets.includes(entry)) }
 async function saveSite(): Promise<void> {
   const body = check(siteBody, { ...site.value, houseMinutes: site.value.houseMinutes || null })
   if (!body || !await submit(() => call(routes.updateSite, { body }))) return
@@ -59,6 +61,7 @@ const airText = (entry: Station): string => entry.air.place === 'outdoors' ? 'Ou
         <UFormField label="Working shade by" help="The legal minimum always stands under it" :error="errors.shadeSchool"><USelect v-model="site.shadeSchool" :items="schools" class="w-full" /></UFormField>
         <ChoiceRow v-model="site.season" legend="Season" :options="SEASONS.map(value => ({ value, label: SEASON_NAME[value] }))" />
         <div class="space-y-2"><UCheckbox v-model="site.safetyToe" label="Safety toe is a site rule" /><UCheckbox v-model="site.hardHat" label="Hard hat is a site rule" /></div>
+        <fieldset class="sm:col-span-2 lg:col-span-3"><legend class="font-semibold mb-1">Exposure limits adopted</legend><div class="flex flex-wrap gap-x-6 gap-y-2"><UCheckbox v-for="set in LIMIT_SETS" :key="set" :model-value="site.limitSets.includes(set)" :label="LIMIT_SET_NAME[set]" @update:model-value="adopt(set, Boolean($event))" /></div><p class="muted text-sm mt-1">The strictest of these decides for each substance; the others are shown beside it. Some limits are law where you work: keep those.</p><p v-if="errors.limitSets" class="text-stop text-sm font-semibold">{{ errors.limitSets }}</p></fieldset>
         <p v-if="message" role="alert" class="text-stop font-semibold sm:col-span-2">{{ message }}</p>
         <div class="sm:col-span-2 lg:col-span-3"><UButton type="submit" :loading="busy">Save house rules</UButton></div>
       </form>

@@ -53,9 +53,9 @@ export function compareControls(air: AirCase, substance: Particulate, adopted: r
     if ('because' in changed) return { id, rung, name, ...asIs, because: changed.because }
     return { id, rung, name, ...judge(changed, factor)! }
   }
-  const mine = (change: (source: FumeSource) => FumeSource): AirCase => ({ ...air, sources: air.sources.map(source => source.mine ? change(source) : source) })
-  const captured = (capture: { low: number, high: number }): AirCase => mine(source => ({ ...source, capture: { low: Math.max(source.capture.low, capture.low), high: Math.max(source.capture.high, capture.high) } }))
   const own = air.sources.find(source => source.mine)
+  const mine = (change: (source: FumeSource) => FumeSource): AirCase => ({ ...air, sources: air.sources.map(source => source.mine ? change(source) : source) })
+  const captured = (capture: { low: number, high: number }): AirCase | { because: string } => own && own.capture.low >= capture.low && own.capture.high >= capture.high ? { because: 'already reckoned with an exhaust as good' } : mine(source => ({ ...source, capture: { low: Math.max(source.capture.low, capture.low), high: Math.max(source.capture.high, capture.high) } }))
   const welders = air.sources.reduce((sum, source) => sum + source.welders, 0)
   const noOwn = { because: 'no source is marked as the person\'s own' }
   const wire = own ? lowerWire(own, substance, candidate => candidate.process === own.process) : null

@@ -20,6 +20,7 @@ export interface Needed {
 }
 
 const MOST_FLOW = 200
+const LEAST_FLOW = 1e-4
 const FARTHEST_HEAD = 2
 
 /**
@@ -44,7 +45,8 @@ const pick = (breathed: Breathed, governs: Compared): number => byKind(breathed)
 function flowFor(air: AirCase, limit: number, valueOf: (air: AirCase) => number): Inverse {
   const at = (flow: number): AirCase => ({ ...air, flow, changes: [] })
   if (valueOf(at(MOST_FLOW)) > limit) return { because: air.near ? 'the near field alone is over the limit: bring exhaust to the arc or the head away' : 'no flow that a fan can give is enough' }
-  return { value: bisect(x => valueOf(at(x)) > limit, 1e-4, MOST_FLOW) }
+  if (valueOf(at(LEAST_FLOW)) <= limit) return { because: 'under the limit with next to no flow' }
+  return { value: bisect(x => valueOf(at(x)) > limit, LEAST_FLOW, MOST_FLOW) }
 }
 
 function minutesFor(air: AirCase, limit: number, governs: Compared, valueOf: (air: AirCase) => number): Inverse {

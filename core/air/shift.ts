@@ -67,7 +67,8 @@ function highestMean(at: ShiftAir['at'], mean: ShiftAir['mean'], switches: reado
   const last = length - WINDOW
   const knots = [...new Set([0, last, ...switches.flatMap(t => [t, t - WINDOW])].filter(t => t >= 0 && t <= last))].sort((a, b) => a - b)
   const means = knots.map(t => mean(t, t + WINDOW))
-  const best: Air = { near: Math.max(...means.map(air => air.near)), far: Math.max(...means.map(air => air.far)) }
+  const highest: Air = { near: Math.max(...means.map(air => air.near)), far: Math.max(...means.map(air => air.far)) }
+  const best = { ...highest }
   for (let i = 0; i + 1 < knots.length; i++) {
     const [from, to] = [knots[i]!, knots[i + 1]!]
     // Past the seconds in which the near field settles after a switch.
@@ -75,12 +76,15 @@ function highestMean(at: ShiftAir['at'], mean: ShiftAir['mean'], switches: reado
     const climb = (t: number): Air => { const [a, b] = [at(t), at(t + WINDOW)]; return { near: b.near - a.near, far: b.far - a.far } }
     const [first, then] = [climb(from + inset), climb(to - inset)]
     for (const zone of ['near', 'far'] as const) {
-      if (first[zone] > 0 && then[zone] < 0) best[zone] = Math.max(best[zone], goldenMaximum(t => mean(t, t + WINDOW)[zone], from, to))
+      // A hump close to a knot may hide between the knot and the inset; its mean is then close to the knot's.
+      const close = Math.max(means[i]![zone], means[i + 1]![zone]) >= NEARLY * highest[zone]
+      if (close || (first[zone] > 0 && then[zone] < 0)) best[zone] = Math.max(best[zone], goldenMaximum(t => mean(t, t + WINDOW)[zone], from, to))
     }
   }
   return best
 }
 const SETTLED = 60
+const NEARLY = 0.9
 
 const GOLDEN = (Math.sqrt(5) - 1) / 2
 /** Highest value of a function with one hump between a and b, to a tenth of a second. */

@@ -149,7 +149,7 @@ class Evaluation {
     this.#exchange = air.near ? exchange(air.near) : 0
     this.#shift = air.shiftMinutes * 60 / EIGHT_HOURS
     this.#perTwa = new Float64Array(sources.length)
-    this.#perPeak = new Float64Array(spans.length * sources.length)
+    this.#perPeak = new Float64Array(2 * spans.length * sources.length)
   }
 
   evaluate(): void {
@@ -175,18 +175,21 @@ class Evaluation {
         const end = active[j * P + p]! / out
         const then = end + (state - end) * Math.exp(-out * seconds[p]! / volume)
         sum += end * seconds[p]! + (state - then) * volume / out
-        perPeak[p * J + j] = room * (then > state ? then : state) + kept * own * active[j * P + p]!
+        // At the beginning and at the end of the stretch; in between it runs one way.
+        const near = kept * own * active[j * P + p]!
+        perPeak[2 * p * J + j] = room * state + near
+        perPeak[(2 * p + 1) * J + j] = room * then + near
         state = then
       }
       this.#perTwa[j] = kept * share * (sum * welders + own * this.#burning[j]!) / EIGHT_HOURS
     }
     // One source: its worst stretch is the worst for every substance.
     if (J === 1) perPeak[0] = perPeak.reduce((worst, here) => here > worst ? here : worst, 0)
-    this.#combine(J, J === 1 ? 1 : P)
+    this.#combine(J, J === 1 ? 1 : 2 * P)
   }
 
   /** Sum over sources, then times each substance's content. */
-  #combine(J: number, P: number): void {
+  #combine(J: number, moments: number): void {
     const { inputs, twa, ceiling } = this
     const [rate, perTwa, perPeak, background] = [this.#rate, this.#perTwa, this.#perPeak, this.#background]
     const first = COMMON + PER_SOURCE * J
@@ -194,9 +197,9 @@ class Evaluation {
       let sum = 0
       for (let j = 0; j < J; j++) sum += rate[s * J + j]! * perTwa[j]!
       let peak = 0
-      for (let p = 0; p < P; p++) {
+      for (let m = 0; m < moments; m++) {
         let here = 0
-        for (let j = 0; j < J; j++) here += rate[s * J + j]! * perPeak[p * J + j]!
+        for (let j = 0; j < J; j++) here += rate[s * J + j]! * perPeak[m * J + j]!
         if (here > peak) peak = here
       }
       const content = inputs[first + s]!

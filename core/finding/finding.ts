@@ -8,7 +8,7 @@ export type Step = 'eyes' | 'body' | 'air' | 'gear' | 'fire' | 'watch'
 
 /** A number with its unit in SI (or a shade number, which has none). */
 export interface Quantity { amount: number, unit: Unit }
-export type Unit = 'shade' | 'A' | 'mm' | 'm' | 'm2' | 'm3' | 'm/s' | 'm3/s' | 'mg/m3' | 'kg/h' | 'g/h' | 'min' | 'h' | 'Pa' | 'V' | 'share' | 'count' | 'L/h' | 'W' | 'nm' | 'rad' | 's' | 'OD'
+export type Unit = 'shade' | 'A' | 'mm' | 'm' | 'm2' | 'm3' | 'm/s' | 'm3/s' | 'mg/m3' | 'kg/h' | 'g/h' | 'min' | 'h' | 'Pa' | 'Pa static' | 'V' | 'share' | 'count' | 'L/h' | 'W' | 'nm' | 'rad' | 's' | 'OD'
 
 /** What went into a judgement, kept so that it can be checked by hand later. */
 export type Input = Quantity | string | number | boolean

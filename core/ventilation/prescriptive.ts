@@ -160,7 +160,7 @@ function namedFindings({ also, air, respirator, consumable, measured }: Ventilat
   }
   if (also.includes('fluoride_flux') || emissionRow({ consumable })?.basic) {
     const short = air.place === 'confined' && !exhaust && !airline
-    findings.push({ ...base, code: 'air.fluorideRule', level: short ? 'stop' : 'caution', ...(short && { legal: true }), sentence: short ? 'Fluorides in a confined space: exhaust or airline.' : 'The covering or flux holds fluorides: they count with the fume, and irritate eyes and airways.', remedy: 'Ask the maker for a fume analysis; no table reports them.', reasons: [METAL_RULES.fluorides] })
+    findings.push({ ...base, code: 'air.fluorideRule', level: short ? 'stop' : 'clear', ...(short && { legal: true }), sentence: short ? 'Fluorides in a confined space: exhaust or airline.' : 'The covering or flux holds fluorides: judged by what is in the air, with the fume.', remedy: 'Ask the maker for a fume analysis; no table reports them.', reasons: [METAL_RULES.fluorides] })
   }
   return findings
 }

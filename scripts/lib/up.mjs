@@ -2,9 +2,10 @@ import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { dataFolder, ensureDatabase, startPostgres } from './postgres.mjs'
 import { ensureBuild, ensurePackages, ensurePostgres, requireNode, ROOT } from './install.mjs'
-import { run, stopAll, stopOnSignal } from './process.mjs'
+import { run, start, stopAll, stopOnSignal } from './process.mjs'
 import { freePort } from './port.mjs'
 import { main, say } from './say.mjs'
+import { startStandins } from '../../standins/start.mjs'
 import { migrate, secret, serve, serveSources } from './serve.mjs'
 
 /** The owner's connection to the database of this name: the server given in DATABASE_URL, or a private one. */
@@ -43,6 +44,7 @@ export function up({ database, demo, watch = false }) {
     if (demo) {
       const signIns = JSON.parse(readFileSync(join(ROOT, 'demo', 'sign-ins.json'), 'utf8'))
       console.log('\n  Demo sign-ins (password and PIN are made up and for the demo only):')
+      await startStandins(`http://127.0.0.1:${port}`, signIns[0], start)
       for (const person of signIns) console.log(`    ${person.role.padEnd(11)} ${person.email.padEnd(30)} ${person.password}   PIN ${person.pin}`)
     }
     console.log('\n  Ctrl-C stops it and its database.\n')

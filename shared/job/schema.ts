@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import type { Unit } from '#core/finding/finding'
 import { ALSO_PRESENT, BASE_METALS, COATINGS, HOOD_KINDS, POSITIONS, PROCESSES, RESPIRATORS, isArc } from '#core/job/job'
 import { PARTICULATES, type Particulate } from '#core/exposure/terms'
 
@@ -69,7 +70,7 @@ export const jobBody = z.strictObject({
 }).refine(job => (job.stationId === null) !== (job.place === null), { message: 'Choose a station, or say where.', path: ['place'] })
 export type JobBody = z.infer<typeof jobBody>
 
-const quantity = z.object({ amount: z.number(), unit: z.string() })
+const quantity = z.object({ amount: z.number(), unit: z.string() as unknown as z.ZodType<Unit> })
 export const findingSchema = z.object({
   code: z.string(), step: z.enum(['eyes', 'body', 'air', 'gear', 'fire', 'watch']), level: z.enum(['clear', 'caution', 'stop', 'unknown']),
   value: quantity.optional(), sentence: z.string(), remedy: z.string().optional(),

@@ -81,9 +81,12 @@ describe('people, items and sites at the door', () => {
   })
 
   it('a house watch is never under 30 minutes', () => {
-    const site = { name: 's', timeZone: 'UTC', units: 'us', shiftHours: 8, ruleSet: 'osha' }
+    const site = { name: 's', timeZone: 'UTC', units: 'us', shiftHours: 8, ruleSet: 'osha', shadeSchool: 'guide', safetyToe: false, hardHat: false, season: 'mild', limitSets: ['osha'] }
     expect(paths(siteBody, { ...site, houseMinutes: 29 })).toEqual(['houseMinutes'])
     expect(paths(siteBody, { ...site, houseMinutes: null })).toEqual([])
+    expect(paths(siteBody, { ...site, houseMinutes: null, limitSets: [] })).toEqual(['limitSets'])
+    // A client that leaves a rule out changes none by accident.
+    expect(paths(siteBody, { ...site, houseMinutes: null, season: undefined })).toEqual(['season'])
   })
 })
 
@@ -102,10 +105,10 @@ describe('contracts', () => {
     }
   })
 
-  it('only reading and the door are open to a viewer; only the door is public', () => {
-    const own = ['signOut', 'setPin', 'createToken', 'revokeToken', 'calcShade', 'calcPpe', 'calcVentilation', 'calcMarking', 'calcLaser']
+  it('only reading and the door are open to a viewer; only the door and the entry of monitors are public', () => {
+    const own = ['signOut', 'setPin', 'createToken', 'revokeToken', 'calcShade', 'calcPpe', 'calcVentilation', 'calcMarking', 'calcLaser', 'calcHood', 'calcRelease', 'raiseAlarm', 'tellAlarm']
     for (const [name, route] of all) {
-      if (route.roles === 'public') expect(['alive', 'ready', 'openapi', 'setupState', 'setup', 'signIn', 'booth', 'boothSignIn']).toContain(name)
+      if (route.roles === 'public') expect(['alive', 'ready', 'openapi', 'setupState', 'setup', 'signIn', 'booth', 'boothSignIn', 'ingest']).toContain(name)
       else if (route.method !== 'GET' && route.roles.includes('viewer')) expect(own).toContain(name)
     }
   })

@@ -223,7 +223,7 @@ describe('life of a permit', () => {
     }), { numRuns: 2000 })
   })
   it('a job judged whole has a level for each step', () => {
-    const { levels } = assessJob(JOB, { helmet: { name: 'H', ranges: [[9, 13]] }, gear: [] })
+    const { levels } = assessJob({ ...JOB, consumable: 'SMAW E6013' }, { helmet: { name: 'H', ranges: [[9, 13]] }, gear: [] })
     expect(levels).toEqual({ eyes: 'clear', body: 'clear', air: 'clear', gear: 'unknown' })
   })
 })

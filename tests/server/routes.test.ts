@@ -3,10 +3,11 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { Contract } from '#shared/api/contract'
 import { allRoutes } from '#shared/api/all'
 import { ROLES, type Role } from '#shared/session/schema'
+import { caseOfJob } from '#core/air/basis'
 import { startApp, type App } from '../app'
 import { JOB } from '../core/job.fixture'
 import { Person } from './client'
-import { allPass, fullSweep, jobBody, makeShop, PASSWORD, personRecord, type Shop } from './shop.fixture'
+import { allPass, fullSweep, jobBody, made, makeShop, PASSWORD, personRecord, type Shop } from './shop.fixture'
 
 let app: App
 let shop: Shop
@@ -16,7 +17,19 @@ beforeAll(async () => {
   app = await startApp()
   shop = await makeShop(app, 'here')
   other = await makeShop(app, 'there')
+  for (const each of [shop, other]) of.set(each, await airThings(each))
 })
+
+/** What the air check of a shop has, by the first part of its path. */
+const of = new Map<Shop, Record<string, string>>()
+async function airThings({ people: { lead }, station }: Shop): Promise<Record<string, string>> {
+  const job = await made(lead, '/jobs', jobBody({ title: 'Air', stationId: station, spec: JOB }))
+  const unique = randomUUID()
+  return {
+    assessments: await made(lead, `/jobs/${job}/assessments`, { air: caseOfJob(JOB), seed: 1, draws: 10_000 }), consumables: await made(lead, '/consumables', { name: unique, process: 'GMAW', alloy: 'steel', fume: 5, of: 'fume', parts: { iron: 1 }, reference: 'S' }),
+    samples: await made(lead, '/samples', { on: '2026-01-05', kind: 'personal', group: 'Welders', who: 'A', task: 'T', substance: 'fume', minutes: 60, value: 1, reference: unique }), devices: await made(lead, '/devices', { name: unique, stationId: station }), alarms: await made(lead, '/alarms', { id: unique, kind: 'bad_air', stationId: station }),
+  }
+}
 afterAll(() => app.end())
 
 /** A lawful body for every route that takes one, and the thing of this shop that it is about. */
@@ -25,7 +38,7 @@ function sample(route: Contract, target: Shop): { path: string, body?: unknown }
   const event = { eventId: randomUUID() }
   const bodies: Record<string, unknown> = {
     setup: { organisation: 'x', site: 'x', timeZone: 'UTC', units: 'si', name: 'x', email: 'x@x.example', password: PASSWORD }, signIn: { email: 'nobody@here.example', password: 'wrong' },
-    setPin: { password: PASSWORD, pin: '9999' }, createToken: { name: unique }, updateSite: { name: 'Yard', timeZone: 'America/Halifax', units: 'us', shiftHours: 8, ruleSet: 'nfpa51b', houseMinutes: null },
+    setPin: { password: PASSWORD, pin: '9999' }, createToken: { name: unique }, updateSite: { name: 'Yard', timeZone: 'America/Halifax', units: 'us', shiftHours: 8, ruleSet: 'nfpa51b', houseMinutes: null, shadeSchool: 'guide', safetyToe: false, hardHat: false, season: 'mild', limitSets: ['osha'] },
     createPerson: { name: unique, email: null, role: 'worker', fireWatchTrainedOn: null, active: true }, updatePerson: { name: 'Watch', email: null, role: 'worker', fireWatchTrainedOn: '2026-01-15', active: true },
     createStation: { name: unique, designated: true, air: JOB.air }, updateStation: { name: `Booth ${unique}`, designated: true, air: JOB.air },
     createItem: { kind: 'machine', label: unique, description: '', everyDays: 1 }, inspect: { lines: allPass('machine') }, createJob: jobBody({ place: 'Quay' }), updateJob: jobBody({ stationId: target.open }),
@@ -35,10 +48,14 @@ function sample(route: Contract, target: Shop): { path: string, body?: unknown }
     updateRecord: personRecord(), foundShade: { process: 'SMAW', amps: 120, shade: 10 }, importRoster: { csv: 'number,name\n1,A' }, createCourse: { name: unique, kit: [] }, updateCourse: { name: `Course ${unique}`, kit: [] }, createHouseChart: { effectiveFrom: `20${20 + Math.floor(Math.random() * 70)}-0${1 + Math.floor(Math.random() * 9)}-${10 + Math.floor(Math.random() * 18)}`, rows: [] },
     updateItem: { kind: 'machine', label: `M ${unique}`, description: '', everyDays: 1 }, createStock: { code: unique, name: 'Caps', kind: 'consumable', ppeId: null, size: '', condition: 'new', expiresOn: null, minimum: 0, loan: false }, updateStock: { code: `S-${unique}`, name: 'Gauntlets', kind: 'ppe', ppeId: 'gauntlets', size: '9', condition: 'good', expiresOn: null, minimum: 4, loan: true },
     moveStock: { moveId: randomUUID(), kind: 'receive', quantity: 1 }, createTraining: { day: '2026-05-04', title: unique, courseId: null }, copyTraining: { day: '2026-05-05' }, changeTraining: { change: { kind: 'presence', people: [target.ids.worker], presence: 'present' } }, undoTraining: {},
+    setHood: { section: { process: 'GMAW', amps: 180, shape: 'plain', opening: 0.3, duct: 0.15, flow: 0.3, damper: 1, hood: { x: 0.1, y: 0.2 }, head: { x: -0.4, y: 0.4 }, draft: 0 }, need: 0.5, surveyDays: 90 }, survey: { id: randomUUID(), on: '2026-01-05', velocity: 0.6, staticPressure: null, filterChanged: false },
+    assess: { air: caseOfJob(JOB), seed: 1, draws: 10_000 }, gasTest: { id: randomUUID(), oxygen: 20.9, explosive: 0, others: {}, instrument: 'G', bumpTested: true, minutes: 60 }, createConsumable: { name: unique, process: 'GMAW', alloy: 'steel', fume: 5, of: 'fume', parts: { iron: 1 }, reference: 'S' }, retireConsumable: { retired: true }, importConsumables: { text: '[]', format: 'json', apply: false },
+    createSample: { on: '2026-01-05', kind: 'personal', group: unique, who: 'A', task: 'T', substance: 'fume', minutes: 60, value: 1, reference: 'R' }, importSamples: { text: 'date', format: 'csv', apply: false }, createDevice: { name: unique, stationId: target.station }, ingest: { readings: [{ substance: 'fume', at: new Date().toISOString(), value: 1 }] },
+    raiseAlarm: { id: randomUUID(), kind: 'bad_air', stationId: target.station }, tellAlarm: { symptoms: ['dizzy'] }, clearAlarm: { note: 'aired out' }, calcHood: { process: 'GMAW', amps: 180, shape: 'plain', opening: 0.3, duct: 0.15, flow: 0.3, damper: 1, hood: { x: 0.1, y: 0.2 }, head: { x: -0.4, y: 0.4 }, draft: 0 }, calcRelease: { gas: 'inert', amount: 1, space: 10, mixed: false },
     checkAll: { kind: 'helmet', items: [target.helmet], confirm: true }, boothSignIn: { personId: target.ids.worker, pin: '0000' },
   }
-  const id = route.id === 'foundShade' ? target.ids.worker : route.path.startsWith('/people') ? target.ids.watch : route.path.startsWith('/stations') ? target.station : route.path.startsWith('/jobs') ? target.job : route.path.startsWith('/permits') ? target.permit : route.path.startsWith('/items') ? target.machine : route.path.startsWith('/courses') ? target.course : route.path.startsWith('/stock') ? target.stock : route.path.startsWith('/sessions') ? target.training : randomUUID()
-  const query: Record<string, string> = { labels: '?of=stock', scan: '?code=LG-9' }
+  const id = route.id === 'foundShade' ? target.ids.worker : route.path.startsWith('/people') ? target.ids.watch : route.path.startsWith('/stations') ? target.station : route.path.startsWith('/jobs') ? target.job : route.path.startsWith('/permits') ? target.permit : route.path.startsWith('/items') ? target.machine : route.path.startsWith('/courses') ? target.course : route.path.startsWith('/stock') ? target.stock : route.path.startsWith('/sessions') ? target.training : of.get(target)?.[route.path.split('/')[1]!] ?? randomUUID()
+  const query: Record<string, string> = { labels: '?of=stock', scan: '?code=LG-9', sampleGroup: '?group=Welders&substance=fume' }
   return { path: route.path.replace('{kind}', 'machine').replace('{id}', id).replace('{code}', target.code) + (query[route.id] ?? ''), body: bodies[route.id] }
 }
 
@@ -96,9 +113,9 @@ describe('every route, every role', () => {
     expect((await shop.people.lead.send('POST', '/permits', { jobId: other.job })).status).toBe(404)
   })
   it('lists hold nothing of another organisation', async () => {
-    for (const path of ['/jobs', '/permits', '/people', '/items', '/stations', '/items?all=true', '/stock', '/courses', '/sessions', '/house-charts', '/roster.csv']) {
+    for (const path of ['/jobs', '/permits', '/people', '/items', '/stations', '/items?all=true', '/stock', '/courses', '/sessions', '/house-charts', '/roster.csv', '/consumables', '/samples', '/samples.csv', '/devices', '/air', '/shift', '/sample-groups', '/sample-pairs']) {
       const text = JSON.stringify((await shop.people.lead.send('GET', path)).body)
-      for (const id of [other.job, other.permit, other.ids.worker, other.machine, other.station, other.stock, other.course, other.training]) expect(text).not.toContain(id)
+      for (const id of [other.job, other.permit, other.ids.worker, other.machine, other.station, other.stock, other.course, other.training, ...Object.values(of.get(other)!)]) expect(text).not.toContain(id)
     }
   })
 })

@@ -181,7 +181,7 @@ describe('shift', () => {
   })
 
   it('house rules change what a new permit asks for', async () => {
-    const site = { name: 'Yard', timeZone: 'America/Halifax', units: 'us', shiftHours: 6, ruleSet: 'osha', houseMinutes: 45 }
+    const site = { name: 'Yard', timeZone: 'America/Halifax', units: 'us', shiftHours: 6, ruleSet: 'osha', houseMinutes: 45, shadeSchool: 'guide', safetyToe: false, hardHat: false, season: 'mild', limitSets: ['osha', 'acgih'] }
     expect((await lead.send('PUT', '/site', site)).status).toBe(200)
     const job = await make('/jobs', jobBody({ title: 'House', place: 'Far quay' }))
     const permit = await make('/permits', { jobId: job })

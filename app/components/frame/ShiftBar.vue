@@ -7,6 +7,10 @@ import { useShift } from '~/stores/shift'
 const session = useSession()
 const store = useShift()
 const { now, factor } = useServerClock()
+/** Loaded when first asked for: the dialog is no part of the first page. */
+const stopping = ref(false)
+const asked = ref(false)
+watch(stopping, () => { asked.value = true })
 useIntervalFn(store.load, 15_000, { immediateCallback: true })
 
 const time = computed(() => new Intl.DateTimeFormat('en-GB', { weekday: 'short', day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit', timeZone: session.me?.site.timeZone }).format(now.value))
@@ -38,10 +42,13 @@ const fuse = (entry: Running): number => Math.min(1, Math.max(0, (left(entry) ??
         </NuxtLink>
         <p v-if="store.shift && store.shift.running.length === 0" class="px-4 py-2 text-[#a9b5bb] self-center">No hot work running</p>
       </nav>
+      <NuxtLink v-if="(store.shift?.alarms.length ?? 0) > 0" to="/air" class="segment hot text-right" data-testid="alarms"><span class="block text-sm">Air alarm</span><span class="plate text-2xl">{{ store.shift!.alarms.length }}</span></NuxtLink>
+      <button type="button" class="segment stop" data-testid="stop-air" @click="stopping = true"><span class="block text-sm">Feel ill, bad air</span><span class="plate text-2xl">Stop</span></button>
       <NuxtLink to="/gear?show=locked" class="segment text-right" :class="{ hot: (store.shift?.locked.length ?? 0) > 0 }"><span class="block text-sm">Locked out</span><span class="plate text-2xl">{{ store.shift?.locked.length ?? '–' }}</span></NuxtLink>
       <NuxtLink to="/gear?show=due" class="segment text-right"><span class="block text-sm">Due today</span><span class="plate text-2xl">{{ store.shift?.dueCount ?? '–' }}</span></NuxtLink>
     </div>
     <p v-if="store.offline" role="alert" class="bg-[#b3250f] text-white font-semibold px-4 py-1">No connection to the server. Countdowns go on from the last reading.</p>
+    <LazyStopButton v-if="asked" v-model:open="stopping" />
   </header>
 </template>
 
@@ -50,5 +57,6 @@ const fuse = (entry: Running): number => Math.min(1, Math.max(0, (left(entry) ??
 .segment { position: relative; padding: 0.45rem 0.9rem 0.55rem; background: #1c262c; flex-shrink: 0; overflow: hidden; }
 .segment:hover { background: #2a363d; }
 .segment.hot { background: #72180b; }
+.segment.stop { position: sticky; right: 0; z-index: 1; order: 1; border-left: 4px solid #ff6b52; text-align: right; cursor: pointer; }
 .fuse { position: absolute; left: 0; right: 0; bottom: 0; height: 5px; background: var(--arc); transform-origin: left; }
 </style>

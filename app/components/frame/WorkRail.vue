@@ -8,6 +8,7 @@ const WORK = [
   { to: '/', name: 'Today', icon: 'i-lucide-sunrise' },
   { to: '/sessions', name: 'Session', icon: 'i-lucide-grid-3x3' },
   { to: '/jobs', name: 'Jobs', icon: 'i-lucide-hammer' },
+  { to: '/air', name: 'Air', icon: 'i-lucide-wind' },
   { to: '/gear', name: 'Gear', icon: 'i-lucide-cylinder' },
   { to: '/permits', name: 'Permits', icon: 'i-lucide-flame' },
   { to: '/stores', name: 'Stores', icon: 'i-lucide-package-open' },
@@ -15,7 +16,7 @@ const WORK = [
   { to: '/shop', name: 'Shop', icon: 'i-lucide-warehouse' },
 ] as const
 /** On a phone these are reached from the page Me, so that the thumb has room. */
-const DESK: readonly string[] = ['/stores', '/people', '/shop']
+const DESK: readonly string[] = ['/air', '/stores', '/people', '/shop']
 const ACCOUNT = { to: '/account', name: 'Me', icon: 'i-lucide-user-round' } as const
 const here = (to: string): boolean => to === '/' ? route.path === '/' : route.path.startsWith(to) || (to === '/permits' && route.path.startsWith('/watch'))
 </script>

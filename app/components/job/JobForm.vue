@@ -56,6 +56,7 @@ watch(() => spec.value.process, (now: Process) => {
   if (now !== 'LBW') spec.value.laser = null
   if (spec.value.consumable && !spec.value.consumable.startsWith(`${now} `)) spec.value.consumable = null
 })
+const looking = ref(false)
 </script>
 
 <template>
@@ -69,7 +70,7 @@ watch(() => spec.value.process, (now: Process) => {
       <QuantityInput v-model="spec.thickness" unit="mm" label="Thickness" :error="errors['spec.thickness']" :required="byPlate(spec.process)" />
       <UFormField v-if="consumables.length > 1" label="Consumable"><USelect v-model="consumable" :items="consumables" class="w-full" data-testid="consumable" /></UFormField>
       <UFormField label="Base metal"><USelect v-model="spec.baseMetal" :items="metals" class="w-full" data-testid="base-metal" /></UFormField>
-      <UFormField label="Coating" class="sm:col-span-2"><USelect v-model="spec.coating" :items="coatings" class="w-full" data-testid="coating" /></UFormField>
+      <UFormField label="Coating" class="sm:col-span-2"><USelect v-model="spec.coating" :items="coatings" class="w-full" data-testid="coating" /><UButton variant="ghost" color="neutral" size="sm" icon="i-lucide-search" class="mt-1" :disabled="disabled" @click="looking = true">Tell it by looking</UButton></UFormField>
       <QuantityInput v-if="byPlate(spec.process)" v-model="spec.gasFlow" unit="L/h" :label="spec.process === 'OFW' ? 'Acetylene flow' : 'Oxygen flow'" help="For the European table; blank if not known" :error="errors['spec.gasFlow']" />
       <ChoiceRow v-if="spec.process === 'GMAW'" v-model="spec.shieldGas" legend="Shielding gas" :options="[{ value: 'active', label: 'Active (MAG)' }, { value: 'inert', label: 'Inert (MIG)' }, { value: null, label: 'Not known' }]" class="sm:col-span-2" />
       <ChoiceRow v-model="spec.position" legend="Position" class="sm:col-span-2 lg:col-span-4" :options="POSITIONS.map(value => ({ value, label: POSITION_NAME[value] }))" />
@@ -82,5 +83,6 @@ watch(() => spec.value.process, (now: Process) => {
       <UFormField label="Welder" class="sm:col-span-2"><PersonPicker v-model="welder" label="Welder" placeholder="Not named yet" clearable :known="$props.welder" :disabled="disabled" data-testid="welder" /></UFormField>
       <UFormField label="Helmet or goggles" class="sm:col-span-2"><USelect v-model="helmet" :items="helmets" class="w-full" data-testid="helmet" /></UFormField>
     </div>
+    <LazyCoatingGuide v-if="looking" v-model:open="looking" @found="spec.coating = $event" />
   </fieldset>
 </template>

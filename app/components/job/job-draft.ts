@@ -6,7 +6,7 @@ export const UNKNOWN_AIR: AirSpace = { place: 'indoors', volume: null, ceiling: 
 
 const EMPTY_SPEC: JobSpec = {
   process: 'SMAW', amps: null, ampsFrom: null, electrode: null, consumable: null, consumption: null, baseMetal: 'carbon_steel', coating: 'unknown', thickness: null, position: 'bench', grinding: false, arcHidden: false, shieldGas: null, gasFlow: null, laser: null,
-  arcMinutes: 60, welders: 1, air: UNKNOWN_AIR, respirator: 'none', measured: null,
+  arcMinutes: 60, welders: 1, air: UNKNOWN_AIR, respirator: 'none', also: [], measured: null,
 }
 
 export const emptyDraft = (): JobBody => structuredClone({ title: '', stationId: null, place: null, welderId: null, helmetId: null, equipmentIds: [], cylinderIds: [], spec: EMPTY_SPEC })

@@ -4,7 +4,6 @@ import { AIR_MODEL, faultsOfCase, type AirCase } from '#core/air/case'
 import { compareControls } from '#core/air/controls'
 import { judgeAir, type AirAnswer } from '#core/air/judge'
 import { Simulation, type Simulated } from '#core/air/simulate'
-import { limitText } from '#core/exposure/limits.table'
 import type { LimitSet } from '#core/exposure/terms'
 import type { RespiratorKind } from '#core/job/job'
 import { checkVentilation } from '#core/ventilation/prescriptive'
@@ -14,7 +13,8 @@ import { inOrganisation, type Db } from '#server/db/pool'
 import { recordsOf } from '#server/db/record'
 import { AppError, conflict, notFound } from '#server/http/errors'
 import type { Finding } from '#core/finding/finding'
-import type { AirResult, Assessment, AssessmentBody, JobAir, Rerun } from '#shared/air/schema'
+import { resultsOf } from '#shared/air/results'
+import type { Assessment, AssessmentBody, JobAir, Rerun } from '#shared/air/schema'
 import { record, type Actor } from '../actor'
 import { calibrationsOf } from '../sampling/pairs'
 import { scopeOf } from '../shop/shop'
@@ -90,10 +90,7 @@ function toResults(air: AirCase, adopted: readonly LimitSet[], seed: number, ans
   const decisive = answer.decisive?.substance ?? null
   return {
     decisive, controls: decisive ? compareControls(air, decisive, adopted, seed) : [],
-    substances: answer.substances.map((entry): AirResult => ({
-      substance: entry.substance, twa: entry.breathed.twa, highest15: entry.breathed.highest15, ceiling: entry.breathed.ceiling, bound: entry.breathed.bound, because: entry.breathed.because, drawn: entry.drawn, upperShare: entry.upperShare, band: entry.band,
-      limits: entry.compared.map((compared, i) => ({ text: limitText(compared.limit), value: compared.value, share: compared.share, decides: compared.decides, chance: entry.chances?.[i] ?? null })),
-    })),
+    substances: resultsOf(answer),
   }
 }
 

@@ -70,7 +70,7 @@ const instead = computed(() => {
   return nearestHelmet(items.value.filter(item => item.kind === 'helmet' && !item.lockReason && !item.due && item.assignedToId === null).map(item => ({ name: item.label, ranges: item.ranges ?? [] })), floor, working)
 })
 const assessment = computed(() => assessJob(draft.value.spec, {
-  rules: rules.value, eyes: eyes.value, instead: instead.value,
+  rules: rules.value, eyes: eyes.value, instead: instead.value, airCheck: job.data.value?.airCheck ?? null, airNow: job.data.value?.airNow ?? [],
   helmet: helmet.value?.ranges ? { name: helmet.value.label, ranges: helmet.value.ranges } : null,
   gear: gear.value.map(item => ({ kind: item.kind, name: item.label, lockReason: item.lockReason, lastResult: item.lastResult, daysSince: item.daysSince, everyDays: item.everyDays })),
 }))
@@ -114,7 +114,7 @@ watch(message, async (text) => { if (text) { await nextTick(); document.querySel
 
 async function startFrom(jobId: string): Promise<void> {
   const from = await submit(() => call(routes.job, { params: { id: jobId } }))
-  if (from) draft.value = { ...draftOf(from), version: undefined, spec: { ...from.spec, air: { ...from.spec.air, hoodProved: false } } }
+  if (from) draft.value = { ...draftOf(from), version: undefined, spec: { ...from.spec, measured: null, air: { ...from.spec.air, hoodProved: false } } }
 }
 async function copy(): Promise<void> {
   const made = await submit(() => call(routes.copyJob, { params: { id: id! } }))
@@ -164,6 +164,7 @@ async function draftPermit(): Promise<void> {
       </StepBand>
       <StepBand id="body" :number="3" title="Body" :level="assessment.levels.body"><DressedFigure :answer="assessment.ppe" :shade="assessment.wanted" :missing="lacking" :supplied="supplied" :respirator="draft.spec.respirator" /></StepBand>
       <StepBand id="air" :number="4" title="Air" :level="assessment.levels.air">
+        <div class="flex flex-wrap gap-3 items-center"><UButton v-if="id" :to="`/jobs/${id}/air`" icon="i-lucide-wind">Air check</UButton><UButton v-if="id && draft.stationId" variant="outline" color="neutral" :to="`/air/stations/${draft.stationId}`">Hood and monitor here</UButton><p v-if="!id" class="muted">Save the job; then the full air check opens.</p><p v-else-if="dirty" class="muted">The check starts from the job as saved.</p></div>
         <FindingList :findings="findings('air')" />
         <AirFields v-model="draft.spec.air" :errors="errors" prefix="spec.air" proof :disabled="frozen" />
         <AirExtras v-model="draft.spec" :errors="errors" :disabled="frozen" />
