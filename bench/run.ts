@@ -3,6 +3,7 @@ import { fileURLToPath } from 'node:url'
 import pg from 'pg'
 import signIns from '../demo/sign-ins.json' with { type: 'json' }
 import { TYPES } from '#server/db/types'
+import { longSchedule, manySamples, monteCarlo } from './air'
 import { matrixKeystroke } from './keystroke'
 import { growRoster, readiness } from './readiness'
 import { timed } from './requests'
@@ -87,6 +88,17 @@ async function session(base: string, get: (path: string) => Promise<void>): Prom
   line('One key in the matrix against a frame (16.7 ms)', key.p95 / 16.7, 1, `median ${key.median.toFixed(1)} ms, p95 ${key.p95.toFixed(1)} ms`)
 }
 
+/** The air check, in this process and without a server. */
+function air(): void {
+  const drawn = monteCarlo()
+  line(`Monte Carlo, ${drawn.substances} substances, against the bare draws`, drawn.ratio, 1.5, `a million: ${Math.round(drawn.simulated)} ms against ${Math.round(drawn.bare)} ms; memory grew ${drawn.grown.toFixed(1)} MB`)
+  const schedule = longSchedule()
+  line('200 stretches x 8 substances against a frame', schedule / 16.7, 1, `${schedule.toFixed(1)} ms`)
+  const samples = manySamples()
+  line('Statistics of 100,000 samples, against log and sort', samples.ratio, null, `${samples.ms.toFixed(0)} ms`)
+}
+
+air()
 await weightAndStart()
 await reads()
 process.exit(0)

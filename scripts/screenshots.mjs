@@ -25,11 +25,12 @@ async function take(base) {
   const open = async (options) => {
     const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, colorScheme: 'light', ...options })
     const page = await context.newPage()
-    const shot = async (name, path, at, fill = []) => {
+    const shot = async (name, path, at, fill = [], act = async () => {}) => {
       await page.goto(base + path)
       await page.getByRole('heading', { level: 1 }).waitFor()
       await page.waitForLoadState('networkidle')
       for (const [testId, text] of fill) await page.getByTestId(testId).fill(text)
+      await act(page)
       if (at) await page.locator(at).evaluate(element => element.scrollIntoView({ block: 'start' }))
       await page.waitForTimeout(300)
       await page.screenshot({ path: join(ROOT, 'docs', 'screenshots', `${name}.png`) })
@@ -55,19 +56,24 @@ async function take(base) {
   await desk.post(`/sessions/${session}/changes`, { change: { kind: 'prove', stations: stations.map(station => station.id), proved: true } })
   const learner = members.find(member => member.name === 'Abner Quill').personId
   const booth = (await desk.get('/stations')).find(station => station.name === 'Booth 1').code
+  const booth10 = (await desk.get('/stations')).find(station => station.name === 'Booth 10').id
+  const fillets = (await desk.get('/jobs?q=Practice fillets')).rows[0].id
   for (const [name, path, at] of [
-    ['today', '/'], ['job', `/jobs/${job}`], ['eyes', `/jobs/${job}`, '#eyes'], ['body', `/jobs/${job}`, '#body'], ['air', `/jobs/${job}`, '#air'], ['card', `/jobs/${job}/card`],
-    ['permit', `/permits/${permit('draft')}`], ['permits', '/permits'], ['gear', '/gear'], ['inspection', `/gear/machine/${machine}`], ['shop', '/shop'],
+    ['today', '/'], ['job', `/jobs/${job}`], ['eyes', `/jobs/${job}`, '#eyes'], ['body', `/jobs/${job}`, '#body'], ['card', `/jobs/${job}/card`],
+    ['permit', `/permits/${permit('draft')}`], ['gear', '/gear'], ['inspection', `/gear/machine/${machine}`], ['shop', '/shop'],
+    ['hood', `/air/stations/${booth10}`, '#section-title'], ['samples', '/air/samples'],
     ['session', `/sessions/${session}`], ['stores', '/stores'], ['person', `/people/${learner}`],
   ]) await desk.shot(name, path, at)
+  await desk.shot('air', `/jobs/${fillets}/air`, null, [], async (page) => { await page.getByTestId('run').click(); await page.getByTestId('drawn').waitFor() })
   await desk.shot('marking', '/eyes', '#marking', [['marking', '4/9-13 1/1/1/2 EN 379']])
   const own = await open({ viewport: { width: 390, height: 844 }, deviceScaleFactor: 2 })
   await own.post(`/booths/${booth}/session`, { personId: learner, pin: '2468' })
   await own.shot('card-phone', '/card')
-  for (const [name, colorScheme] of [['watch-phone', 'light'], ['watch-phone-night', 'dark']]) {
-    const phone = await open({ viewport: { width: 390, height: 844 }, deviceScaleFactor: 2, colorScheme })
-    await phone.enter()
-    await phone.shot(name, `/watch/${permit('watching')}`)
-  }
+  const phone = await open({ viewport: { width: 390, height: 844 }, deviceScaleFactor: 2, colorScheme: 'dark' })
+  await phone.enter()
+  await phone.shot('watch-phone-night', `/watch/${permit('watching')}`)
+  const floor = await open({ viewport: { width: 390, height: 844 }, deviceScaleFactor: 2 })
+  await floor.enter()
+  await floor.shot('hood-phone', `/air/stations/${booth10}`, '#section-title')
   await browser.close()
 }

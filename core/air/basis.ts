@@ -5,7 +5,7 @@ import { CAPTURE } from '../ventilation/ventilation.table'
 import { hoodState } from '../ventilation/prescriptive'
 
 /** Arc-on share of the time at a task, usual middle. Source: common practice. */
-export const ARC_SHARE: Partial<Record<JobSpec['process'], number>> = { SMAW: 0.25, GMAW: 0.4, FCAW: 0.4, GTAW: 0.2 }
+const ARC_SHARE: Partial<Record<JobSpec['process'], number>> = { SMAW: 0.25, GMAW: 0.4, FCAW: 0.4, GTAW: 0.2 }
 const OTHER_SHARE = 0.3
 const SHIFT = 480
 /** With a near field, what bad mixing keeps at the arc is reckoned there; counting it whole in the room too would count it twice. */

@@ -31,7 +31,7 @@ export interface FumeSource {
 }
 
 /** A change of the room's air flow, from this minute on, m3/s. */
-export interface FlowChange { at: number, flow: number }
+interface FlowChange { at: number, flow: number }
 
 /** Everything that the reckoning of one shift needs. SI units; minutes since the start of the shift. */
 export interface AirCase {

@@ -15,11 +15,10 @@ export const RUNGS = ['substitute', 'engineer', 'organise', 'wear'] as const
 export type Rung = typeof RUNGS[number]
 export const RUNG_NAME: Record<Rung, string> = { substitute: 'Make less', engineer: 'Take it away', organise: 'Stay in it less', wear: 'Wear something' }
 
-export const CONTROL_IDS = ['wire', 'process', 'arm', 'gun', 'downdraft', 'fan', 'door', 'less', 'respirator'] as const
-export type ControlId = typeof CONTROL_IDS[number]
+type ControlId = 'wire' | 'process' | 'arm' | 'gun' | 'downdraft' | 'fan' | 'door' | 'less' | 'respirator'
 
 /** Effect of each control, defaults to be edited. Shares taken at the arc as ranges, never one number. */
-export const CONTROL_TABLE = {
+const CONTROL_TABLE = {
   arm: { low: 0.75, high: 0.95 }, gun: { low: 0.6, high: 0.9 }, downdraft: { low: 0.7, high: 0.95 },
   /** Open door: 4 m2, 0.5 m/s outside, a quarter of it effective. */
   doorFlow: 4 * 0.5 * 0.25,
@@ -96,7 +95,7 @@ function lowerWire(own: FumeSource, substance: Particulate, among: (row: Emissio
 }
 
 /** The lightest kind that covers the upper estimate; the strongest when none does. */
-export function lightestEnough(share: number): RespiratorRow {
+function lightestEnough(share: number): RespiratorRow {
   const kinds: readonly RespiratorKind[] = ['half_mask', 'powered_hood', 'full_facepiece', 'airline_pressure_demand_full']
   const rows = kinds.map(kind => RESPIRATOR_TABLE.find(row => row.kind === kind)!)
   return rows.find(row => row.apf >= share) ?? rows.at(-1)!

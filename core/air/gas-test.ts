@@ -5,7 +5,7 @@ import { GASES, SUBSTANCE_NAME, type Gas, type LimitSet } from '../exposure/term
 import { LEL_SOURCE, OXYGEN, STOP_SHARE } from './closed-space'
 
 /** Readings of a gas test: oxygen and explosive limit in %, others in ppm. null: not read. */
-export interface GasReadings { oxygen: number | null, explosive: number | null, others: Partial<Record<Gas, number>> }
+interface GasReadings { oxygen: number | null, explosive: number | null, others: Partial<Record<Gas, number>> }
 export interface GasTest extends GasReadings { at: Date, /** Counts until. */ until: Date, instrument: string, bumpTested: boolean }
 
 /**

@@ -1,7 +1,7 @@
 import { bandOf, compareAll, governing, mixtures, type Band, type ByKind, type Compared, type Mixture } from '../exposure/compare'
-import { asSubstance, limitText } from '../exposure/limits.table'
+import { asSubstance, LIMIT_WORDS, limitText, sourceOf } from '../exposure/limits.table'
 import { ORGAN_NAME, ORGAN_SOURCE } from '../exposure/organ.table'
-import { SUBSTANCE_NAME, type LimitSet, type Particulate, type Substance } from '../exposure/terms'
+import { LIMIT_SET_NAME, SUBSTANCE_NAME, type LimitSet, type Particulate, type Substance } from '../exposure/terms'
 import type { Finding, Reason } from '../finding/finding'
 import { COMMON_PRACTICE, published } from '../finding/source'
 import { respiratorRow } from '../respirator/apf.table'
@@ -12,7 +12,7 @@ import type { Quantiles, Simulated } from './simulate'
 import { ZONES_SOURCE } from './zones'
 
 /** One substance: planning values and, once drawn, how sure they are. mg/m3. */
-export interface SubstanceAnswer {
+interface SubstanceAnswer {
   substance: Particulate
   breathed: Breathed
   /** Against every limit set, at planning values. */
@@ -84,6 +84,7 @@ function reasonsOf(air: AirCase, { breathed, compared, drawn, band, chances }: S
   reasons.push({ rule: air.near ? 'Near and far field over the shift, in closed form' : 'Well-mixed room over the shift, in closed form', source: ZONES_SOURCE, inputs: { volume: { amount: air.volume, unit: 'm3' }, flow: { amount: air.flow, unit: 'm3/s' }, mixing: air.mixing, average8h: { amount: breathed.twa, unit: 'mg/m3' }, highest15min: { amount: breathed.highest15, unit: 'mg/m3' }, worstMoment: { amount: breathed.ceiling, unit: 'mg/m3' } } })
   if (drawn && simulated) reasons.push({ rule: `${simulated.draws.toLocaleString('en-US')} draws, seed ${simulated.seed}${band ? `: ${band}` : ''}`, source: DRAWS, inputs: { p5: { amount: drawn.twa.p5, unit: 'mg/m3' }, median: { amount: drawn.twa.p50, unit: 'mg/m3' }, p95: { amount: drawn.twa.p95, unit: 'mg/m3' } } })
   compared.forEach((entry, i) => reasons.push({ rule: `${limitText(entry.limit)}${entry.decides ? ' (adopted, strictest of its kind)' : ''}${entry.limit.note ? `. ${entry.limit.note}` : ''}`, source: entry.limit.source, inputs: { share: { amount: entry.share, unit: 'share' }, ...(chances && { chanceToExceed: { amount: chances[i]!, unit: 'share' as const } }) } }))
+  for (const entry of LIMIT_WORDS.filter(words => words.substance === breathed.substance)) reasons.push({ rule: `${LIMIT_SET_NAME[entry.set]}: ${entry.words}`, source: sourceOf(entry.set) })
   if (!air.near) reasons.push({ rule: 'The breathing zone in the plume holds far more than the room', source: COMMON_PRACTICE })
   return reasons
 }

@@ -7,7 +7,7 @@ const PER_HOUR = 1000 / 3600
 /** An 8 h average divides by this whatever the length of the shift, s. */
 export const EIGHT_HOURS = 8 * 3600
 
-export interface Span { seconds: number, from: number, flow: number, /** Which sources burn. */ active: boolean[] }
+interface Span { seconds: number, from: number, flow: number, /** Which sources burn. */ active: boolean[] }
 export interface Emitted { substance: Particulate, /** mg/s of one welder while burning, by source. */ rate: number[], bound: boolean, because: string | null, parts: (Emission | NoEmission | null)[] }
 
 /** A case cut into stretches, with its emissions: every concentration is linear in them. */

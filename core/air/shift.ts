@@ -55,45 +55,49 @@ export function shiftAir(room: Room, stretches: readonly Stretch[], start: Air):
   const upTo = (t: number): Air => { const p = part(t); const sum = p.course.sum(t - p.from); return { near: p.before.near + sum.near, far: p.before.far + sum.far } }
   const mean = (a: number, b: number): Air => { const [x, y] = [upTo(a), upTo(b)]; return { near: (y.near - x.near) / (b - a), far: (y.far - x.far) / (b - a) } }
   const switches = [...parts.map(p => p.from), length]
-  return { at, mean, length, highest15: highestMean(at, mean, switches, length), peak: highestMoment(parts, switches) }
+  const peak = highestMoment(parts, switches)
+  return { at, mean, length, highest15: highestMean({ at, mean, length, peak }, switches, room.near ? SETTLED * room.near.radius / room.near.airSpeed : 1e-3), peak }
 }
 
 /**
  * The mean over a window has at most one hump between two knots (a knot: either end of the window meets a switch).
  * It climbs where the air at the window's end is worse than at its start, so a hump is looked for only where that changes sign.
  */
-function highestMean(at: ShiftAir['at'], mean: ShiftAir['mean'], switches: readonly number[], length: number): Air {
+function highestMean({ at, mean, length, peak }: Omit<ShiftAir, 'highest15'>, switches: readonly number[], settled: number): Air {
   if (length <= WINDOW) return mean(0, length)
   const last = length - WINDOW
   const knots = [...new Set([0, last, ...switches.flatMap(t => [t, t - WINDOW])].filter(t => t >= 0 && t <= last))].sort((a, b) => a - b)
   const means = knots.map(t => mean(t, t + WINDOW))
-  const highest: Air = { near: Math.max(...means.map(air => air.near)), far: Math.max(...means.map(air => air.far)) }
-  const best = { ...highest }
+  const best: Air = { near: Math.max(...means.map(air => air.near)), far: Math.max(...means.map(air => air.far)) }
+  const climb = (t: number): Air => { const [a, b] = [at(t), at(t + WINDOW)]; return { near: b.near - a.near, far: b.far - a.far } }
   for (let i = 0; i + 1 < knots.length; i++) {
     const [from, to] = [knots[i]!, knots[i + 1]!]
-    // Past the seconds in which the near field settles after a switch.
-    const inset = Math.min(SETTLED, (to - from) / 4)
-    const climb = (t: number): Air => { const [a, b] = [at(t), at(t + WINDOW)]; return { near: b.near - a.near, far: b.far - a.far } }
-    const [first, then] = [climb(from + inset), climb(to - inset)]
+    // A window that moves by half the way can gain no more than that share of the highest moment.
+    const gain = (to - from) / 2 / WINDOW
+    if (means[i]!.near + gain * peak.near < best.near && means[i + 1]!.near + gain * peak.near < best.near && means[i]!.far + gain * peak.far < best.far && means[i + 1]!.far + gain * peak.far < best.far) continue
+    // Past the seconds in which the near field settles after a switch; close to a knot a hump is as good as the knot itself.
+    const inset = Math.min(settled, (to - from) / 4)
+    const climbs = [from + inset / 4, from + inset, to - inset, to - inset / 4].map(climb)
     for (const zone of ['near', 'far'] as const) {
-      // A hump close to a knot may hide between the knot and the inset; its mean is then close to the knot's.
-      const close = Math.max(means[i]![zone], means[i + 1]![zone]) >= NEARLY * highest[zone]
-      if (close || (first[zone] > 0 && then[zone] < 0)) best[zone] = Math.max(best[zone], goldenMaximum(t => mean(t, t + WINDOW)[zone], from, to))
+      const most = Math.max(...climbs.map(here => here[zone]))
+      // What it climbs by at most, and half as much again.
+      if (means[i]![zone] + 1.5 * most * (to - from) / WINDOW <= best[zone]) continue
+      if (climbs.some((here, k) => here[zone] > 0 && (climbs[k + 1]?.[zone] ?? 0) < 0)) best[zone] = Math.max(best[zone], goldenMaximum(t => mean(t, t + WINDOW)[zone], from, to))
     }
   }
   return best
 }
-const SETTLED = 60
-const NEARLY = 0.9
+/** Times the radius over the air speed, s: the near field follows the room within two thirds of that. */
+const SETTLED = 4
 
 const GOLDEN = (Math.sqrt(5) - 1) / 2
-/** Highest value of a function with one hump between a and b, to a tenth of a second. */
+/** Highest value of a function with one hump between a and b, to half a second. */
 function goldenMaximum(value: (t: number) => number, a: number, b: number): number {
   let [low, high] = [a, b]
   let x = high - GOLDEN * (high - low)
   let y = low + GOLDEN * (high - low)
   let [atX, atY] = [value(x), value(y)]
-  while (high - low > 0.1) {
+  while (high - low > 0.5) {
     if (atX >= atY) { high = y; y = x; atY = atX; x = high - GOLDEN * (high - low); atX = value(x) }
     else { low = x; x = y; atX = atY; y = low + GOLDEN * (high - low); atY = value(y) }
   }

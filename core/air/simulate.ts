@@ -8,11 +8,12 @@ import { exchange } from './zones'
 
 export interface Quantiles { p5: number, p50: number, p95: number, mean: number }
 /** mg/m3; `over` gives the chance, 0 to 1, that the 8 h average, the highest 15 minutes or the worst moment is over a figure. */
-export interface Drawn { substance: Particulate, twa: Quantiles, highest15: Quantiles, ceiling: Quantiles, over: (kind: 'twa' | 'stel' | 'ceiling', figure: number) => number }
+interface Drawn { substance: Particulate, twa: Quantiles, highest15: Quantiles, ceiling: Quantiles, over: (kind: 'twa' | 'stel' | 'ceiling', figure: number) => number }
 export interface Simulated { model: string, seed: number, draws: number, substances: Drawn[] }
 export interface Swing { input: string, low: number, high: number }
 
-const BLOCK = 512
+/** Draws counted at a time; no power of two, so that rows of a block do not fall on the same lines of the cache. */
+const BLOCK = 509
 const MOST_DRAWS = 5_000_000
 /** Inputs that are drawn before those of each source and each substance. */
 const COMMON = 3
@@ -30,8 +31,6 @@ export class Simulation {
   readonly #twa: Histogram[]
   readonly #ceiling: Histogram[]
   readonly #ratio: number[]
-  readonly #twas: Float64Array
-  readonly #ceilings: Float64Array
   #done = 0
 
   constructor(readonly air: AirCase, readonly seed: number) {
@@ -40,8 +39,6 @@ export class Simulation {
     this.#draws = drawsOf(seed)
     this.#twa = this.#model.linear.emitted.map(() => new Histogram())
     this.#ceiling = this.#model.linear.emitted.map(() => new Histogram())
-    this.#twas = new Float64Array(BLOCK * this.#twa.length)
-    this.#ceilings = new Float64Array(BLOCK * this.#twa.length)
     this.#ratio = reckon(air).breathed.map(entry => entry.twa > 0 ? entry.highest15 / entry.twa : 1)
   }
 
@@ -56,18 +53,13 @@ export class Simulation {
 
   /** One histogram after the other, so that it stays in the processor's cache while a block is counted. */
   #block(draws: number): void {
-    const { inputs, twa, ceiling } = this.#model
-    const [twas, ceilings] = [this.#twas, this.#ceilings]
+    const model = this.#model
     for (let i = 0; i < draws; i++) {
-      drawInputs(this.air, this.#draws, inputs)
-      this.#model.evaluate()
-      for (let s = 0; s < twa.length; s++) {
-        twas[s * BLOCK + i] = twa[s]!
-        ceilings[s * BLOCK + i] = ceiling[s]!
-      }
+      drawInputs(this.air, this.#draws, model.inputs)
+      model.evaluate(i)
     }
-    this.#twa.forEach((histogram, s) => histogram.addAll(twas, s * BLOCK, draws))
-    this.#ceiling.forEach((histogram, s) => histogram.addAll(ceilings, s * BLOCK, draws))
+    this.#twa.forEach((histogram, s) => histogram.addAll(model.twa, s * BLOCK, draws))
+    this.#ceiling.forEach((histogram, s) => histogram.addAll(model.ceiling, s * BLOCK, draws))
   }
 
   result(): Simulated {
@@ -106,19 +98,22 @@ export function drawInputs(air: AirCase, draws: Draws, inputs: Float64Array): vo
   for (; at < inputs.length; at++) inputs[at] = Math.exp(content * draws.normal())
 }
 
-/** The 8 h average and the worst moment as a function of one set of inputs; flat arrays, reused from draw to draw. */
+/** The 8 h average and the worst moment as a function of one set of inputs; flat arrays, a row of `BLOCK` results a substance. */
 class Evaluation {
   readonly linear: Linear
   readonly inputs: Float64Array
   readonly twa: Float64Array
   readonly ceiling: Float64Array
   readonly #background: Float64Array
+  /** mg/s, the substances of a source side by side. */
   readonly #rate: Float64Array
   readonly #seconds: Float64Array
+  /** Seconds over volume: how much a unit of flow turns over. */
+  readonly #turn: Float64Array
   readonly #flow: Float64Array
-  readonly #active: Uint8Array
+  readonly #active: Float64Array
   readonly #welders: Float64Array
-  readonly #mine: Uint8Array
+  readonly #mine: Float64Array
   readonly #arcShare: Float64Array
   /** s that a source burns in the shift. */
   readonly #burning: Float64Array
@@ -133,18 +128,19 @@ class Evaluation {
     this.linear = linearise(air)
     const { spans, emitted, sources } = this.linear
     this.inputs = new Float64Array(COMMON + PER_SOURCE * sources.length + emitted.length)
-    this.twa = new Float64Array(emitted.length)
-    this.ceiling = new Float64Array(emitted.length)
+    this.twa = new Float64Array(BLOCK * emitted.length)
+    this.ceiling = new Float64Array(BLOCK * emitted.length)
     this.#background = Float64Array.from(emitted, entry => air.background[entry.substance] ?? 0)
-    this.#rate = Float64Array.from(emitted.flatMap(entry => entry.rate))
+    this.#rate = Float64Array.from(sources.flatMap((_, j) => emitted.map(entry => entry.rate[j]!)))
+    this.#volume = air.volume - (air.near ? 2 / 3 * Math.PI * air.near.radius ** 3 : 0)
     this.#seconds = Float64Array.from(spans, span => span.seconds)
+    this.#turn = Float64Array.from(spans, span => -span.seconds / this.#volume)
     this.#flow = Float64Array.from(spans, span => span.flow)
-    this.#active = Uint8Array.from(sources.flatMap((_, j) => spans.map(span => span.active[j] ? 1 : 0)))
+    this.#active = Float64Array.from(sources.flatMap((_, j) => spans.map(span => span.active[j] ? 1 : 0)))
     this.#welders = Float64Array.from(sources, source => source.welders)
-    this.#mine = Uint8Array.from(sources, source => source.mine ? 1 : 0)
+    this.#mine = Float64Array.from(sources, source => source.mine ? 1 : 0)
     this.#arcShare = Float64Array.from(sources, source => source.arcShare)
     this.#burning = Float64Array.from(sources, (_, j) => spans.reduce((sum, span) => sum + (span.active[j] ? span.seconds : 0), 0))
-    this.#volume = air.volume - (air.near ? 2 / 3 * Math.PI * air.near.radius ** 3 : 0)
     this.#mixing = air.mixing
     this.#exchange = air.near ? exchange(air.near) : 0
     this.#shift = air.shiftMinutes * 60 / EIGHT_HOURS
@@ -152,18 +148,20 @@ class Evaluation {
     this.#perPeak = new Float64Array(2 * spans.length * sources.length)
   }
 
-  evaluate(): void {
+  /** Put the answer for the inputs as they stand at this place of each row. */
+  evaluate(at: number): void {
     const { inputs } = this
-    const [seconds, flow, active, perPeak] = [this.#seconds, this.#flow, this.#active, this.#perPeak]
+    const [seconds, turn, flow, active, perPeak] = [this.#seconds, this.#turn, this.#flow, this.#active, this.#perPeak]
     const J = this.#welders.length
     const P = seconds.length
     const volume = this.#volume
     const freshened = inputs[0]! / Math.min(10, Math.max(1, this.#mixing * inputs[1]!))
     const perExchange = this.#exchange > 0 ? 1 / (this.#exchange * inputs[2]!) : 0
+    let peak = 0
     for (let j = 0; j < J; j++) {
-      const at = COMMON + PER_SOURCE * j
-      const kept = inputs[at]! * (1 - inputs[at + 2]!)
-      const share = Math.min(1, this.#arcShare[j]! * inputs[at + 1]!)
+      const first = COMMON + PER_SOURCE * j
+      const kept = inputs[first]! * (1 - inputs[first + 2]!)
+      const share = Math.min(1, this.#arcShare[j]! * inputs[first + 1]!)
       const welders = this.#welders[j]!
       const own = this.#mine[j]! * perExchange
       // The worst moment: the room as it stands, the own arc burning; without a near field every arc burning all the time.
@@ -171,40 +169,58 @@ class Evaluation {
       let state = 0
       let sum = 0
       for (let p = 0; p < P; p++) {
+        const burns = active[j * P + p]!
+        // Nothing there yet and nothing given off.
+        if (state === 0 && burns === 0) { perPeak[2 * p * J + j] = 0; perPeak[(2 * p + 1) * J + j] = 0; continue }
         const out = flow[p]! * freshened
-        const end = active[j * P + p]! / out
-        const then = end + (state - end) * Math.exp(-out * seconds[p]! / volume)
-        sum += end * seconds[p]! + (state - then) * volume / out
+        const perOut = 1 / out
+        const end = burns * perOut
+        const then = end + (state - end) * Math.exp(out * turn[p]!)
+        sum += end * seconds[p]! + (state - then) * volume * perOut
         // At the beginning and at the end of the stretch; in between it runs one way.
-        const near = kept * own * active[j * P + p]!
+        const near = kept * own * burns
+        const highest = room * (state > then ? state : then) + near
+        if (highest > peak) peak = highest
         perPeak[2 * p * J + j] = room * state + near
         perPeak[(2 * p + 1) * J + j] = room * then + near
         state = then
       }
       this.#perTwa[j] = kept * share * (sum * welders + own * this.#burning[j]!) / EIGHT_HOURS
     }
-    // One source: its worst stretch is the worst for every substance.
-    if (J === 1) perPeak[0] = perPeak.reduce((worst, here) => here > worst ? here : worst, 0)
-    this.#combine(J, J === 1 ? 1 : 2 * P)
+    if (J === 1) this.#one(at, peak)
+    else this.#many(at, 2 * P)
   }
 
-  /** Sum over sources, then times each substance's content. */
-  #combine(J: number, moments: number): void {
+  /** One source: its worst moment is the worst for every substance. */
+  #one(at: number, peak: number): void {
+    const { inputs, twa, ceiling } = this
+    const [rate, background] = [this.#rate, this.#background]
+    const [shift, average, S] = [this.#shift, this.#perTwa[0]!, background.length]
+    for (let s = 0, row = at; s < S; s++, row += BLOCK) {
+      const given = inputs[COMMON + PER_SOURCE + s]! * rate[s]!
+      twa[row] = background[s]! * shift + given * average
+      ceiling[row] = background[s]! + given * peak
+    }
+  }
+
+  /** Several sources: each substance may be at its worst at another moment. */
+  #many(at: number, moments: number): void {
     const { inputs, twa, ceiling } = this
     const [rate, perTwa, perPeak, background] = [this.#rate, this.#perTwa, this.#perPeak, this.#background]
-    const first = COMMON + PER_SOURCE * J
-    for (let s = 0; s < twa.length; s++) {
+    const J = perTwa.length
+    const S = background.length
+    for (let s = 0; s < S; s++) {
       let sum = 0
-      for (let j = 0; j < J; j++) sum += rate[s * J + j]! * perTwa[j]!
+      for (let j = 0; j < J; j++) sum += rate[j * S + s]! * perTwa[j]!
       let peak = 0
       for (let m = 0; m < moments; m++) {
         let here = 0
-        for (let j = 0; j < J; j++) here += rate[s * J + j]! * perPeak[m * J + j]!
+        for (let j = 0; j < J; j++) here += rate[j * S + s]! * perPeak[m * J + j]!
         if (here > peak) peak = here
       }
-      const content = inputs[first + s]!
-      twa[s] = background[s]! * this.#shift + content * sum
-      ceiling[s] = background[s]! + content * peak
+      const content = inputs[COMMON + PER_SOURCE * J + s]!
+      twa[s * BLOCK + at] = background[s]! * this.#shift + content * sum
+      ceiling[s * BLOCK + at] = background[s]! + content * peak
     }
   }
 }
@@ -232,8 +248,8 @@ export function tornado(air: AirCase, substance: Particulate): Swing[] {
   ]
   const at = (changed: number, end: 0 | 1 | 2): number => {
     inputs.forEach((input, i) => { model.inputs[i] = input.ends[i === changed ? end : 1] })
-    model.evaluate()
-    return model.twa[s]!
+    model.evaluate(0)
+    return model.twa[s * BLOCK]!
   }
   return inputs.flatMap((input, i) => input.name ? [{ input: input.name, low: Math.min(at(i, 0), at(i, 2)), high: Math.max(at(i, 0), at(i, 2)) }] : [])
     .filter(swing => swing.high > swing.low * (1 + 1e-9)).sort((a, b) => (b.high - b.low) - (a.high - a.low))

@@ -10,7 +10,7 @@ export interface Air { near: number, far: number }
 export const ZONES_SOURCE: Source = published('Well-mixed room, V dC/dt = G - (Q/K) C; two zones after Nicas (1996), beta = FSA s / 2, FSA = 2 pi r2')
 
 /** @throws RangeError with a sentence for people when the room or its flow cannot be reckoned with */
-export function requireRoom(room: Room): void {
+function requireRoom(room: Room): void {
   if (!(room.volume > 0)) throw new RangeError('The room volume must be more than zero.')
   if (!(room.mixing >= 1 && room.mixing <= 10)) throw new RangeError('The mixing factor runs from 1 to 10.')
   if (!room.near) return
@@ -18,7 +18,7 @@ export function requireRoom(room: Room): void {
   if (!(room.near.airSpeed >= 0.01 && room.near.airSpeed <= 1)) throw new RangeError('Random air speed runs from 0.01 to 1 m/s.')
   if (2 / 3 * Math.PI * room.near.radius ** 3 >= room.volume) throw new RangeError('The near field would fill the room: take the well-mixed model.')
 }
-export function requireFlow(flow: number): void {
+function requireFlow(flow: number): void {
   if (!(flow > 0)) throw new RangeError('There is no answer without air flow: enter what leaks in and out, at least.')
 }
 

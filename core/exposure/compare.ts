@@ -34,7 +34,7 @@ export function mixtures(averages: ReadonlyMap<Substance, number>, adopted: read
   })
 }
 
-export const BANDS = [
+const BANDS = [
   { upTo: 0.01, name: 'trivial' }, { upTo: 0.1, name: 'highly controlled' }, { upTo: 0.5, name: 'well controlled' }, { upTo: 1, name: 'controlled' }, { upTo: Infinity, name: 'poorly controlled' },
 ] as const
 export type Band = typeof BANDS[number]['name']

@@ -28,9 +28,11 @@ const DOCUMENT: Record<LimitSet, string> = {
   eu: 'EU binding limits (Directives 2004/37/EC, 98/24/EC and indicative lists)',
 }
 
+export const sourceOf = (set: LimitSet): Source => published(DOCUMENT[set])
+
 type Extra = Partial<Pick<Limit, 'kind' | 'actionLevel' | 'of' | 'note'>> & { from?: string }
 const of = (set: LimitSet, substance: Substance, limit: number, { from, ...extra }: Extra = {}): Limit =>
-  ({ substance, set, limit, unit: unitOf(substance), kind: 'twa', source: published(from ?? DOCUMENT[set]), ...extra })
+  ({ substance, set, limit, unit: unitOf(substance), kind: 'twa', source: from ? published(from) : sourceOf(set), ...extra })
 const stel = { kind: 'stel' } as const
 const ceiling = { kind: 'ceiling' } as const
 const respirable = { note: 'Respirable fraction; fume counts whole.' }

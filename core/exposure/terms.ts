@@ -22,4 +22,3 @@ export const LIMIT_SET_NAME: Record<LimitSet, string> = { osha: 'OSHA PEL', nios
 export const LIMIT_KINDS = ['twa', 'stel', 'ceiling'] as const
 /** `twa`: mean over 8 h. `stel`: the highest 15 minutes. `ceiling`: the worst task, never averaged. */
 export type LimitKind = typeof LIMIT_KINDS[number]
-export const LIMIT_KIND_NAME: Record<LimitKind, string> = { twa: '8 h average', stel: 'highest 15 minutes', ceiling: 'ceiling' }

@@ -5,7 +5,7 @@ import type { EmissionRow } from './emission.table'
 
 export const ALLOYS = ['steel', 'stainless', 'aluminium', 'nickel', 'hardfacing'] as const
 /** What a data sheet lists besides the substances with a limit. */
-export const REST = ['iron', 'other'] as const
+const REST = ['iron', 'other'] as const
 export const PARTS = [...PARTICULATES.filter(part => part !== 'fume' && part !== 'ironOxide'), ...REST] as const
 export type Part = typeof PARTS[number]
 export const partName = (part: Part): string => part === 'iron' ? 'Iron and its oxides' : part === 'other' ? 'Everything else' : SUBSTANCE_NAME[part]

@@ -8,7 +8,7 @@ export type Consumed =
   | { by: 'rods', perHour: number, mass: number, stub: number }
 
 export const WIRE_METALS = ['steel', 'stainless', 'aluminium'] as const
-export type WireMetal = typeof WIRE_METALS[number]
+type WireMetal = typeof WIRE_METALS[number]
 
 /** Density, kg/m3. */
 const DENSITY: Record<WireMetal, number> = { steel: 7850, stainless: 7900, aluminium: 2700 }

@@ -5,7 +5,7 @@ export const PLUME_SOURCE: Source = published('Thermal plume from a point source
 export const VOLTAGE_SOURCE: Source = published('Conventional load voltage by process, IEC 60974-1')
 
 /** Part of the arc power that heats the air. A default to be edited. */
-export const CONVECTIVE = 0.3
+const CONVECTIVE = 0.3
 
 /** Conventional load voltage: volts at no current, and per ampere. */
 const LOAD_VOLTAGE: Partial<Record<Process, readonly [number, number]>> = { SMAW: [20, 0.04], GMAW: [14, 0.05], FCAW: [14, 0.05], SAW: [20, 0.04], CAW: [20, 0.04], CAC: [20, 0.04], GTAW: [10, 0.04], PAW: [25, 0.04], PAC: [80, 0.4] }

@@ -25,17 +25,17 @@ export interface Section {
 }
 
 /** Air speed at which a gas shield breaks, m/s: the code's limit, and the trade's caution for TIG. */
-export const GAS_SHIELD = { code: 5 * 1609.344 / 3600, tig: 1, source: published('AWS D1.1: no GMAW, GTAW, FCAW-G or EGW in wind over 5 mph at the weld') } as const
+const GAS_SHIELD = { code: 5 * 1609.344 / 3600, tig: 1, source: published('AWS D1.1: no GMAW, GTAW, FCAW-G or EGW in wind over 5 mph at the weld') } as const
 const SHIELDED: readonly Process[] = ['GMAW', 'GTAW', 'PAW', 'FCAW']
 /** No hood can be put nearer: the torch and the hand are there. m. */
 export const NEAREST_HOOD = 0.1
 /** Fume settles in slower ducts; the hood table keeps near 4,000 fpm. m/s. */
-export const DUCT_SPEED = { low: 2_000 * 0.3048 / 60, high: 4_500 * 0.3048 / 60, source: published('Duct transport velocity for fume, 2,000 fpm and up (ACGIH industrial ventilation)') } as const
+const DUCT_SPEED = { low: 2_000 * 0.3048 / 60, high: 4_500 * 0.3048 / 60, source: published('Duct transport velocity for fume, 2,000 fpm and up (ACGIH industrial ventilation)') } as const
 /** How many times the plume's own flow a receiving hood takes, by draft: still air, drafty. */
-export const RECEIVING_MARGIN = { still: 2, drafty: 4 } as const
+const RECEIVING_MARGIN = { still: 2, drafty: 4 } as const
 const STILL = 0.1
 
-export type Mechanism = 'capturing' | 'receiving' | 'both' | 'neither'
+type Mechanism = 'capturing' | 'receiving' | 'both' | 'neither'
 
 export interface SectionAnswer {
   /** m3/s after the damper. */

@@ -1,3 +1,4 @@
+import { addDays, differenceInCalendarDays, format, parseISO } from 'date-fns'
 import type { Finding } from '../finding/finding'
 import { COMMON_PRACTICE, published } from '../finding/source'
 import { studentAt } from '../sampling/distribution'
@@ -19,14 +20,13 @@ export interface SurveyTrend {
 }
 export interface NoTrend { because: string }
 
-export const TREND_SOURCE = published('Least squares with prediction interval, Student t (any textbook of statistics)')
+const TREND_SOURCE = published('Least squares with prediction interval, Student t (any textbook of statistics)')
 const LEAST = 3
 const CONFIDENCE = 0.9
 const HORIZON = 3 * 365
-const DAY = 86_400_000
 
-export const daysBetween = (from: string, to: string): number => Math.round((Date.parse(to) - Date.parse(from)) / DAY)
-const dayAfter = (from: string, days: number): string => new Date(Date.parse(from) + days * DAY).toISOString().slice(0, 10)
+export const daysBetween = (from: string, to: string): number => differenceInCalendarDays(parseISO(to), parseISO(from))
+const dayAfter = (from: string, days: number): string => format(addDays(parseISO(from), days), 'yyyy-MM-dd')
 
 /** Surveys since the filter was last changed, oldest first: a new filter starts a new run. */
 export function sinceFilter(surveys: readonly HoodSurvey[]): HoodSurvey[] {

@@ -37,7 +37,7 @@ export interface JobContext {
 }
 
 /** An air assessment as it was saved. */
-export interface AirCheck { basis: string, findings: readonly Finding[] }
+interface AirCheck { basis: string, findings: readonly Finding[] }
 
 export interface Assessment {
   shade: ShadeAnswer

@@ -91,7 +91,7 @@ export interface AirSpace {
 }
 
 /** Results of air sampling on this task, mg/m3 as the substance named. TWA 8 h, and the worst task for ceilings. */
-export type MeasuredAir = { reference: string } & Partial<Record<Particulate, number>>
+type MeasuredAir = { reference: string } & Partial<Record<Particulate, number>>
 
 /** What else is there that the regulation names, besides consumable, base metal and coating. */
 export const ALSO_PRESENT = ['beryllium', 'mercury', 'solvent', 'fluoride_flux'] as const

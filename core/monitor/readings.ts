@@ -9,7 +9,7 @@ export interface Reading { at: number, value: number }
 /** A reading stands until the next one, at most this long, ms; beyond it nothing is known. */
 const HOLD = 120_000
 /** A monitor that says nothing for so long has gone silent, ms. */
-export const SILENT = 5 * 60_000
+const SILENT = 5 * 60_000
 const QUARTER = 15 * 60_000
 const EIGHT = 8 * 3_600_000
 /** Where a substance has no short-term limit: three times the 8 h limit for 15 minutes. */

@@ -33,6 +33,8 @@ export interface Member {
   /** What they weld, with the air of their station; null while nothing is set. */
   job: JobSpec | null
   station: string | null
+  /** What surveys, monitors and alarms say of the air at their station now. */
+  airNow?: readonly Finding[]
   helmet: (Helmet & { gear: GearState }) | null
   machine: GearState | null
   cylinder: GearState | null
@@ -74,8 +76,8 @@ export function judgeMember(member: Member, rules: ShopRules, today: string): Re
         case 'breath': return worstOf([...conflicts.filter(entry => entry.code === 'body.beard'), ...[judgeRespirator(job.respirator, member.respirator, today)].filter(entry => entry !== null)])
         case 'machine': return needs.machine ? gear(member.machine, 'machine') : null
         case 'cylinder': return needs.cylinder ? gear(member.cylinder, 'cylinder') : null
-        case 'extraction': return member.station === null ? make('station', 'unknown', 'No station is named.', 'Choose a station.') : worstOf(checkVentilation(job))
-        case 'air': return worstOf(estimateExposure(job))
+        case 'extraction': return member.station === null ? make('station', 'unknown', 'No station is named.', 'Choose a station.') : worstOf([...checkVentilation(job), ...(member.airNow ?? [])])
+        case 'air': return worstOf(estimateExposure(job, rules.limits))
         default: return null
       }
     })()

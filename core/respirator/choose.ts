@@ -6,7 +6,7 @@ import { APF_SOURCE, RESPIRATOR_TABLE, type RespiratorRow } from './apf.table'
 
 /** Immediately dangerous to life or health: particulates mg/m3, gases ppm. Source: NIOSH, recalled. */
 export const DANGEROUS: Partial<Record<Substance, number>> = { chromiumVI: 15, manganese: 500, zincOxide: 500, cadmium: 9, lead: 100, carbonMonoxide: 1200, nitrogenDioxide: 13, ozone: 5 }
-export const DANGEROUS_SOURCE = published('NIOSH, concentrations immediately dangerous to life or health')
+const DANGEROUS_SOURCE = published('NIOSH, concentrations immediately dangerous to life or health')
 
 /** What the air asks of a respirator. Upper estimate over the limit of each substance; concentrations in its unit. */
 export interface RespiratorNeed {
@@ -19,7 +19,7 @@ export interface RespiratorNeed {
   oil: boolean
 }
 
-export interface RespiratorChoice { row: RespiratorRow, fits: boolean, because: string | null }
+interface RespiratorChoice { row: RespiratorRow, fits: boolean, because: string | null }
 export interface RespiratorAnswer { factor: number, choices: RespiratorChoice[], cartridge: string, finding: Finding }
 
 const LEAST_OXYGEN = 19.5

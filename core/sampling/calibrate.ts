@@ -1,4 +1,3 @@
-import { published } from '../finding/source'
 import { fitLognormal } from './lognormal'
 import { studentAt } from './distribution'
 
@@ -8,12 +7,12 @@ export interface Pair { predicted: number, measured: number }
 /** Measured over predicted: geometric mean, its 90 % confidence interval, and the spread of single pairs. */
 export interface Calibration { pairs: number, factor: number, low: number, high: number, gsd: number, /** Whether the interval leaves out 1, so that the model is really off. */ off: boolean }
 
-export const CALIBRATION_SOURCE = published('Geometric mean of measured over predicted with Student t interval')
-export const LEAST_PAIRS = 6
+const LEAST_PAIRS = 6
 
 /**
  * How far the site's estimates are from its measurements. It is shown beside the estimate and never lowers a judgement by itself.
  * @returns why not with fewer than six pairs of positive figures
+ * Source: geometric mean of measured over predicted with Student t interval, any textbook of statistics.
  */
 export function calibrate(pairs: readonly Pair[]): Calibration | { because: string } {
   const usable = pairs.filter(pair => pair.predicted > 0 && pair.measured > 0)

@@ -1,10 +1,9 @@
 import type { Substance } from '#core/exposure/terms'
 import type { Sample, SampleBody } from '#shared/sampling/schema'
-import type { Owned } from './air'
 import { pageOf, type Page, type PageQuery } from './page'
 import type { Db } from './pool'
 
-export interface SampleRow { id: string, sampled_on: string, kind: 'personal' | 'area', exposed_group: string, who: string, task: string, pump: string, substance: Substance, minutes: number, shift_minutes: number, value: number, under_detection: boolean, rest: 'unexposed' | 'as_sampled', reference: string, job_id: string | null }
+interface SampleRow { id: string, sampled_on: string, kind: 'personal' | 'area', exposed_group: string, who: string, task: string, pump: string, substance: Substance, minutes: number, shift_minutes: number, value: number, under_detection: boolean, rest: 'unexposed' | 'as_sampled', reference: string, job_id: string | null }
 
 const toSample = (row: SampleRow): Sample => ({ id: row.id, on: row.sampled_on, kind: row.kind, group: row.exposed_group, who: row.who, task: row.task, pump: row.pump, substance: row.substance, minutes: row.minutes, shiftMinutes: row.shift_minutes, value: row.value, underDetection: row.under_detection, rest: row.rest, reference: row.reference, jobId: row.job_id })
 

@@ -29,7 +29,7 @@ const consumedSchema = z.discriminatedUnion('by', [
   z.strictObject({ by: z.literal('rods'), perHour: positive(500), mass: positive(2), stub: notNegative(2) }).refine(rods => rods.stub < rods.mass, { message: 'The stub weighs less than the rod.', path: ['stub'] }),
 ])
 
-export const sourceSchema = z.strictObject({
+const sourceSchema = z.strictObject({
   name: z.string().trim().min(1, 'Name the source.').max(60), kind: z.enum(['weld', 'grind']), process: z.enum(PROCESSES), amps: positive(3000).nullable(), consumable: z.string().trim().max(60).nullable(), own: compositionSchema.nullable(), consumed: consumedSchema,
   baseMetal: z.enum(BASE_METALS), coating: z.enum(COATINGS), zinc: z.strictObject({ coating: positive(2000), sides: z.union([z.literal(1), z.literal(2)]), width: positive(0.5), travel: positive(0.5), vaporised: share }).nullable(),
   grinding: notNegative(10_000).nullable(), welders: number.int('Whole people.').min(1, 'At least one.').max(100), arcShare: number.positive('Must be more than zero.').max(1, 'At most 1.'), from: minutes, to: minutes, mine: z.boolean(), capture: z.strictObject({ low: share, high: share }),
@@ -49,12 +49,12 @@ export type AssessmentBody = z.input<typeof assessmentBody>
 
 const quantiles = z.object({ p5: z.number(), p50: z.number(), p95: z.number(), mean: z.number() })
 /** Results as they were: planning values, quantiles, and the chance to exceed each limit. */
-export const resultSchema = z.object({
+const resultSchema = z.object({
   substance: z.enum(PARTICULATES), twa: z.number(), highest15: z.number(), ceiling: z.number(), bound: z.boolean(), because: z.string().nullable(), drawn: z.object({ twa: quantiles, highest15: quantiles, ceiling: quantiles }).nullable(),
   limits: z.array(z.object({ text: z.string(), value: z.number(), share: z.number(), decides: z.boolean(), chance: z.number().nullable() })), upperShare: z.number().nullable(), band: z.string().nullable(),
 })
 export type AirResult = z.infer<typeof resultSchema>
-export const controlSchema = z.object({ id: z.string(), rung: z.string().nullable(), name: z.string(), chance: z.number(), upperShare: z.number(), because: z.string().optional() })
+const controlSchema = z.object({ id: z.string(), rung: z.string().nullable(), name: z.string(), chance: z.number(), upperShare: z.number(), because: z.string().optional() })
 const resultsSchema = z.object({ substances: z.array(resultSchema), controls: z.array(controlSchema), decisive: z.enum(PARTICULATES).nullable() })
 const assessmentRow = { id: z.uuid(), at: z.iso.datetime(), by: z.string(), model: z.string(), seed: z.number(), draws: z.number(), note: z.string(), current: z.boolean(), rehearsal: z.boolean() }
 export const assessmentSchema = z.object({ ...assessmentRow, jobId: z.uuid(), jobTitle: z.string(), jobNumber: z.number(), where: z.string(), air: airCaseSchema, adopted: z.array(z.enum(LIMIT_SETS)), respirator: z.enum(RESPIRATORS), results: resultsSchema, findings: z.array(findingSchema) })
@@ -73,7 +73,7 @@ export const gasTestBody = z.strictObject({
   id: z.uuid(), oxygen: number.min(0, 'From 0 to 100 %.').max(100, 'From 0 to 100 %.').nullable(), explosive: number.min(0, 'From 0 to 100 %.').max(100, 'From 0 to 100 %.').nullable(), others: z.partialRecord(z.enum(GASES), notNegative(1_000_000)),
   instrument: z.string().trim().min(1, 'Name the instrument.').max(100), bumpTested: z.boolean(), minutes: number.int().min(5, 'From 5 to 480 minutes.').max(480, 'From 5 to 480 minutes.'),
 })
-export const gasTestSchema = z.object({ id: z.uuid(), at: z.iso.datetime(), until: z.iso.datetime(), by: z.string(), oxygen: z.number().nullable(), explosive: z.number().nullable(), others: z.partialRecord(z.enum(GASES), z.number()), instrument: z.string(), bumpTested: z.boolean() })
+const gasTestSchema = z.object({ id: z.uuid(), at: z.iso.datetime(), until: z.iso.datetime(), by: z.string(), oxygen: z.number().nullable(), explosive: z.number().nullable(), others: z.partialRecord(z.enum(GASES), z.number()), instrument: z.string(), bumpTested: z.boolean() })
 export const releaseBody = z.strictObject({ gas: z.enum(['inert', 'oxygen', ...FUEL_GASES]), amount: notNegative(10_000), space: positive(1_000_000), mixed: z.boolean() })
 
 const point = z.strictObject({ x: number.min(-3).max(3), y: number.min(-1, 'At most 1 m under the arc.').max(3) })
@@ -82,7 +82,7 @@ export const sectionSchema = z.strictObject({
 }).refine(section => Math.hypot(section.hood.x, section.hood.y) >= 0.02, { message: 'The hood is on the arc.', path: ['hood'] })
 export const hoodBody = z.strictObject({ section: sectionSchema, need: positive(50), surveyDays: number.int().min(1).max(1000) })
 export const surveyBody = z.strictObject({ id: z.uuid(), on: z.iso.date('Enter a day.'), velocity: notNegative(100), staticPressure: notNegative(100_000).nullable(), filterChanged: z.boolean(), note: z.string().trim().max(500).default('') })
-export const surveySchema = z.object({ id: z.uuid(), on: z.string(), velocity: z.number(), staticPressure: z.number().nullable(), filterChanged: z.boolean(), note: z.string(), by: z.string() })
+const surveySchema = z.object({ id: z.uuid(), on: z.string(), velocity: z.number(), staticPressure: z.number().nullable(), filterChanged: z.boolean(), note: z.string(), by: z.string() })
 
 export const deviceBody = z.strictObject({ name: z.string().trim().min(1, 'Name the monitor.').max(100), stationId: z.uuid('Choose a station.') })
 export const deviceSchema = z.object({ id: z.uuid(), name: z.string(), stationId: z.uuid(), station: z.string(), lastAt: z.iso.datetime().nullable(), revoked: z.boolean() })
@@ -106,7 +106,8 @@ export const airOverviewSchema = z.object({ stations: z.array(z.object({ id: z.u
 
 export const jobAirSchema = z.object({
   job: z.object({ id: z.uuid(), number: z.number(), title: z.string(), where: z.string(), stationId: z.uuid().nullable() }), start: airCaseSchema, prescriptive: z.array(findingSchema), applies: z.object({ ok: z.boolean(), because: z.string().nullable() }), respirator: z.enum(RESPIRATORS), welder: z.string().nullable(), welderRecord: z.object({ clearedUntil: z.string().nullable(), fitTestOn: z.string().nullable(), fitModel: z.string().nullable(), fitSize: z.string().nullable(), sealCheckOn: z.string().nullable() }).nullable(),
-  confined: z.boolean(), adopted: z.array(z.enum(LIMIT_SETS)), own: z.array(compositionSchema), assessments: z.array(z.object(assessmentRow)), latest: assessmentSchema.nullable(), calibration: z.array(z.object({ substance: z.enum(PARTICULATES), pairs: z.number(), factor: z.number(), low: z.number(), high: z.number(), off: z.boolean() })),
+  /** How far the hood of the station still captures, m; null without a hood on file or with too little flow. */
+  hoodReach: z.number().nullable(), confined: z.boolean(), adopted: z.array(z.enum(LIMIT_SETS)), own: z.array(compositionSchema), assessments: z.array(z.object(assessmentRow)), latest: assessmentSchema.nullable(), calibration: z.array(z.object({ substance: z.enum(PARTICULATES), pairs: z.number(), factor: z.number(), low: z.number(), high: z.number(), off: z.boolean() })),
   gasTests: z.array(gasTestSchema), now: z.array(findingSchema),
 })
 export type JobAir = z.infer<typeof jobAirSchema>

@@ -40,7 +40,9 @@ describe('Monte Carlo', () => {
     const once = fume(drawn(caseWith({}), 5000, 11)).twa
     const portions = new Simulation(caseWith({}), 11)
     for (const part of [1, 511, 513, 3975]) portions.step(part)
-    expect(fume(portions.result()).twa).toEqual(once)
+    const { mean, ...quantiles } = fume(portions.result()).twa
+    expect(once).toMatchObject(quantiles)
+    expect(mean).toBeCloseTo(once.mean, 9)
     expect(fume(drawn(caseWith({}), 5000, 12)).twa).not.toEqual(once)
   })
   it('refuses a seed that is no whole number and more than five million draws', () => {

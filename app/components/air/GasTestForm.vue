@@ -28,10 +28,12 @@ async function save(): Promise<void> {
   emit('saved')
 }
 const GAS_NAME: Record<Release['gas'], string> = { inert: 'Argon, nitrogen, CO₂', oxygen: 'Oxygen', acetylene: 'Acetylene', propane: 'Propane', methane: 'Natural gas', hydrogen: 'Hydrogen' }
-const leak = ref({ gas: 'inert' as Release['gas'], litres: 15, minutes: 30, mixed: 'worst' as 'worst' | 'mixed' })
+const leak = ref({ gas: 'inert' as Release['gas'], litres: 15, minutes: 30, mixed: 'worst' as 'worst' | 'mixed', from: 'leak' as 'leak' | 'cylinder', contents: 8.5 as number | null })
+const amount = (): number => leak.value.from === 'cylinder' ? leak.value.contents ?? 0 : leaked(leak.value.litres, leak.value.minutes)
 const space = ref<number | null>(props.volume || null)
-const release = computed(() => { try { return space.value ? judgeRelease({ gas: leak.value.gas, amount: leaked(leak.value.litres, leak.value.minutes), space: space.value, mixed: leak.value.mixed === 'mixed' }) : null } catch { return null } })
-const after = computed(() => { try { return space.value ? afterRelease({ gas: leak.value.gas, amount: leaked(leak.value.litres, leak.value.minutes), space: space.value, mixed: leak.value.mixed === 'mixed' }) : null } catch { return null } })
+watch(() => props.volume, (volume) => { if (space.value === null && volume > 0) space.value = volume })
+const release = computed(() => { try { return space.value ? judgeRelease({ gas: leak.value.gas, amount: amount(), space: space.value, mixed: leak.value.mixed === 'mixed' }) : null } catch { return null } })
+const after = computed(() => { try { return space.value ? afterRelease({ gas: leak.value.gas, amount: amount(), space: space.value, mixed: leak.value.mixed === 'mixed' }) : null } catch { return null } })
 </script>
 
 <template>
@@ -47,7 +49,7 @@ const after = computed(() => { try { return space.value ? afterRelease({ gas: le
     </form>
     <ul v-if="air.gasTests.length" class="divide-y divide-(--rule)"><li v-for="test in air.gasTests.slice(0, 6)" :key="test.id" class="py-1.5">{{ when(test.at) }}: oxygen {{ test.oxygen ?? 'not read' }} %, explosive {{ test.explosive ?? 'not read' }} %<template v-for="(value, gas) in test.others" :key="gas">, {{ SUBSTANCE_NAME[gas as Gas].toLowerCase() }} {{ value }} ppm</template>. <span class="muted">{{ test.by }}, {{ test.instrument }}, counts until {{ when(test.until) }}</span></li></ul>
     <div class="space-y-3"><h3>If gas leaks or a purge runs</h3>
-      <div class="grid grid-cols-2 sm:grid-cols-4 gap-4 items-start"><UFormField label="Gas"><USelect v-model="leak.gas" :items="(['inert', 'oxygen', ...FUEL_GASES] as const).map(value => ({ value, label: GAS_NAME[value] }))" class="w-full" /></UFormField><UFormField label="Litres a minute"><UInput v-model.number="leak.litres" type="number" min="0" class="w-full" /></UFormField><UFormField label="Minutes"><UInput v-model.number="leak.minutes" type="number" min="0" class="w-full" /></UFormField><QuantityInput v-model="space" unit="m3" label="Closed space" /><ChoiceRow v-model="leak.mixed" legend="How it spreads" class="col-span-2" :options="[{ value: 'worst', label: 'Pushes the air out' }, { value: 'mixed', label: 'Mixes and overflows' }]" /><p v-if="after" class="col-span-2 sm:pt-7"><span class="plate text-4xl" data-testid="oxygen-after">{{ after.oxygen.toFixed(1) }} %</span> oxygen left</p></div>
+      <div class="grid grid-cols-2 sm:grid-cols-4 gap-4 items-start"><UFormField label="Gas"><USelect v-model="leak.gas" :items="(['inert', 'oxygen', ...FUEL_GASES] as const).map(value => ({ value, label: GAS_NAME[value] }))" class="w-full" /></UFormField><ChoiceRow v-model="leak.from" legend="How much" :options="[{ value: 'leak', label: 'Leak or purge' }, { value: 'cylinder', label: 'Whole cylinder' }]" /><template v-if="leak.from === 'leak'"><UFormField label="Litres a minute"><UInput v-model.number="leak.litres" type="number" min="0" class="w-full" /></UFormField><UFormField label="Minutes"><UInput v-model.number="leak.minutes" type="number" min="0" class="w-full" /></UFormField></template><QuantityInput v-else v-model="leak.contents" unit="m3" label="Contents, as free gas" help="On the label or the supplier's sheet" /><QuantityInput v-model="space" unit="m3" label="Closed space" /><ChoiceRow v-model="leak.mixed" legend="How it spreads" class="col-span-2" :options="[{ value: 'worst', label: 'Pushes the air out' }, { value: 'mixed', label: 'Mixes and overflows' }]" /><p v-if="after" class="col-span-2 sm:pt-7"><span class="plate text-4xl" data-testid="oxygen-after">{{ after.oxygen.toFixed(1) }} %</span> oxygen left</p></div>
       <FindingLine v-if="release" :finding="release" />
     </div>
   </div>

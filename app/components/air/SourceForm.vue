@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { FumeSource } from '#core/air/case'
 import type { Composition } from '#core/fume/composition'
-import { consumedPerHour, WIRE_METALS, type Consumed } from '#core/fume/consumed'
+import { CONSUMED_SOURCE, consumedPerHour, WIRE_METALS, type Consumed } from '#core/fume/consumed'
 import { EMISSION_FACTORS } from '#core/fume/emission.table'
 import { grindBack, ZINC_COATINGS } from '#core/fume/zinc'
 import { BASE_METALS, BASE_METAL_NAME, COATINGS, COATING_NAME, PROCESSES, PROCESS_NAME, isArc } from '#core/job/job'
@@ -51,7 +51,7 @@ const HOODS = [{ label: 'none', low: 0, high: 0 }, { label: 'arm, in place', low
         <UFormField label="Consumable" :error="error('consumable')"><USelect v-model="consumable" :items="consumables" class="w-full" /></UFormField>
         <UFormField label="Base metal"><USelect :model-value="source.baseMetal" :items="metals" class="w-full" @update:model-value="set({ baseMetal: $event })" /></UFormField>
         <ChoiceRow v-model="way" legend="Filler melted" class="sm:col-span-2" :options="WAYS" />
-        <p class="sm:pt-8 lg:col-span-2"><span class="muted">Per arc hour:</span> <span class="font-semibold">{{ melted }}</span></p>
+        <p class="sm:pt-8 lg:col-span-2"><span class="muted">Per arc hour:</span> <span class="font-semibold">{{ melted }}</span><span v-if="consumed.by === 'wire' || consumed.by === 'rods'" class="muted block text-sm">{{ CONSUMED_SOURCE.document }}</span></p>
         <QuantityInput v-if="consumed.by === 'rate'" :model-value="consumed.rate" unit="kg/h" label="Filler per arc hour" :error="error('consumed.rate')" @update:model-value="change({ rate: $event })" />
         <template v-if="consumed.by === 'wire'">
           <QuantityInput :model-value="consumed.diameter * 1000" unit="mm" label="Wire size" :error="error('consumed.diameter')" @update:model-value="change({ diameter: $event === null ? null : $event / 1000 })" />

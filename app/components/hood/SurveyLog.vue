@@ -42,7 +42,7 @@ const outlook = computed(() => {
       <p v-if="message" role="alert" class="text-stop font-semibold sm:col-span-2">{{ message }}</p>
     </form>
     <p v-if="air.surveys.length === 0" class="muted">No survey yet.</p>
-    <div v-else class="overflow-x-auto max-h-80"><table class="list"><thead><tr><th>Day</th><th>Air speed</th><th>Static pressure</th><th>Filter</th><th>By</th></tr></thead><tbody>
+    <div v-else class="overflow-x-auto max-h-80" tabindex="0" role="region" aria-label="Surveys logged"><table class="list"><thead><tr><th>Day</th><th>Air speed</th><th>Static pressure</th><th>Filter</th><th>By</th></tr></thead><tbody>
       <tr v-for="survey in air.surveys" :key="survey.id"><td>{{ survey.on }}</td><td>{{ speed(survey.velocity) }}</td><td>{{ survey.staticPressure === null ? '–' : quantityText({ amount: survey.staticPressure, unit: 'Pa static' }, units) }}</td><td>{{ survey.filterChanged ? 'changed' : '' }}</td><td>{{ survey.by }}<span v-if="survey.note" class="muted block">{{ survey.note }}</span></td></tr>
     </tbody></table></div>
   </div>

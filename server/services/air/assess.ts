@@ -3,11 +3,13 @@ import { airBasis, caseOfJob } from '#core/air/basis'
 import { AIR_MODEL, faultsOfCase, type AirCase } from '#core/air/case'
 import { compareControls } from '#core/air/controls'
 import { judgeAir, type AirAnswer } from '#core/air/judge'
-import { Simulation, type Simulated } from '#core/air/simulate'
+import { Simulation } from '#core/air/simulate'
 import type { LimitSet } from '#core/exposure/terms'
+import { judgeSection } from '#core/hood/section'
 import type { RespiratorKind } from '#core/job/job'
 import { checkVentilation } from '#core/ventilation/prescriptive'
 import { assessmentsOf, findAssessment, gasTestsOf, insertAssessment, insertGasTest, listConsumables, type AssessmentRow } from '#server/db/air'
+import { hoodsOf } from '#server/db/hood'
 import { findJob, type JobRow } from '#server/db/job'
 import { inOrganisation, type Db } from '#server/db/pool'
 import { recordsOf } from '#server/db/record'
@@ -31,11 +33,12 @@ export function readJobAir(actor: Actor, id: string): Promise<JobAir> {
     const rows = await assessmentsOf(db, id, NEWEST)
     const basis = airBasis(job.spec, scope.rules.limits)
     const latest = rows[0] ?? null
+    const hood = job.station_id ? (await hoodsOf(db, [job.station_id]))[0] : undefined
     const worn = job.welder_id ? (await recordsOf(db, [job.welder_id]))[0] : undefined
     return {
       job: { id: job.id, number: job.number, title: job.title, where: job.where, stationId: job.station_id }, start: latest?.basis === basis ? latest.air : caseOfJob(job.spec), prescriptive: checkVentilation(job.spec), applies: applies(job), respirator: job.spec.respirator,
       welder: job.welder, welderRecord: worn ? { clearedUntil: worn.respirator_until, fitTestOn: worn.fit_test_on, fitModel: worn.fit_model, fitSize: worn.fit_size, sealCheckOn: worn.seal_check_on } : null,
-      confined: job.spec.air.place === 'confined', adopted: [...scope.rules.limits], own: (await listConsumables(db, actor.site)).filter(row => !row.retired).map(row => row.composition), assessments: rows.map(row => toRow(row, basis)), latest: latest && toAssessment(latest, basis), calibration: await calibrationsOf(db, actor.site),
+      hoodReach: hood ? judgeSection(hood.section).captureEnds : null, confined: job.spec.air.place === 'confined', adopted: [...scope.rules.limits], own: (await listConsumables(db, actor.site)).filter(row => !row.retired).map(row => row.composition), assessments: rows.map(row => toRow(row, basis)), latest: latest && toAssessment(latest, basis), calibration: await calibrationsOf(db, actor.site),
       gasTests: (await gasTestsOf(db, id, NEWEST)).map(row => ({ id: row.id, at: row.at.toISOString(), until: row.until.toISOString(), by: row.by, oxygen: row.oxygen, explosive: row.explosive, others: row.others, instrument: row.instrument, bumpTested: row.bump_tested })),
       now: (await airOfJob(db, scope, job)).airNow,
     }
@@ -138,7 +141,7 @@ function differences(then: unknown, now: unknown, path = ''): Rerun['inputs'] {
 }
 
 const toRow = (row: AssessmentRow, basis: string) => ({ id: row.id, at: row.at.toISOString(), by: row.by, model: row.model, seed: row.seed, draws: row.draws, note: row.note, current: row.basis === basis, rehearsal: row.rehearsal })
-export const toAssessment = (row: AssessmentRow, basis: string): Assessment => ({ ...toRow(row, basis), jobId: row.job_id, jobTitle: row.job_title, jobNumber: row.job_number, where: row.where, air: row.air, adopted: row.adopted, respirator: row.respirator, results: row.results, findings: row.findings })
+const toAssessment = (row: AssessmentRow, basis: string): Assessment => ({ ...toRow(row, basis), jobId: row.job_id, jobTitle: row.job_title, jobNumber: row.job_number, where: row.where, air: row.air, adopted: row.adopted, respirator: row.respirator, results: row.results, findings: row.findings })
 
 /** Log a gas test and judge it at once. A retry counts once. */
 export function logGasTest(actor: Actor, jobId: string, body: { id: string, oxygen: number | null, explosive: number | null, others: Record<string, number | undefined>, instrument: string, bumpTested: boolean, minutes: number }): Promise<{ findings: Finding[] }> {

@@ -1,5 +1,6 @@
 import { judgeGasTest, type GasTest } from '#core/air/gas-test'
 import type { Finding } from '#core/finding/finding'
+import type { AirSpace } from '#core/job/job'
 import type { LimitSet } from '#core/exposure/terms'
 import { judgeSurveys } from '#core/hood/survey'
 import { judgeReadings } from '#core/monitor/readings'
@@ -21,10 +22,11 @@ export async function airOfJob(db: Db, scope: ShopScope, job: JobRow): Promise<J
   const alarms = await alarmsOnJob(db, job.id, job.station_id)
   const tested = job.spec.air.place === 'confined' ? [judgeGasTest(toGasTest((await gasTestsOf(db, job.id, 1))[0]), scope.now, scope.rules.limits)] : []
   const station = job.station_id ? (await stationFindings(db, scope, [job.station_id])).get(job.station_id) ?? [] : []
-  // A hood that is not asked of this job does not hold it back.
-  const ofHood = job.spec.air.hood === 'none' ? station.filter(finding => finding.code !== 'air.survey') : station
-  return { airCheck: await newestCheck(db, job.id), airNow: [...alarms.map(toAlarmFinding), ...tested, ...ofHood] }
+  return { airCheck: await newestCheck(db, job.id), airNow: [...alarms.map(toAlarmFinding), ...tested, ...ofHood(station, job.spec.air)] }
 }
+
+/** A hood that the work does not use does not hold it back. */
+export const ofHood = (findings: readonly Finding[], air: AirSpace | undefined): Finding[] => findings.filter(finding => finding.code !== 'air.survey' || air?.hood !== 'none')
 
 /** Surveys and monitors of some stations, judged now; stations without either are left out. */
 export async function stationFindings(db: Db, scope: ShopScope, stations: readonly string[]): Promise<Map<string, Finding[]>> {
@@ -49,4 +51,4 @@ export function monitorFindings(readings: readonly ReadingRow[], adopted: readon
 
 export const toSurvey = (row: SurveyRow): { on: string, velocity: number, staticPressure: number | null, filterChanged: boolean } => ({ on: row.surveyed_on, velocity: row.velocity, staticPressure: row.static_pressure, filterChanged: row.filter_changed })
 const toGasTest = (row: GasTestRow | undefined): GasTest | null => row ? { oxygen: row.oxygen, explosive: row.explosive, others: row.others, at: row.at, until: row.until, instrument: row.instrument, bumpTested: row.bump_tested } : null
-const toAlarmFinding = (row: AlarmRow): Finding => alarmFinding({ kind: row.kind, symptoms: row.symptoms, note: row.note, by: row.by, at: row.at.toISOString() })
+export const toAlarmFinding = (row: AlarmRow): Finding => alarmFinding({ kind: row.kind, symptoms: row.symptoms, note: row.note, by: row.by, at: row.at.toISOString() })

@@ -21,6 +21,8 @@ export async function scopeOf(db: Db, actor: Actor): Promise<ShopScope> {
   return { site: actor.site, now: actor.now, timeZone: site.time_zone, today, rules: { school: site.shade_school, house: await chartInForce(db, actor.site, today), safetyToe: site.safety_toe, hardHat: site.hard_hat, season: site.season, limits: site.limit_sets } }
 }
 
+export const readRules = (actor: Actor): Promise<ShopRules> => inOrganisation(actor.organisation, async db => (await scopeOf(db, actor)).rules)
+
 export async function changeSite(actor: Actor, body: z.output<typeof siteBody>): Promise<void> {
   await inOrganisation(actor.organisation, async (db) => {
     await updateSite(db, actor.site, body)

@@ -3,6 +3,7 @@ import type { JobSpec } from '#core/job/job'
 import { shadeBand } from '#core/shade/search'
 import type { Member } from '#core/readiness/readiness'
 import { allItems } from '#server/db/item'
+import { openAlarms } from '#server/db/monitor'
 import type { Db } from '#server/db/pool'
 import { clearancesOf, kitOf, recordsOf, shadesOf } from '#server/db/record'
 import { listStations } from '#server/db/station'
@@ -13,6 +14,7 @@ import type { Item } from '#shared/inspection/schema'
 import type { Station } from '#shared/shop/schema'
 import type { Stock } from '#shared/stock/schema'
 import type { Actor } from '../actor'
+import { ofHood, stationFindings, toAlarmFinding } from '../air/state'
 import { gearState } from '../inspection/inspection'
 import { scopeOf } from '../shop/shop'
 
@@ -43,6 +45,9 @@ export async function loadTraining(db: Db, actor: Actor, id: string): Promise<Lo
   const found = byPerson(await shadesOf(db, people))
   const loans = byPerson(await loansOf(db, { people }))
   const item = (itemId: string | null): Item | null => itemId === null ? null : items.get(itemId) ?? null
+  const used = [...new Set(rows.flatMap(row => row.station_id ?? []))]
+  const airNow = await stationFindings(db, scope, used)
+  const alarms = await openAlarms(db, actor.site)
   const members = rows.map((row) => {
     const record = records.get(row.person_id)!
     const job = jobOf(row, stations, proofs, rows)
@@ -51,7 +56,7 @@ export async function loadTraining(db: Db, actor: Actor, id: string): Promise<Lo
     const cylinder = item(row.cylinder_id)
     const lent = (loans.get(row.person_id) ?? []).flatMap(loan => loan.ppe_id ? [[loan.ppe_id, 'has'] as const] : [])
     const member: Member = {
-      presence: row.presence, job, station: row.station_id && (stations.get(row.station_id)?.name ?? null), seen: row.seen,
+      presence: row.presence, job, airNow: row.station_id ? [...alarms.filter(alarm => alarm.station_id === row.station_id).map(toAlarmFinding), ...ofHood(airNow.get(row.station_id) ?? [], stations.get(row.station_id)?.air)] : [], station: row.station_id && (stations.get(row.station_id)?.name ?? null), seen: row.seen,
       cleared: (cleared.get(row.person_id) ?? []).map(entry => entry.process),
       eyes: { lightSensitive: record.light_sensitive, correction: record.correction, tint: record.tint, found: job ? (found.get(row.person_id) ?? []).find(entry => entry.band === shadeBand(job))?.shade ?? null : null },
       respirator: { clearedUntil: record.respirator_until, fitTestOn: record.fit_test_on, fitModel: record.fit_model, fitSize: record.fit_size, sealCheckOn: record.seal_check_on },

@@ -146,7 +146,7 @@ const print = (): void => window.print()
       <section v-if="drawn && decisive" class="panel p-4 sm:p-6 space-y-5" aria-labelledby="ladder"><h2 id="ladder">Ladder of controls</h2>
         <ControlLadder :controls="drawn.controls" :substance="decisive.substance" />
         <h3>What matters most for {{ SUBSTANCE_NAME[decisive.substance].toLowerCase() }}</h3><Tornado :swings="drawn.swings" />
-        <h3>What it would take, one thing at a time</h3><NeededList :needed="drawn.needed" />
+        <h3>What it would take, one thing at a time</h3><NeededList :needed="drawn.needed" :reach="loaded.data.value.hoodReach" />
       </section>
       <p v-else-if="answer" class="panel p-4 muted no-print">Draw the range to see the chance to exceed each limit, the ladder of controls, and what matters most.</p>
       <section v-if="answer" class="panel p-4 sm:p-6 space-y-4" aria-labelledby="wear"><h2 id="wear">Respirator, last</h2><RespiratorChoice :answer="answer" :worn="loaded.data.value.respirator" :oxygen="loaded.data.value.confined ? lastTest?.oxygen ?? null : null" :confined="loaded.data.value.confined" :welder="loaded.data.value.welder" :record="loaded.data.value.welderRecord" :today="today()" /></section>
