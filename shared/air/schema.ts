@@ -106,6 +106,8 @@ export const airOverviewSchema = z.object({ stations: z.array(z.object({ id: z.u
 
 export const jobAirSchema = z.object({
   job: z.object({ id: z.uuid(), number: z.number(), title: z.string(), where: z.string(), stationId: z.uuid().nullable() }), start: airCaseSchema, prescriptive: z.array(findingSchema), applies: z.object({ ok: z.boolean(), because: z.string().nullable() }), respirator: z.enum(RESPIRATORS), welder: z.string().nullable(), welderRecord: z.object({ clearedUntil: z.string().nullable(), fitTestOn: z.string().nullable(), fitModel: z.string().nullable(), fitSize: z.string().nullable(), sealCheckOn: z.string().nullable() }).nullable(),
+  /** Report of the sampling results that the job carries; they go before any estimate. */
+  measured: z.string().nullable(),
   /** How far the hood of the station still captures, m; null without a hood on file or with too little flow. */
   hoodReach: z.number().nullable(), confined: z.boolean(), adopted: z.array(z.enum(LIMIT_SETS)), own: z.array(compositionSchema), assessments: z.array(z.object(assessmentRow)), latest: assessmentSchema.nullable(), calibration: z.array(z.object({ substance: z.enum(PARTICULATES), pairs: z.number(), factor: z.number(), low: z.number(), high: z.number(), off: z.boolean() })),
   gasTests: z.array(gasTestSchema), now: z.array(findingSchema),

@@ -42,8 +42,8 @@ const check = computed(() => alarm.value?.jobId ? `/jobs/${alarm.value.jobId}/ai
       </div>
       <div v-else class="space-y-4">
         <p class="edge edge-stop py-2 px-3 font-semibold" role="status">Stopped. Out into fresh air, do not go back in for anyone without air of your own. Tell the lead.</p>
+        <p v-if="urgent" role="alert" class="sticky top-0 z-10 bg-[#b3250f] text-white p-3 font-bold">Call emergency help now. Say what was welded.</p>
         <fieldset><legend class="font-semibold mb-2">What do you feel?</legend><div class="grid grid-cols-1 sm:grid-cols-2 gap-2"><button v-for="symptom in SYMPTOMS" :key="symptom" type="button" class="min-h-12 px-3 border text-left font-semibold" :class="symptoms.includes(symptom) ? 'bg-(--ui-primary) text-(--panel) border-(--ui-primary)' : 'border-(--rule)'" :aria-pressed="symptoms.includes(symptom)" @click="toggle(symptom)">{{ SYMPTOM_NAME[symptom] }}</button></div></fieldset>
-        <p v-if="urgent" role="alert" class="edge edge-stop py-2 px-3 font-semibold">Call emergency help now. Say what was welded.</p>
         <ul v-if="symptoms.length" class="text-sm space-y-1"><li v-for="symptom in symptoms" :key="symptom"><span class="font-semibold">{{ SYMPTOM_NAME[symptom] }}:</span> {{ MAY_BE[symptom] }}.</li></ul>
         <UFormField label="Anything else"><UInput v-model="note" class="w-full" /></UFormField>
         <p class="muted text-sm">This is no diagnosis. See a doctor if it lasts or comes back tonight, and take the data sheet along.</p>

@@ -38,7 +38,7 @@ export function readJobAir(actor: Actor, id: string): Promise<JobAir> {
     return {
       job: { id: job.id, number: job.number, title: job.title, where: job.where, stationId: job.station_id }, start: latest?.basis === basis ? latest.air : caseOfJob(job.spec), prescriptive: checkVentilation(job.spec), applies: applies(job), respirator: job.spec.respirator,
       welder: job.welder, welderRecord: worn ? { clearedUntil: worn.respirator_until, fitTestOn: worn.fit_test_on, fitModel: worn.fit_model, fitSize: worn.fit_size, sealCheckOn: worn.seal_check_on } : null,
-      hoodReach: hood ? judgeSection(hood.section).captureEnds : null, confined: job.spec.air.place === 'confined', adopted: [...scope.rules.limits], own: (await listConsumables(db, actor.site)).filter(row => !row.retired).map(row => row.composition), assessments: rows.map(row => toRow(row, basis)), latest: latest && toAssessment(latest, basis), calibration: await calibrationsOf(db, actor.site),
+      measured: job.spec.measured?.reference ?? null, hoodReach: hood ? judgeSection(hood.section).captureEnds : null, confined: job.spec.air.place === 'confined', adopted: [...scope.rules.limits], own: (await listConsumables(db, actor.site)).filter(row => !row.retired).map(row => row.composition), assessments: rows.map(row => toRow(row, basis)), latest: latest && toAssessment(latest, basis), calibration: await calibrationsOf(db, actor.site),
       gasTests: (await gasTestsOf(db, id, NEWEST)).map(row => ({ id: row.id, at: row.at.toISOString(), until: row.until.toISOString(), by: row.by, oxygen: row.oxygen, explosive: row.explosive, others: row.others, instrument: row.instrument, bumpTested: row.bump_tested })),
       now: (await airOfJob(db, scope, job)).airNow,
     }

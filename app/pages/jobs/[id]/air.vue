@@ -116,11 +116,12 @@ const print = (): void => window.print()
     <p v-if="restored" class="edge edge-caution panel p-3 flex flex-wrap items-center gap-3 no-print"><span class="grow">Your unsaved changes were brought back.</span><UButton variant="outline" color="neutral" @click="discard">Discard them</UButton></p>
 
     <template v-if="loaded.data.value?.applies.ok">
+      <p v-if="loaded.data.value.measured" class="panel edge edge-clear p-4">Measured results are on file ({{ loaded.data.value.measured }}): for those substances they go before any estimate below.</p>
       <section class="panel p-4 sm:p-6 grid grid-cols-1 lg:grid-cols-[minmax(0,18rem)_minmax(0,1fr)] gap-6" aria-labelledby="answer">
         <div class="space-y-3" aria-live="polite">
           <h2 id="answer" class="sr-only">Answer</h2>
           <template v-if="headline"><p class="leading-none"><span class="muted block mb-1">{{ headline.sure ? 'Upper estimate (95 %)' : 'Planned estimate' }}</span><span class="plate block text-[5.5rem]" :class="`text-${headline.level}`" data-testid="air-answer">{{ headline.figure }}</span><span class="block text-lg font-semibold mt-2">{{ headline.unit }}, {{ headline.name.toLowerCase() }}</span></p><p class="muted">{{ headline.limit }}</p></template>
-          <p v-else class="font-semibold">{{ usable ? 'No substance with both a figure and an adopted limit.' : 'Not yet: fill in the fields marked below.' }}</p>
+          <p v-else class="font-semibold">{{ usable ? 'Only upper bounds, or no adopted limit: sample, or enter the maker\'s fume analysis.' : 'Not yet: fill in the fields marked below.' }}</p>
           <p class="font-semibold">An estimate asks for sampling; it never says safe.</p>
           <div class="text-sm space-y-1" data-testid="both"><p class="flex gap-2 items-start"><FindingMark :level="verdicts.rule" :size="18" /><span>The regulation's rule {{ WORD[verdicts.rule] }}</span></p><p class="flex gap-2 items-start"><FindingMark :level="verdicts.model" :size="18" /><span>The model {{ WORD[verdicts.model] }}</span></p><p v-if="verdicts.rule !== verdicts.model" class="muted">They disagree: the stricter governs.</p></div>
         </div>
@@ -128,13 +129,13 @@ const print = (): void => window.print()
           <ShiftTrace v-if="live && live.trace.length && live.answer.decisive?.governs" :substance="live.answer.decisive.substance" :points="live.trace" :near="air.near !== null" :limit="{ value: asSubstance(live.answer.decisive.governs.limit), text: limitText(live.answer.decisive.governs.limit) }" />
           <div class="flex flex-wrap gap-3 items-end no-print">
             <ChoiceRow v-model="drawsText" legend="Draws" :options="DRAWS.map(value => ({ value: String(value), label: value.toLocaleString('en-US') }))" :disabled="progress !== null" />
-            <UFormField label="Seed" help="The same seed, the same figures"><UInput v-model.number="seed" type="number" min="0" class="w-32" :disabled="progress !== null" /></UFormField>
+            <UFormField label="Seed"><UInput v-model.number="seed" type="number" min="0" class="w-32" :disabled="progress !== null" /></UFormField>
             <UButton v-if="progress === null" icon="i-lucide-dices" :disabled="!usable" data-testid="run" @click="start">{{ drawn ? 'Draw again' : 'Draw the range' }}</UButton><UButton v-else color="neutral" variant="outline" icon="i-lucide-square" data-testid="cancel" @click="stop">Stop</UButton>
           </div>
           <div v-if="progress !== null" class="space-y-1"><UProgress :model-value="Math.round(progress * 100)" aria-label="Draws done" /><p class="muted text-sm" role="status">{{ Math.round(progress * 100) }} % drawn</p></div>
           <p v-if="failure" role="alert" class="text-stop font-semibold">{{ failure }}</p>
           <p v-if="errorsAt.air" role="alert" class="text-stop font-semibold">{{ errorsAt.air }}</p>
-          <p v-if="drawn" class="muted text-sm" role="status" data-testid="drawn">{{ drawn.draws.toLocaleString('en-US') }} draws, seed {{ drawn.seed }}. A change above or below starts the planned estimate anew.</p>
+          <p v-if="drawn" class="muted text-sm" role="status" data-testid="drawn">{{ drawn.draws.toLocaleString('en-US') }} draws, seed {{ drawn.seed }}: the same seed, the same figures. A change above or below starts the planned estimate anew.</p>
         </div>
       </section>
 
