@@ -116,6 +116,8 @@ test('air check: drawn, stopped, drawn again from the same seed to the same figu
   await kept.getByRole('link').first().click()
   await page.getByRole('button', { name: 'Run again' }).click()
   await expect(page.getByTestId('rerun')).toContainText('Nothing: the same inputs')
+  // The library's notice holds focus guards that axe takes for content; it goes by itself.
+  await expect(page.getByText('Assessment kept with the job').first()).toBeHidden()
   await expectAccessible(page)
   expect(heard).toEqual([])
 })

@@ -16,6 +16,7 @@ test.beforeAll(async () => {
       { name: 'gear', path: '/gear' }, { name: 'locked machine', path: `/gear/machine/${await one('SELECT id FROM equipment WHERE label = \'M-09\'')}` }, { name: 'shop', path: '/shop' }, { name: 'account', path: '/account' },
       { name: 'sessions', path: '/sessions' }, { name: 'session', path: `/sessions/${await one('SELECT id FROM training ORDER BY day DESC LIMIT 1')}` }, { name: 'my card', path: '/card' }, { name: 'eyes', path: '/eyes' }, { name: 'stores', path: '/stores' },
       { name: 'stock', path: `/stores/${await one('SELECT id FROM stock WHERE code = \'LG-9\'')}` }, { name: 'scan', path: '/scan' }, { name: 'people', path: '/people' }, { name: 'person', path: `/people/${await one('SELECT id FROM person WHERE roster_number = \'TH-101\'')}` },
+      { name: 'air', path: '/air' }, { name: 'hood', path: `/air/stations/${await one('SELECT id FROM station WHERE name = \'Booth 10\'')}` }, { name: 'air check', path: `/jobs/${await one('SELECT id FROM job WHERE title LIKE \'Practice fillets%\'')}/air` }, { name: 'samples', path: '/air/samples' }, { name: 'own consumables', path: '/air/consumables' }, { name: 'monitors', path: '/air/monitors' },
       { name: 'courses', path: '/people/courses' }, { name: 'import', path: '/people/import' }, { name: 'booth', path: `/booth/${await one('SELECT code AS id FROM station WHERE name = \'Booth 1\'')}` })
   })
 })

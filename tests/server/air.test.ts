@@ -8,7 +8,7 @@ import { startApp, type App } from '../app'
 import { JOB } from '../core/job.fixture'
 import { Person } from './client'
 import { readPdf } from './pdf'
-import { allPass, fullSweep, jobBody, made, makeShop, PIN, today, type Shop } from './shop.fixture'
+import { allPass, fullSweep, jobBody, made, makeShop, PIN, SECTION, today, type Shop } from './shop.fixture'
 
 let app: App
 let shop: Shop
@@ -116,7 +116,7 @@ describe('own consumables', () => {
 })
 
 describe('hood and surveys', () => {
-  const section = { process: 'GMAW', amps: 180, shape: 'flanged', opening: 0.3, duct: 0.15, flow: 0.3, damper: 1, hood: { x: 0.14, y: 0.2 }, head: { x: -0.4, y: 0.4 }, draft: 0 }
+  const section = SECTION
   const state = async (): Promise<StationAir> => (await lead.send<StationAir>('GET', `/stations/${shop.station}/air`)).body
   it('a survey needs a hood; the trend and its Finding follow; a retry counts once', async () => {
     const survey = (ago: number, velocity: number, filterChanged = false) => ({ id: randomUUID(), on: new Date(Date.parse(day) - ago * 86_400_000).toISOString().slice(0, 10), velocity, staticPressure: null, filterChanged })

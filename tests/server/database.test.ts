@@ -4,7 +4,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { verifyAudit } from '#server/services/audit/verify'
 import { migrate, NewerSchema } from '#server/db/migrate'
 import { startApp, withOwner, SECRET, type App } from '../app'
-import { makeShop, type Shop } from './shop.fixture'
+import { makeAir, makeShop, type Shop } from './shop.fixture'
 
 let app: App
 let one: Shop
@@ -15,7 +15,8 @@ let other: string
 beforeAll(async () => {
   app = await startApp()
   one = await makeShop(app, 'one')
-  await makeShop(app, 'two')
+  const two = await makeShop(app, 'two')
+  for (const shop of [one, two]) await makeAir(app, shop)
   client = new pg.Client({ connectionString: app.appUrl })
   await client.connect()
   const ids = await withOwner(app.ownerUrl, owner => owner.query('SELECT id FROM organisation ORDER BY name'));
@@ -67,7 +68,7 @@ describe('row-level security', () => {
     await expect(asOrganisation(mine, () => client.query('INSERT INTO station (id, organisation_id, site_id, name, designated, air, code) VALUES ($1, $2, $3, \'x\', true, \'{}\', \'BY\')', [randomUUID(), mine, site.id]))).rejects.toThrow(/foreign key/)
   })
   it('inspections, events and the log only grow', async () => {
-    for (const table of ['inspection', 'permit_event', 'stock_move', 'audit']) {
+    for (const table of ['inspection', 'permit_event', 'stock_move', 'air_assessment', 'hood_survey', 'gas_test', 'audit']) {
       await expect(asOrganisation(mine, () => client.query(`UPDATE ${table} SET at = at`))).rejects.toThrow(/permission denied/)
       await expect(asOrganisation(mine, () => client.query(`DELETE FROM ${table}`))).rejects.toThrow(/permission denied/)
     }

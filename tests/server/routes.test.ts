@@ -7,7 +7,7 @@ import { caseOfJob } from '#core/air/basis'
 import { startApp, type App } from '../app'
 import { JOB } from '../core/job.fixture'
 import { Person } from './client'
-import { allPass, fullSweep, jobBody, made, makeShop, PASSWORD, personRecord, type Shop } from './shop.fixture'
+import { allPass, fullSweep, jobBody, makeAir, makeShop, PASSWORD, personRecord, type Shop } from './shop.fixture'
 
 let app: App
 let shop: Shop
@@ -17,19 +17,11 @@ beforeAll(async () => {
   app = await startApp()
   shop = await makeShop(app, 'here')
   other = await makeShop(app, 'there')
-  for (const each of [shop, other]) of.set(each, await airThings(each))
+  for (const each of [shop, other]) of.set(each, await makeAir(app, each))
 })
 
 /** What the air check of a shop has, by the first part of its path. */
 const of = new Map<Shop, Record<string, string>>()
-async function airThings({ people: { lead }, station }: Shop): Promise<Record<string, string>> {
-  const job = await made(lead, '/jobs', jobBody({ title: 'Air', stationId: station, spec: JOB }))
-  const unique = randomUUID()
-  return {
-    assessments: await made(lead, `/jobs/${job}/assessments`, { air: caseOfJob(JOB), seed: 1, draws: 10_000 }), consumables: await made(lead, '/consumables', { name: unique, process: 'GMAW', alloy: 'steel', fume: 5, of: 'fume', parts: { iron: 1 }, reference: 'S' }),
-    samples: await made(lead, '/samples', { on: '2026-01-05', kind: 'personal', group: 'Welders', who: 'A', task: 'T', substance: 'fume', minutes: 60, value: 1, reference: unique }), devices: await made(lead, '/devices', { name: unique, stationId: station }), alarms: await made(lead, '/alarms', { id: unique, kind: 'bad_air', stationId: station }),
-  }
-}
 afterAll(() => app.end())
 
 /** A lawful body for every route that takes one, and the thing of this shop that it is about. */

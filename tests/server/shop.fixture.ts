@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { CHECKLISTS, type ItemKind } from '#core/inspection/checklist.table'
 import { SWEEP } from '#core/firewatch/rules.table'
+import { caseOfJob } from '#core/air/basis'
 import type { Role } from '#shared/session/schema'
 import { withOwner, type App } from '../app'
 import { JOB } from '../core/job.fixture'
@@ -93,3 +94,19 @@ export async function fillPermit(shop: Shop, minutesValid = 240, change: object 
 }
 
 export const act = (shop: Shop, action: string, pin?: string, note?: string) => shop.people.lead.send<Record<string, never>>('POST', `/permits/${shop.permit}/actions`, { eventId: randomUUID(), action, ...(pin && { pin }), ...(note && { note }) })
+
+/** One of everything of the air check, by the first part of its path. Its alarm is open, so it is for those who ask for it. */
+export async function makeAir(app: App, { people: { lead }, station }: Shop): Promise<Record<string, string>> {
+  const job = await made(lead, '/jobs', jobBody({ title: 'Air', stationId: station, spec: JOB }))
+  const unique = randomUUID()
+  await lead.send('PUT', `/stations/${station}/hood`, { section: SECTION, need: 0.508, surveyDays: 90 })
+  await made(lead, `/stations/${station}/surveys`, { id: randomUUID(), on: '2026-01-05', velocity: 0.7, staticPressure: 250, filterChanged: true })
+  await lead.send('POST', `/jobs/${job}/gas-tests`, { id: randomUUID(), oxygen: 20.9, explosive: 0, others: {}, instrument: 'G', bumpTested: true, minutes: 60 })
+  const device = await lead.send<{ id: string, token: string }>('POST', '/devices', { name: unique, stationId: station })
+  await new Person(app).send('POST', '/readings', { readings: [{ substance: 'fume', at: new Date().toISOString(), value: 0.3 }] }, { authorization: `Bearer ${device.body.token}` })
+  return {
+    assessments: await made(lead, `/jobs/${job}/assessments`, { air: caseOfJob(JOB), seed: 1, draws: 10_000 }), consumables: await made(lead, '/consumables', { name: unique, process: 'GMAW', alloy: 'steel', fume: 5, of: 'fume', parts: { iron: 1 }, reference: 'S' }),
+    samples: await made(lead, '/samples', { on: '2026-01-05', kind: 'personal', group: 'Welders', who: 'A', task: 'T', substance: 'fume', minutes: 60, value: 1, reference: unique }), devices: device.body.id, alarms: await made(lead, '/alarms', { id: unique, kind: 'bad_air', stationId: station }),
+  }
+}
+export const SECTION = { process: 'GMAW', amps: 180, shape: 'flanged', opening: 0.3, duct: 0.15, flow: 0.3, damper: 1, hood: { x: 0.14, y: 0.2 }, head: { x: -0.4, y: 0.4 }, draft: 0 }

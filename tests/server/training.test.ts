@@ -251,7 +251,7 @@ describe('people and their records', () => {
     await lead.send('POST', '/house-charts', { effectiveFrom: '2099-01-01', rows: [{ process: 'SMAW', from: 0, to: 300, shade: 14 }] })
     await lead.send('PUT', '/site', { name: 'Yard', timeZone: 'America/Halifax', units: 'us', shiftHours: 8, ruleSet: 'nfpa51b', houseMinutes: null, shadeSchool: 'house', safetyToe: true, hardHat: false, season: 'cold', limitSets: ['osha'] })
     const { body } = await lead.send<{ me: { site: { rules: object } } }>('GET', '/session')
-    expect(body.me.site.rules).toEqual({ school: 'house', house: [{ process: 'SMAW', from: 0, to: 155, shade: 10 }], safetyToe: true, hardHat: false, season: 'cold' })
+    expect(body.me.site.rules).toEqual({ school: 'house', house: [{ process: 'SMAW', from: 0, to: 155, shade: 10 }], safetyToe: true, hardHat: false, season: 'cold', limits: ['osha'] })
     const overlap = await lead.send<{ error: { fields: { path: string }[] } }>('POST', '/house-charts', { effectiveFrom: '2098-01-01', rows: [{ process: 'SMAW', from: 0, to: 100, shade: 10 }, { process: 'SMAW', from: 50, to: null, shade: 12 }] })
     expect([overlap.status, overlap.body.error.fields[0]!.path]).toEqual([400, 'rows.1.from'])
     expect((await lead.send('POST', '/house-charts', { effectiveFrom: '2099-01-01', rows: [] })).status).toBe(409)
