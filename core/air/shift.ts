@@ -77,18 +77,23 @@ function highestMean({ at, mean, length, peak }: Omit<ShiftAir, 'highest15'>, sw
     if (means[i]!.near + gain * peak.near < best.near && means[i + 1]!.near + gain * peak.near < best.near && means[i]!.far + gain * peak.far < best.far && means[i + 1]!.far + gain * peak.far < best.far) continue
     // Past the seconds in which the near field settles after a switch; close to a knot a hump is as good as the knot itself.
     const inset = Math.min(settled, (to - from) / 4)
-    const climbs = [from + inset / 4, from + inset, to - inset, to - inset / 4].map(climb)
+    const [first, then] = [climb(from + inset), climb(to - inset)]
+    // Only where it already falls may a hump lie before, only where it still climbs one after.
+    const early = first.near <= 0 || first.far <= 0 ? climb(from + inset / 4) : first
+    const late = then.near >= 0 || then.far >= 0 ? climb(to - inset / 4) : then
     for (const zone of ['near', 'far'] as const) {
-      const most = Math.max(...climbs.map(here => here[zone]))
+      const most = Math.max(early[zone], first[zone], then[zone], late[zone])
       // What it climbs by at most, and half as much again.
       if (means[i]![zone] + 1.5 * most * (to - from) / WINDOW <= best[zone]) continue
-      if (climbs.some((here, k) => here[zone] > 0 && (climbs[k + 1]?.[zone] ?? 0) < 0)) best[zone] = Math.max(best[zone], goldenMaximum(t => mean(t, t + WINDOW)[zone], from, to))
+      if (humps(early[zone], first[zone]) || humps(first[zone], then[zone]) || humps(then[zone], late[zone])) best[zone] = Math.max(best[zone], goldenMaximum(t => mean(t, t + WINDOW)[zone], from, to))
     }
   }
   return best
 }
 /** Times the radius over the air speed, s: the near field follows the room within two thirds of that. */
 const SETTLED = 4
+
+const humps = (before: number, after: number): boolean => before > 0 && after < 0
 
 const GOLDEN = (Math.sqrt(5) - 1) / 2
 /** Highest value of a function with one hump between a and b, to half a second. */
