@@ -5,7 +5,7 @@ import { numberText, parseNumber } from '../../app/components/frame/number-text'
 import { display, figure, quantityText } from '#shared/units/units'
 
 describe('units at the edge', () => {
-  // Exact by definition: 1 ft = 0.3048 m, 1 in = 25.4 mm, 1 lb = 0.45359237 kg; 1 psi = 6894.757 Pa.
+  // Exact by definition: 1 ft = 0.3048 m, 1 in = 25.4 mm, 1 lb = 0.45359237 kg; 1 psi = 6894.757 Pa. 1 inH2O = 249.0889 Pa, ISO 80000-4.
   test.each([
     ['m', 0.3048, 1, 'ft'],
     ['mm', 25.4, 1, 'in'],
@@ -14,6 +14,7 @@ describe('units at the edge', () => {
     ['kg/h', 0.453_592_37, 1, 'lb/h'],
     ['Pa', 6894.757, 1, 'psi'],
     ['m2', 0.092_903_04, 1, 'ft²'],
+    ['Pa static', 249.0889, 1, 'in wg'],
     ['share', 0.5, 50, '%'],
   ] as const)('%s: %s is %s %s', (unit, si, shown, name) => {
     expect(display(unit, 'us').from(si)).toBeCloseTo(shown, 4)
@@ -31,7 +32,7 @@ describe('units at the edge', () => {
   })
 
   it('goes there and back in every unit of both systems', () => {
-    const units: Unit[] = ['shade', 'A', 'mm', 'm', 'm2', 'm3', 'm/s', 'm3/s', 'mg/m3', 'kg/h', 'g/h', 'min', 'h', 'Pa', 'V', 'share', 'count']
+    const units: Unit[] = ['shade', 'A', 'mm', 'm', 'm2', 'm3', 'm/s', 'm3/s', 'mg/m3', 'kg/h', 'g/h', 'min', 'h', 'Pa', 'Pa static', 'V', 'share', 'count', 'L/h', 'W', 'nm', 'rad', 's', 'OD']
     const value = fc.double({ min: 1e-6, max: 1e9, noNaN: true })
     fc.assert(fc.property(fc.constantFrom(...units), fc.constantFrom('us' as const, 'si' as const), value, (unit, system, x) => {
       const shown = display(unit, system)
