@@ -43,7 +43,6 @@ async function take(base) {
   }
   say('Taking pictures.')
   const desk = await open({})
-  await desk.shot('sign-in', '/sign-in')
   await desk.enter()
   const job = (await desk.get('/jobs?q=Hardfacing')).rows[0].id
   const { rows: permits } = await desk.get('/permits')
