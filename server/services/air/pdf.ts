@@ -55,16 +55,29 @@ function layOut(assessment: Assessment, me: Me, paper: Paper, now: Date): TDocum
         ['Background', Object.entries(air.background).map(([name, value]) => `${SUBSTANCE_NAME[name as keyof typeof SUBSTANCE_NAME]} ${value}`).join(', ') || 'none entered'], ['Limits adopted', assessment.adopted.map(set => LIMIT_SET_NAME[set]).join(', ')],
         ['Model, seed, draws', `${assessment.model}, ${assessment.seed}, ${assessment.draws.toLocaleString('en-US')}`], ['Emission GSD, content GSD', `${air.spread.emission}, ${air.spread.content}`], ['Triangular factors', `flow ${span(air.spread.flow)}, arc ${span(air.spread.arcShare)}, K ${span(air.spread.mixing)}, air speed ${span(air.spread.airSpeed)}`], ['Hood', 'uniform over the range of each source'],
       ]) }, layout: 'noBorders' },
-      ...air.sources.flatMap((source): Content[] => [
-        { text: `${source.name}: ${source.kind === 'grind' ? 'grinding' : `${source.process} ${source.amps ?? ''} A, ${source.own?.name ?? source.consumable ?? 'no consumable'}`}, ${source.welders} ${source.welders === 1 ? 'person' : 'people'}, minute ${source.from} to ${source.to}, arc share ${figure(source.arcShare)}, hood takes ${source.capture.low} to ${source.capture.high}${source.mine ? ', own near field' : ''}`, bold: true, margin: [0, 5, 0, 1] },
-        { table: { headerRows: 1, widths: [78, 60, '*'], body: [head('Substance', 'g/h burning', 'From'), ...[...emissionsOf(source)].map(([substance, emission]) => 'because' in emission ? [SUBSTANCE_NAME[substance], '—', emission.because] : [SUBSTANCE_NAME[substance], `${emission.bound ? '≤ ' : ''}${figure(emission.rate)}`, `${emission.basis}. ${emission.source.document}`])] }, layout: 'lightHorizontalLines', fontSize: 7.4 },
-      ]),
+      ...air.sources.map((source, i): Content => ({ text: `${i + 1}. ${source.name}: ${source.kind === 'grind' ? 'grinding' : `${source.process} ${source.amps ?? ''} A, ${source.own?.name ?? source.consumable ?? 'no consumable'}`}, ${source.welders} ${source.welders === 1 ? 'person' : 'people'}, minute ${source.from} to ${source.to}, arc share ${figure(source.arcShare)}, hood takes ${source.capture.low} to ${source.capture.high}${source.mine ? ', own near field' : ''}` })),
+      emissionTable(air, head),
       { text: 'To check by hand', style: 'h' },
       ...byHand(air, results),
       { text: 'Method: near and far field (Nicas 1996) solved in closed form between switches; 8 h average = dose / 480 min (29 CFR 1910.1000(d)); Monte Carlo with independent inputs, xoroshiro128+. Figures recalled from the sources named: check the current editions and local code. An industrial hygienist decides, by sampling.', style: 'small', margin: [0, 6, 0, 0] },
     ],
     footer: (page, pages) => ({ text: `Assessment ${assessment.id}, printed ${time(now.toISOString())}, page ${page} of ${pages}`, style: 'small', margin: [36, 10, 36, 0] }),
   }
+}
+
+/** Columns that fit beside the substance and its origin. */
+const MOST_COLUMNS = 8
+
+/** What each source gives off while it burns, g/h for one person, side by side; the origin of the figures once. */
+function emissionTable(air: AirCase, head: (...cells: string[]) => Content[]): Content {
+  const shown = air.sources.slice(0, MOST_COLUMNS).map(emissionsOf)
+  const substances = [...new Set(shown.flatMap(map => [...map.keys()]))]
+  const cell = (emission: ReturnType<(typeof shown)[number]['get']>): string => !emission ? '' : 'because' in emission ? 'no data' : `${emission.bound ? '≤ ' : ''}${figure(emission.rate)}`
+  const origin = (substance: (typeof substances)[number]): string => [...new Set(shown.flatMap((map) => { const emission = map.get(substance); return !emission ? [] : ['because' in emission ? emission.because : `${emission.basis} (${emission.source.document})`] }))].join('; ')
+  return {
+    margin: [0, 4, 0, 0], fontSize: 7, layout: 'lightHorizontalLines',
+    table: { headerRows: 1, widths: [70, ...shown.map(() => 34), '*'], body: [head('g/h burning', ...shown.map((_, i) => `${i + 1}.`), air.sources.length > MOST_COLUMNS ? `From (the first ${MOST_COLUMNS} of ${air.sources.length})` : 'From'), ...substances.map(substance => [SUBSTANCE_NAME[substance], ...shown.map(map => cell(map.get(substance))), origin(substance)])] },
+  } as Content
 }
 
 const span = (range: { low: number, high: number }): string => `${range.low}/1/${range.high}`
