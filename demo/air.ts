@@ -10,7 +10,7 @@ import { logSurvey, setHood } from '#server/services/air/station'
 import type { Actor } from '#server/services/actor'
 import { addSample } from '#server/services/sampling/samples'
 import { readStations } from '#server/services/shop/shop'
-import { dayAfter } from '#server/services/shop/day'
+import { dayAfter } from '#core/calendar/day'
 
 const DAY = 86_400_000
 const FPM = 0.3048 / 60

@@ -1,4 +1,4 @@
-import { addDays, differenceInCalendarDays, format, parseISO } from 'date-fns'
+import { dayAfter, daysBetween } from '../calendar/day'
 import type { Finding } from '../finding/finding'
 import { COMMON_PRACTICE, published } from '../finding/source'
 import { studentAt } from '../sampling/distribution'
@@ -24,9 +24,6 @@ const TREND_SOURCE = published('Least squares with prediction interval, Student 
 const LEAST = 3
 const CONFIDENCE = 0.9
 const HORIZON = 3 * 365
-
-export const daysBetween = (from: string, to: string): number => differenceInCalendarDays(parseISO(to), parseISO(from))
-const dayAfter = (from: string, days: number): string => format(addDays(parseISO(from), days), 'yyyy-MM-dd')
 
 /** Surveys since the filter was last changed, oldest first: a new filter starts a new run. */
 export function sinceFilter(surveys: readonly HoodSurvey[]): HoodSurvey[] {

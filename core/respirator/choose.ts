@@ -12,6 +12,8 @@ const DANGEROUS_SOURCE = published('NIOSH, concentrations immediately dangerous 
 export interface RespiratorNeed {
   substances: readonly { substance: Substance, share: number, concentration: number }[]
   mixtures: readonly Mixture[]
+  /** Substances that the work gives off and of which there is no figure. */
+  unknown: readonly Substance[]
   /** %, of the space; null where it is ordinary room air. */
   oxygen: number | null
   confined: boolean
@@ -49,9 +51,11 @@ export function chooseRespirator(need: RespiratorNeed): RespiratorAnswer {
     ...(dangerous.length ? [{ rule: 'Immediately dangerous to life or health', source: DANGEROUS_SOURCE }] : []),
     { rule: 'Filters do not stop gases; no filter where oxygen is short', source: COMMON_PRACTICE },
   ]
-  const finding: Finding = factor <= 1 && !deadly ? { ...base, level: 'clear', sentence: 'By the upper estimate no respirator is needed for these substances. Sampling decides.', reasons }
+  const open = need.unknown.map(substance => SUBSTANCE_NAME[substance].toLowerCase()).join(', ')
+  const finding: Finding = factor <= 1 && !deadly && open ? { ...base, level: 'unknown', sentence: `Not judged, because there is no figure for ${open}.`, remedy: 'Have it sampled before anyone goes without.', reasons }
+    : factor <= 1 && !deadly ? { ...base, level: 'clear', sentence: 'By the upper estimate no respirator is needed for these substances. Sampling decides.', reasons }
     : fitting.length === 0 ? { ...base, level: 'stop', sentence: 'No respirator on file covers it.', remedy: 'Change the work: less fume, or take it away at the arc.', reasons }
-      : { ...base, level: 'caution', sentence: deadly ? 'Dangerous air: only self-contained air counts, and nobody goes in alone.' : `A factor of ${figure(factor)} or more, and only after everything above it on the ladder. Enough: ${fitting.map(choice => choice.row.name.toLowerCase()).join('; ')}.`, remedy: 'Medical clearance, fit test, clean-shaven at a tight seal.', reasons }
+      : { ...base, level: 'caution', sentence: deadly ? 'Dangerous air: only self-contained air counts, and nobody goes in alone.' : `A factor of ${figure(factor)} or more, and only after everything above it on the ladder. Enough: ${fitting.map(choice => choice.row.name.toLowerCase()).join('; ')}.${open ? ` It may be too weak for ${open}, of which there is no figure.` : ''}`, remedy: 'Medical clearance, fit test, clean-shaven at a tight seal.', reasons }
   return { factor, choices, cartridge, finding }
 }
 

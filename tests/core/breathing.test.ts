@@ -43,7 +43,7 @@ describe('respirators', () => {
   test.each([['filtering_facepiece', 10], ['half_mask', 10], ['full_facepiece', 50], ['powered_hood', 25], ['powered_half', 50], ['powered_full', 1000], ['airline_half', 50], ['airline_hood', 25], ['airline_pressure_demand_full', 1000], ['scba_pressure_demand_full', 10_000]])('%s: %s', (kind, apf) => expect(RESPIRATOR_TABLE.find(row => row.kind === kind)!.apf).toBe(apf))
   // NIOSH, immediately dangerous
   it('dangerous at CrVI 15, Cd 9 mg/m3, CO 1,200, NO2 13, O3 5 ppm', () => expect(DANGEROUS).toMatchObject({ chromiumVI: 15, cadmium: 9, carbonMonoxide: 1200, nitrogenDioxide: 13, ozone: 5 }))
-  const NEED: RespiratorNeed = { substances: [{ substance: 'fume', share: 12, concentration: 60 }], mixtures: [], oxygen: null, confined: false, oil: false }
+  const NEED: RespiratorNeed = { substances: [{ substance: 'fume', share: 12, concentration: 60 }], mixtures: [], unknown: [], oxygen: null, confined: false, oil: false }
   const fits = (need: Partial<RespiratorNeed>): string[] => chooseRespirator({ ...NEED, ...need }).choices.filter(choice => choice.fits).map(choice => choice.row.kind)
   it('the factor is the highest share, of what acts together too', () => {
     expect(fits({})).not.toContain('half_mask')
@@ -58,6 +58,10 @@ describe('respirators', () => {
   it('short oxygen or immediately dangerous air leaves only self-contained air', () => {
     expect(fits({ oxygen: 19.4 })).toEqual(['scba_pressure_demand_full'])
     expect(fits({ substances: [{ substance: 'cadmium', share: 2000, concentration: 10 }] })).toEqual(['scba_pressure_demand_full'])
+  })
+  it('no figure is never no need: unknown, and named beside a factor that was found', () => {
+    expect(chooseRespirator({ ...NEED, substances: [], unknown: ['chromiumVI'] }).finding).toMatchObject({ level: 'unknown', sentence: expect.stringMatching(/chromium vi/) })
+    expect(chooseRespirator({ ...NEED, unknown: ['fluorides'] }).finding).toMatchObject({ level: 'caution', sentence: expect.stringMatching(/too weak for fluorides/) })
   })
   it('nothing needed is said with care, nothing enough is a stop; P100 with oil', () => {
     expect(chooseRespirator({ ...NEED, substances: [] }).finding).toMatchObject({ level: 'clear', sentence: expect.stringMatching(/Sampling decides/) })

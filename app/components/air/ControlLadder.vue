@@ -21,7 +21,7 @@ const level = (share: number): 'clear' | 'caution' | 'stop' => share > 1 ? 'stop
     <p><span class="font-semibold">As it is:</span> {{ percent(asIs.chance) }} chance over the limit for {{ SUBSTANCE_NAME[substance].toLowerCase() }}; 95th percentile {{ Number(asIs.upperShare.toPrecision(2)) }} times the limit.</p>
     <ol class="space-y-3">
       <li v-for="entry in rungs" :key="entry.rung"><h3 class="mb-1">{{ RUNG_NAME[entry.rung] }}</h3>
-        <p v-if="entry.rung === 'wear'" class="mb-1">{{ enoughBefore.length ? `Not first: ${enoughBefore.map(control => control.name.toLowerCase()).join('; ')} would do by itself.` : asIs.upperShare <= 1 ? 'Not needed by this estimate.' : 'None of the above is enough by itself: combine them, and wear this until sampling shows that they do.' }}</p>
+        <p v-if="entry.rung === 'wear'" class="mb-1">{{ enoughBefore.length ? `Not first: ${enoughBefore.map(control => control.name.toLowerCase()).join('; ')} would do by itself.` : asIs.upperShare <= 1 ? `Not asked for by this estimate of ${SUBSTANCE_NAME[props.substance].toLowerCase()} alone.` : 'None of the above is enough by itself: combine them, and wear this until sampling shows that they do.' }}</p>
         <ul class="divide-y divide-(--rule) border-y border-(--rule)"><li v-for="control in entry.controls" :key="control.id" class="grid grid-cols-[minmax(0,1fr)_7rem] sm:grid-cols-[minmax(0,1fr)_minmax(0,14rem)_7rem] gap-x-4 py-2 items-center">
           <span class="font-semibold flex gap-2 items-center"><FindingMark :level="control.because ? 'unknown' : level(control.upperShare)" :size="18" />{{ control.name }}</span>
           <span v-if="control.because" class="muted sm:col-span-2">{{ control.because }}</span>

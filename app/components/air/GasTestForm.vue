@@ -4,6 +4,7 @@ import { GASES, SUBSTANCE_NAME, type Gas } from '#core/exposure/terms'
 import { airRoutes } from '#shared/api/air'
 import { gasTestBody, type JobAir } from '#shared/air/schema'
 import { call } from '~/composables/api'
+import { parseNumber } from '~/components/frame/number-text'
 import { useSubmit } from '~/composables/submit'
 import { useSiteTime } from '~/composables/time'
 
@@ -15,7 +16,7 @@ const { busy, errors, message, submit, check } = useSubmit()
 const blank = () => ({ id: crypto.randomUUID(), oxygen: null as number | null, explosive: null as number | null, others: {} as Partial<Record<Gas, number>>, instrument: '', bumpTested: false, minutes: 60 })
 const form = ref(blank())
 const text = (value: number | null | undefined): string => value === null || value === undefined ? '' : String(value)
-const number = (typed: string | number): number | null => String(typed).trim() === '' ? null : Number(String(typed).replace(',', '.'))
+const number = (typed: string | number): number | null => parseNumber(String(typed))
 function setOther(gas: Gas, typed: string | number): void {
   const value = number(typed)
   const rest = Object.fromEntries(Object.entries(form.value.others).filter(([name]) => name !== gas))

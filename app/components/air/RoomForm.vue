@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { AirCase, Spread } from '#core/air/case'
 import { PARTICULATES, SUBSTANCE_NAME, type Particulate } from '#core/exposure/terms'
+import { parseNumber } from '~/components/frame/number-text'
 
 /** The room of the case: volume, flow and its changes, near field, background, and how wide each guess is. */
 const air = defineModel<AirCase>({ required: true })
@@ -12,9 +13,9 @@ const flow = computed({ get: () => air.value.flow || null, set: value => set({ f
 const changeAt = (i: number, change: Partial<AirCase['changes'][number]>): void => set({ changes: air.value.changes.map((entry, j) => j === i ? { ...entry, ...change } : entry) })
 const background = ref<Particulate>('fume')
 const setBackground = (substance: Particulate, typed: string | number): void => {
-  const value = Number(String(typed).replace(',', '.'))
+  const value = parseNumber(String(typed))
   const rest = Object.fromEntries(Object.entries(air.value.background).filter(([name]) => name !== substance))
-  set({ background: String(typed).trim() === '' ? rest : { ...rest, [substance]: value } })
+  set({ background: value === null ? rest : { ...rest, [substance]: value } })
 }
 const RANGES: { key: Exclude<keyof Spread, 'emission' | 'content'>, label: string }[] = [{ key: 'arcShare', label: 'Arc share' }, { key: 'flow', label: 'Air flow' }, { key: 'mixing', label: 'Mixing factor' }, { key: 'airSpeed', label: 'Air speed at the arc' }]
 const setRange = (key: typeof RANGES[number]['key'], end: 'low' | 'high', value: string | number): void => set({ spread: { ...air.value.spread, [key]: { ...air.value.spread[key], [end]: Number(value) } } })

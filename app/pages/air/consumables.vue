@@ -6,6 +6,7 @@ import { airRoutes } from '#shared/api/air'
 import { compositionSchema, type ImportPreview } from '#shared/air/schema'
 import { figure } from '#shared/units/units'
 import { call } from '~/composables/api'
+import { parseNumber } from '~/components/frame/number-text'
 import { useLoad } from '~/composables/load'
 import { useSubmit } from '~/composables/submit'
 import { useSession } from '~/stores/session'
@@ -22,10 +23,10 @@ const blank = (): Composition => ({ name: '', process: 'GMAW', alloy: 'steel', f
 const form = ref<Composition>(blank())
 const adding = ref(false)
 const sum = computed(() => sumOfParts(Object.fromEntries(Object.entries(form.value.parts).filter(([, value]) => Number.isFinite(value)))))
-const decimal = (typed: string | number): number => Number(String(typed).replace(',', '.'))
 function setPart(part: Part, typed: string | number): void {
   const rest = Object.fromEntries(Object.entries(form.value.parts).filter(([name]) => name !== part))
-  form.value.parts = String(typed).trim() === '' ? rest : { ...rest, [part]: decimal(typed) }
+  const share = parseNumber(String(typed))
+  form.value.parts = share === null ? rest : { ...rest, [part]: share }
 }
 async function save(): Promise<void> {
   const body = check(compositionSchema, form.value)
@@ -47,7 +48,7 @@ const cell = (value: number | null): string => value === null ? 'no data' : figu
     <div class="flex flex-wrap items-end gap-3"><div class="grow"><p class="muted"><NuxtLink class="link" to="/air">Air</NuxtLink></p><h1>Consumables</h1></div><UButton v-if="mayWrite" icon="i-lucide-plus" @click="adding = !adding">Add from a data sheet</UButton></div>
     <form v-if="adding" class="panel p-4 sm:p-6 space-y-4" novalidate @submit.prevent="save">
       <div class="grid grid-cols-1 sm:grid-cols-3 gap-4 items-start"><UFormField label="Name" :error="errors.name"><UInput v-model="form.name" class="w-full" /></UFormField><UFormField label="Process"><USelect v-model="form.process" :items="PROCESSES.map(value => ({ value, label: PROCESS_NAME[value] }))" class="w-full" /></UFormField><UFormField label="Alloy"><USelect v-model="form.alloy" :items="[...ALLOYS]" class="w-full" /></UFormField>
-        <UFormField label="Fume, g per kg melted" :error="errors.fume"><UInput :model-value="Number.isNaN(form.fume) ? '' : String(form.fume)" inputmode="decimal" class="w-full" @update:model-value="form.fume = String($event).trim() === '' ? Number.NaN : decimal($event)" /></UFormField><ChoiceRow v-model="form.of" legend="The shares below are of" :options="[{ value: 'fume', label: 'the fume (fume analysis)' }, { value: 'consumable', label: 'the wire or rod' }]" class="sm:col-span-2" /><UFormField label="Data sheet" :error="errors.reference" class="sm:col-span-3"><UInput v-model="form.reference" class="w-full" /></UFormField></div>
+        <UFormField label="Fume, g per kg melted" :error="errors.fume"><UInput :model-value="Number.isNaN(form.fume) ? '' : String(form.fume)" inputmode="decimal" class="w-full" @update:model-value="form.fume = parseNumber(String($event)) ?? Number.NaN" /></UFormField><ChoiceRow v-model="form.of" legend="The shares below are of" :options="[{ value: 'fume', label: 'the fume (fume analysis)' }, { value: 'consumable', label: 'the wire or rod' }]" class="sm:col-span-2" /><UFormField label="Data sheet" :error="errors.reference" class="sm:col-span-3"><UInput v-model="form.reference" class="w-full" /></UFormField></div>
       <div class="grid grid-cols-2 sm:grid-cols-4 gap-3"><UFormField v-for="part in PARTS" :key="part" :label="partName(part)" :error="errors[`parts.${part}`]"><UInput :model-value="form.parts[part] === undefined ? '' : String(form.parts[part])" inputmode="decimal" placeholder="0 to 1" class="w-full" @update:model-value="setPart(part, $event)" /></UFormField></div>
       <p :class="Math.abs(sum - 1) > 0.005 ? 'text-caution font-semibold' : 'font-semibold'">Together {{ figure(sum) }} of 1</p>
       <p v-if="errors.parts" role="alert" class="text-stop font-semibold">{{ errors.parts }}</p><p v-else-if="message" role="alert" class="text-stop font-semibold">{{ message }}</p>

@@ -6,6 +6,7 @@ import type { ImportPreview } from '#shared/air/schema'
 import { sampleBody } from '#shared/sampling/schema'
 import { figure } from '#shared/units/units'
 import { addressOf, call } from '~/composables/api'
+import { parseNumber } from '~/components/frame/number-text'
 import { useListState } from '~/composables/list'
 import { useLoad } from '~/composables/load'
 import { useSubmit } from '~/composables/submit'
@@ -36,7 +37,7 @@ const NO_JOB = 'none'
 const blank = () => ({ on: today(), kind: 'personal' as 'personal' | 'area', group: '', who: '', task: '', pump: '', substance: 'manganese' as Substance, minutes: 420 as number, shiftMinutes: 480 as number, value: Number.NaN, underDetection: false, rest: 'as_sampled' as 'as_sampled' | 'unexposed', reference: '', jobId: null as string | null })
 const form = ref(blank())
 const adding = ref(false)
-const value = computed({ get: () => Number.isNaN(form.value.value) ? '' : String(form.value.value), set: (typed: string) => { form.value.value = typed.trim() === '' ? Number.NaN : Number(typed.replace(',', '.')) } })
+const value = computed({ get: () => Number.isNaN(form.value.value) ? '' : String(form.value.value), set: (typed: string) => { form.value.value = parseNumber(typed) ?? Number.NaN } })
 const job = computed({ get: () => form.value.jobId ?? NO_JOB, set: (id) => { form.value.jobId = id === NO_JOB ? null : id } })
 async function save(): Promise<void> {
   const body = check(sampleBody, form.value)

@@ -1,7 +1,8 @@
 import { worstLevel } from '#core/finding/finding'
 import { asSubstance, limitText, strictest } from '#core/exposure/limits.table'
 import type { Substance } from '#core/exposure/terms'
-import { daysBetween, sinceFilter, surveyTrend } from '#core/hood/survey'
+import { dayAfter, daysBetween } from '#core/calendar/day'
+import { sinceFilter, surveyTrend } from '#core/hood/survey'
 import { newestAssessments } from '#server/db/air'
 import { hoodsOf, insertSurvey, putHood, surveysOf } from '#server/db/hood'
 import { alarmsOfStation, listDevices, openAlarms, readingsSince, type ReadingRow } from '#server/db/monitor'
@@ -80,7 +81,7 @@ function trendOf(surveys: Parameters<typeof surveyTrend>[0], need: number | null
   if ('because' in trend) return { because: trend.because, ...none }
   const end = daysBetween(trend.from, trend.mayFallOn !== null && trend.mayFallOn > today ? trend.mayFallOn : today)
   const days = [...new Set([0, ...sinceFilter(surveys).map(survey => daysBetween(trend.from, survey.on)), end])].sort((a, b) => a - b)
-  return { because: null, from: trend.from, fallsOn: trend.fallsOn, mayFallOn: trend.mayFallOn, line: days.map(day => ({ on: new Date(Date.parse(trend.from) + day * 86_400_000).toISOString().slice(0, 10), ...trend.at(day) })) }
+  return { because: null, from: trend.from, fallsOn: trend.fallsOn, mayFallOn: trend.mayFallOn, line: days.map(day => ({ on: dayAfter(trend.from, day), ...trend.at(day) })) }
 }
 
 export function setHood(actor: Actor, station: string, body: z.output<typeof hoodBody>): Promise<void> {

@@ -1,3 +1,4 @@
+import { dayAfter } from '#core/calendar/day'
 import { randomUUID } from 'node:crypto'
 import { REMIND_DAYS } from '#core/people/reminders'
 import { inOrganisation } from '#server/db/pool'
@@ -8,7 +9,6 @@ import { conflict, notFound } from '#server/http/errors'
 import type { Person, PersonBody } from '#shared/people/schema'
 import { record, type Actor } from '../actor'
 import { hashSecret } from '../session/password'
-import { dayAfter } from '../shop/day'
 import { scopeOf } from '../shop/shop'
 
 export const readPeople = (actor: Actor, query: Parameters<typeof listPeople>[2]): Promise<Page<Person>> =>

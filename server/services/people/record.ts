@@ -1,3 +1,4 @@
+import { daysBetween } from '#core/calendar/day'
 import type { JobSpec } from '#core/job/job'
 import { judgeRecord } from '#core/people/reminders'
 import { assignShade } from '#core/shade/shade'
@@ -14,7 +15,6 @@ import type { z } from 'zod'
 import type { foundShadeBody } from '#shared/eyes/schema'
 import type { PersonDetail, RecordBody } from '#shared/people/schema'
 import { isStaff, record, type Actor } from '../actor'
-import { daysBetween } from '../shop/day'
 import { scopeOf } from '../shop/shop'
 
 /** Eyes of people for one job, with the shade that each found in its band. */

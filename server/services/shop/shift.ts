@@ -1,3 +1,4 @@
+import { dayAfter } from '#core/calendar/day'
 import { REMIND_DAYS } from '#core/people/reminders'
 import { fitTestUntil } from '#core/respirator/fit'
 import { countdown } from '#core/firewatch/countdown'
@@ -13,7 +14,6 @@ import { getClock } from '#server/clock'
 import type { Shift } from '#shared/shop/schema'
 import type { Actor } from '../actor'
 import { lifeOf } from '../permit/life'
-import { dayAfter } from './day'
 import { scopeOf } from './shop'
 
 const DUE_SHOWN = 50

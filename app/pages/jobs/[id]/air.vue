@@ -76,11 +76,13 @@ const decisive = computed(() => answer.value?.decisive ?? null)
 const prescriptive = computed(() => (loaded.data.value?.prescriptive ?? []) as Finding[])
 const verdicts = computed(() => ({ rule: worstLevel(prescriptive.value), model: answer.value ? worstLevel(answer.value.findings) : 'unknown' as const }))
 const WORD = { clear: 'asks for nothing more', caution: 'asks for care', stop: 'says stop', unknown: 'has no answer yet' } as const
+/** Substances without an answer; while there is one the figure of another is no all-clear. */
+const open = computed(() => answer.value?.findings.filter(finding => finding.level === 'unknown').flatMap(finding => answer.value!.substances.find(entry => `air.${entry.substance}` === finding.code) ?? []).map(entry => SUBSTANCE_NAME[entry.substance].toLowerCase()) ?? [])
 const headline = computed(() => {
   const top = decisive.value
   if (!top?.governs) return null
   const share = top.upperShare ?? top.governs.share
-  return { figure: share >= 10 ? String(Math.round(share)) : share >= 1 ? share.toFixed(1) : `${Math.round(share * 100)} %`, unit: share >= 1 ? 'times the limit' : 'of the limit', level: share > 1 ? 'stop' as const : share >= 0.5 ? 'caution' as const : 'clear' as const, name: SUBSTANCE_NAME[top.substance], limit: limitText(top.governs.limit), sure: top.upperShare !== null }
+  return { figure: share >= 10 ? String(Math.round(share)) : share >= 1 ? share.toFixed(1) : `${Math.round(share * 100)} %`, unit: share >= 1 ? 'times the limit' : 'of the limit', level: share > 1 ? 'stop' as const : open.value.length ? 'unknown' as const : share >= 0.5 ? 'caution' as const : 'clear' as const, name: SUBSTANCE_NAME[top.substance], limit: limitText(top.governs.limit), sure: top.upperShare !== null }
 })
 const lastTest = computed(() => loaded.data.value?.gasTests[0] ?? null)
 
@@ -122,6 +124,7 @@ const print = (): void => window.print()
           <h2 id="answer" class="sr-only">Answer</h2>
           <template v-if="headline"><p class="leading-none"><span class="muted block mb-1">{{ headline.sure ? 'Upper estimate (95 %)' : 'Planned estimate' }}</span><span class="plate block text-[5.5rem]" :class="`text-${headline.level}`" data-testid="air-answer">{{ headline.figure }}</span><span class="block text-lg font-semibold mt-2">{{ headline.unit }}, {{ headline.name.toLowerCase() }}</span></p><p class="muted">{{ headline.limit }}</p></template>
           <p v-else class="font-semibold">{{ usable ? 'Only upper bounds, or no adopted limit: sample, or enter the maker\'s fume analysis.' : 'Not yet: fill in the fields marked below.' }}</p>
+          <p v-if="open.length" class="edge edge-unknown py-1 px-3 font-semibold" data-testid="open">No answer for {{ open.join(', ') }}.</p>
           <p class="font-semibold">An estimate asks for sampling; it never says safe.</p>
           <div class="text-sm space-y-1" data-testid="both"><p class="flex gap-2 items-start"><FindingMark :level="verdicts.rule" :size="18" /><span>The regulation's rule {{ WORD[verdicts.rule] }}</span></p><p class="flex gap-2 items-start"><FindingMark :level="verdicts.model" :size="18" /><span>The model {{ WORD[verdicts.model] }}</span></p><p v-if="verdicts.rule !== verdicts.model" class="muted">They disagree: the stricter governs.</p></div>
         </div>
