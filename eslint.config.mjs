@@ -6,7 +6,7 @@ import ts from 'typescript-eslint'
 import parser from 'vue-eslint-parser'
 import { builtinModules } from 'node:module'
 
-const NODE = [...builtinModules, ...builtinModules.map(name => `node:${name}`)]
+const NODE = [...builtinModules, ...builtinModules.map((name) => `node:${name}`)]
 const resolver = [createTypeScriptImportResolver({ project: ['tests/tsconfig.json'] })]
 
 export default ts.config(
@@ -16,45 +16,137 @@ export default ts.config(
   {
     files: ['**/*.{ts,mjs,vue}'],
     plugins: { boundaries, 'import-x': importX },
-    languageOptions: { parser, parserOptions: { parser: ts.parser, extraFileExtensions: ['.vue'], sourceType: 'module' } },
+    languageOptions: {
+      parser,
+      parserOptions: { parser: ts.parser, extraFileExtensions: ['.vue'], sourceType: 'module' },
+    },
     settings: {
       'import-x/resolver-next': resolver,
       'import-x/extensions': ['.ts', '.mjs', '.vue'],
-      'import-x/parsers': { '@typescript-eslint/parser': ['.ts', '.mjs'], 'vue-eslint-parser': ['.vue'] },
+      'import-x/parsers': {
+        '@typescript-eslint/parser': ['.ts', '.mjs'],
+        'vue-eslint-parser': ['.vue'],
+      },
       'import/resolver': { typescript: { project: ['tests/tsconfig.json'] } },
-      'boundaries/elements': ['core', 'shared', 'server', 'app', 'demo', 'tests', 'scripts', 'bench'].map(type => ({ type, pattern: `${type}/**`, partialMatch: false })),
+      'boundaries/elements': [
+        'core',
+        'shared',
+        'server',
+        'app',
+        'demo',
+        'tests',
+        'scripts',
+        'bench',
+      ].map((type) => ({ type, pattern: `${type}/**`, partialMatch: false })),
     },
     rules: {
       'no-undef': 'off',
       'no-console': 'off',
-      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_', destructuredArrayIgnorePattern: '^_' }],
-      '@typescript-eslint/consistent-type-imports': ['error', { fixStyle: 'separate-type-imports', disallowTypeAnnotations: false }],
+      '@typescript-eslint/no-unused-vars': [
+        'error',
+        { argsIgnorePattern: '^_', varsIgnorePattern: '^_', destructuredArrayIgnorePattern: '^_' },
+      ],
+      '@typescript-eslint/consistent-type-imports': [
+        'error',
+        { fixStyle: 'separate-type-imports', disallowTypeAnnotations: false },
+      ],
       '@typescript-eslint/no-explicit-any': 'error',
       'vue/multi-word-component-names': 'off',
       'import-x/no-cycle': ['error', { ignoreExternal: true }],
       // Each layer knows only the ones below it.
-      'boundaries/dependencies': ['error', {
-        default: 'disallow',
-        policies: [
-          { from: { element: { type: 'core' } }, allow: { to: { element: { type: 'core' } } } },
-          { from: { element: { type: 'shared' } }, allow: { to: { element: { type: ['core', 'shared'] } } } },
-          { from: { element: { type: 'server' } }, allow: { to: { element: { type: ['core', 'shared', 'server'] } } } },
-          { from: { element: { type: 'app' } }, allow: { to: { element: { type: ['core', 'shared', 'app'] } } } },
-          { from: { element: { type: 'demo' } }, allow: { to: { element: { type: ['core', 'shared', 'server', 'demo'] } } } },
-          { from: { element: { type: ['tests', 'scripts', 'bench'] } }, allow: { to: { element: { type: ['core', 'shared', 'server', 'app', 'demo', 'tests', 'scripts', 'bench'] } } } },
-        ],
-      }],
+      'boundaries/dependencies': [
+        'error',
+        {
+          default: 'disallow',
+          policies: [
+            { from: { element: { type: 'core' } }, allow: { to: { element: { type: 'core' } } } },
+            {
+              from: { element: { type: 'shared' } },
+              allow: { to: { element: { type: ['core', 'shared'] } } },
+            },
+            {
+              from: { element: { type: 'server' } },
+              allow: { to: { element: { type: ['core', 'shared', 'server'] } } },
+            },
+            {
+              from: { element: { type: 'app' } },
+              allow: { to: { element: { type: ['core', 'shared', 'app'] } } },
+            },
+            {
+              from: { element: { type: 'demo' } },
+              allow: { to: { element: { type: ['core', 'shared', 'server', 'demo'] } } },
+            },
+            {
+              from: { element: { type: ['tests', 'scripts', 'bench'] } },
+              allow: {
+                to: {
+                  element: {
+                    type: ['core', 'shared', 'server', 'app', 'demo', 'tests', 'scripts', 'bench'],
+                  },
+                },
+              },
+            },
+          ],
+        },
+      ],
     },
   },
   {
     files: ['core/**/*.ts'],
     rules: {
-      'no-restricted-imports': ['error', { paths: NODE.map(name => ({ name, message: 'Core has no Node modules.' })), patterns: [{ group: ['vue', 'vue/*', '@vue/*', '@vueuse/*', 'nuxt', 'nuxt/*', '#app', '#imports', 'pinia', 'pg', 'h3', '~/*', '\\#server/*', '\\#shared/*'], message: 'Core has no interface, server or database code.' }] }],
-      'no-restricted-globals': ['error', 'window', 'document', 'process', 'fetch', 'localStorage', 'Date', 'navigator'],
+      'no-restricted-imports': [
+        'error',
+        {
+          paths: NODE.map((name) => ({ name, message: 'Core has no Node modules.' })),
+          patterns: [
+            {
+              group: [
+                'vue',
+                'vue/*',
+                '@vue/*',
+                '@vueuse/*',
+                'nuxt',
+                'nuxt/*',
+                '#app',
+                '#imports',
+                'pinia',
+                'pg',
+                'h3',
+                '~/*',
+                '\\#server/*',
+                '\\#shared/*',
+              ],
+              message: 'Core has no interface, server or database code.',
+            },
+          ],
+        },
+      ],
+      'no-restricted-globals': [
+        'error',
+        'window',
+        'document',
+        'process',
+        'fetch',
+        'localStorage',
+        'Date',
+        'navigator',
+      ],
     },
   },
   {
     files: ['app/**/*.{ts,vue}'],
-    rules: { 'no-restricted-imports': ['error', { patterns: [{ group: ['\\#server/*', '~~/server/*', '**/server/**', 'pg', 'node:*'], message: 'The app reaches the server through its API.' }] }] },
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        {
+          patterns: [
+            {
+              group: ['\\#server/*', '~~/server/*', '**/server/**', 'pg', 'node:*'],
+              message: 'The app reaches the server through its API.',
+            },
+          ],
+        },
+      ],
+    },
   },
 )

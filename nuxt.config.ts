@@ -16,17 +16,38 @@ export default defineNuxtConfig({
   imports: { scan: false },
   components: [{ path: '~/components', pathPrefix: false }],
   ui: { fonts: false },
-  icon: { provider: 'none', serverBundle: { collections: ['lucide'] }, clientBundle: { scan: true, includeCustomCollections: true } },
+  icon: {
+    provider: 'none',
+    serverBundle: { collections: ['lucide'] },
+    clientBundle: { scan: true, includeCustomCollections: true },
+  },
   colorMode: { preference: 'system', fallback: 'dark' },
-  app: { head: {
-    title: 'Zonaris', htmlAttrs: { lang: 'en' },
-    meta: [{ name: 'viewport', content: 'width=device-width, initial-scale=1' }, { name: 'description', content: 'Welding shop safety, worked out and recorded.' }],
-    link: [{ rel: 'icon', type: 'image/svg+xml', href: '/icon.svg' }],
-  } },
-  alias: { '#core': fileURLToPath(new URL('./core', import.meta.url)), '#server': fileURLToPath(new URL('./server', import.meta.url)) },
+  app: {
+    head: {
+      title: 'Zonaris',
+      htmlAttrs: { lang: 'en' },
+      meta: [
+        { name: 'viewport', content: 'width=device-width, initial-scale=1' },
+        { name: 'description', content: 'Welding shop safety, worked out and recorded.' },
+      ],
+      link: [{ rel: 'icon', type: 'image/svg+xml', href: '/icon.svg' }],
+    },
+  },
+  alias: {
+    '#core': fileURLToPath(new URL('./core', import.meta.url)),
+    '#server': fileURLToPath(new URL('./server', import.meta.url)),
+  },
   // Known from the start, so that the development server need not stop to find them.
-  vite: { optimizeDeps: { include: ['convert', 'zod', 'pinia', '@vueuse/core', 'date-fns', '@date-fns/tz'] } },
-  typescript: { strict: true, typeCheck: false, tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true } } },
+  vite: {
+    optimizeDeps: {
+      include: ['convert', 'zod', 'pinia', '@vueuse/core', 'date-fns', '@date-fns/tz'],
+    },
+  },
+  typescript: {
+    strict: true,
+    typeCheck: false,
+    tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true } },
+  },
   nitro: {
     typescript: { strict: true },
   },
@@ -34,7 +55,7 @@ export default defineNuxtConfig({
     // The page of parts is for people who build Zonaris, not for those who use it.
     'pages:extend'(pages) {
       if (process.env.NODE_ENV === 'production' && !process.env.ZONARIS_PARTS) {
-        const index = pages.findIndex(page => page.path === '/dev/parts')
+        const index = pages.findIndex((page) => page.path === '/dev/parts')
         if (index >= 0) pages.splice(index, 1)
       }
     },
@@ -48,24 +69,30 @@ export default defineNuxtConfig({
     corsHandler: false,
     headers: {
       contentSecurityPolicy: {
-        'default-src': ['\'self\''],
-        'script-src': ['\'self\'', '\'nonce-{{nonce}}\'', '\'strict-dynamic\''],
-        'script-src-attr': ['\'none\''],
-        'style-src': ['\'self\'', '\'unsafe-inline\''],
-        'img-src': ['\'self\'', 'data:', 'blob:'],
-        'font-src': ['\'self\''],
-        'connect-src': ['\'self\''],
-        'base-uri': ['\'none\''],
-        'form-action': ['\'self\''],
-        'frame-ancestors': ['\'none\''],
-        'object-src': ['\'none\''],
+        'default-src': ["'self'"],
+        'script-src': ["'self'", "'nonce-{{nonce}}'", "'strict-dynamic'"],
+        'script-src-attr': ["'none'"],
+        'style-src': ["'self'", "'unsafe-inline'"],
+        'img-src': ["'self'", 'data:', 'blob:'],
+        'font-src': ["'self'"],
+        'connect-src': ["'self'"],
+        'base-uri': ["'none'"],
+        'form-action': ["'self'"],
+        'frame-ancestors': ["'none'"],
+        'object-src': ["'none'"],
         'upgrade-insecure-requests': false,
       },
       crossOriginEmbedderPolicy: false,
       strictTransportSecurity: { maxAge: 15_552_000 },
       referrerPolicy: 'same-origin',
       // The camera reads labels; nothing else of the device is asked for.
-      permissionsPolicy: { 'camera': ['self'], 'microphone': [], 'geolocation': [], 'display-capture': [], 'fullscreen': [] },
+      permissionsPolicy: {
+        camera: ['self'],
+        microphone: [],
+        geolocation: [],
+        'display-capture': [],
+        fullscreen: [],
+      },
     },
   },
 })

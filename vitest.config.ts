@@ -7,7 +7,8 @@ export default defineConfig({
   resolve: { alias: { '#core': at('core'), '#shared': at('shared'), '#server': at('server') } },
   test: {
     include: ['tests/core/**/*.test.ts', 'tests/server/**/*.test.ts'],
-    testTimeout: 30_000, hookTimeout: 60_000,
+    testTimeout: 30_000,
+    hookTimeout: 60_000,
     // The database is shared; files that write to it run one after another.
     fileParallelism: false,
   },

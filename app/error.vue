@@ -8,7 +8,13 @@ const missing = computed(() => props.error.statusCode === 404)
 <template>
   <main class="min-h-dvh grid place-content-center p-6 gap-4 max-w-xl mx-auto">
     <h1>{{ missing ? 'Nothing at this address' : 'This page broke' }}</h1>
-    <p class="muted">{{ missing ? 'The job, permit or item may belong to another shop, or the address has a slip in it.' : error.message }}</p>
+    <p class="muted">
+      {{
+        missing
+          ? 'The job, permit or item may belong to another shop, or the address has a slip in it.'
+          : error.message
+      }}
+    </p>
     <p><UButton @click="clearError({ redirect: '/' })">To today</UButton></p>
   </main>
 </template>

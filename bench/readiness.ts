@@ -10,9 +10,20 @@ import { judgeTraining, readTraining } from '#server/services/training/read'
 import signIns from '../demo/sign-ins.json' with { type: 'json' }
 
 export async function leadActor(): Promise<Actor> {
-  const login = (await inTransaction(db => findLogin(db, signIns[0]!.email)))!
-  const me = await inOrganisation(login.organisation_id, db => findMe(db, login.person_id, new Date()))
-  return { person: me.id, organisation: login.organisation_id, site: me.site.id, name: me.name, role: 'lead', signIn: null, now: new Date(), rehearsal: false }
+  const login = (await inTransaction((db) => findLogin(db, signIns[0]!.email)))!
+  const me = await inOrganisation(login.organisation_id, (db) =>
+    findMe(db, login.person_id, new Date()),
+  )
+  return {
+    person: me.id,
+    organisation: login.organisation_id,
+    site: me.site.id,
+    name: me.name,
+    role: 'lead',
+    signIn: null,
+    now: new Date(),
+    rehearsal: false,
+  }
 }
 
 /** Median time of `work` over many runs, ms. */
@@ -26,13 +37,20 @@ function median(runs: number, work: () => unknown): number {
 }
 
 /** Readiness of the demo class: the server's answer, cures included, against the bare rules of the core over the same people. */
-export async function readiness(): Promise<{ people: number, needs: number, bare: number, server: number, whole: number }> {
+export async function readiness(): Promise<{
+  people: number
+  needs: number
+  bare: number
+  server: number
+  whole: number
+}> {
   const actor = await leadActor()
   const loaded = await inOrganisation(actor.organisation, async (db) => {
     const { rows } = await listTrainings(db, actor.site, { q: '', page: 1, sort: 'newest' })
     return loadTraining(db, actor, rows[0]!.id)
   })
-  const bare = (): unknown => loaded.members.map(({ member }) => judgeMember(member, loaded.rules, loaded.today))
+  const bare = (): unknown =>
+    loaded.members.map(({ member }) => judgeMember(member, loaded.rules, loaded.today))
   const server = (): unknown => judgeTraining(loaded)
   median(200, bare)
   median(200, server)
@@ -43,7 +61,13 @@ export async function readiness(): Promise<{ people: number, needs: number, bare
     whole.push(performance.now() - from)
   }
   const needs = judgeMember(loaded.members[0]!.member, loaded.rules, loaded.today).cells.length
-  return { people: loaded.members.length, needs, bare: median(400, bare), server: median(400, server), whole: whole.sort((a, b) => a - b)[30]! }
+  return {
+    people: loaded.members.length,
+    needs,
+    bare: median(400, bare),
+    server: median(400, server),
+    whole: whole.sort((a, b) => a - b)[30]!,
+  }
 }
 
 /** Two thousand people beside those of the demo, through the import. */

@@ -13,25 +13,45 @@ import { coldStart, pageWeight, stopServed } from './weight'
 const root = (path: string): string => fileURLToPath(new URL(`../${path}`, import.meta.url))
 const SERVER = root('.output/server/index.mjs')
 const EMPTY = root('bench/empty/.output/server/index.mjs')
-const line = (name: string, ratio: number, budget: number | null, detail: string): void => console.log(`${name.padEnd(46)} ${ratio.toFixed(2).padStart(6)} x ${(budget ? `(budget ${budget})` : '').padEnd(13)} ${detail}`)
+const line = (name: string, ratio: number, budget: number | null, detail: string): void =>
+  console.log(
+    `${name.padEnd(46)} ${ratio.toFixed(2).padStart(6)} x ${(budget ? `(budget ${budget})` : '').padEnd(13)} ${detail}`,
+  )
 
 async function weightAndStart(): Promise<void> {
   const ours = await coldStart(SERVER, 4611)
   const empty = await coldStart(EMPTY, 4612)
-  const [a, b] = [await pageWeight('http://127.0.0.1:4611/sign-in'), await pageWeight('http://127.0.0.1:4612/')]
-  line('First page, gzip, against an empty Nuxt UI page', a / b, 1.6, `${Math.round(a / 1000)} kB against ${Math.round(b / 1000)} kB`)
+  const [a, b] = [
+    await pageWeight('http://127.0.0.1:4611/sign-in'),
+    await pageWeight('http://127.0.0.1:4612/'),
+  ]
+  line(
+    'First page, gzip, against an empty Nuxt UI page',
+    a / b,
+    1.6,
+    `${Math.round(a / 1000)} kB against ${Math.round(b / 1000)} kB`,
+  )
   await stopServed(ours)
   await stopServed(empty)
   const starts = { ours: [ours.ms], empty: [empty.ms] }
   for (let i = 0; i < 4; i++) {
-    for (const [name, entry] of [['ours', SERVER], ['empty', EMPTY]] as const) {
+    for (const [name, entry] of [
+      ['ours', SERVER],
+      ['empty', EMPTY],
+    ] as const) {
       const served = await coldStart(entry, 4613)
       starts[name].push(served.ms)
       await stopServed(served)
     }
   }
-  const middle = (values: number[]): number => values.sort((x, y) => x - y)[Math.floor(values.length / 2)]!
-  line('Cold start against the empty page\'s server', middle(starts.ours) / middle(starts.empty), null, `${Math.round(middle(starts.ours))} ms against ${Math.round(middle(starts.empty))} ms`)
+  const middle = (values: number[]): number =>
+    values.sort((x, y) => x - y)[Math.floor(values.length / 2)]!
+  line(
+    "Cold start against the empty page's server",
+    middle(starts.ours) / middle(starts.empty),
+    null,
+    `${Math.round(middle(starts.ours))} ms against ${Math.round(middle(starts.empty))} ms`,
+  )
 }
 
 /** Server, bare pool and callers share this process, so that each pays for the same event loop. */
@@ -41,35 +61,70 @@ async function reads(): Promise<void> {
   process.env.ZONARIS_POOL = '20'
   await import(SERVER)
   const base = 'http://127.0.0.1:4614'
-  for (let i = 0; i < 100 && !await fetch(`${base}/api/v1/health/ready`).then(answer => answer.ok, () => false); i++) await new Promise(resolve => setTimeout(resolve, 50))
-  const signIn = await fetch(`${base}/api/v1/session`, { method: 'POST', headers: { 'content-type': 'application/json', 'origin': base, 'sec-fetch-site': 'same-origin' }, body: JSON.stringify({ email: signIns[0]!.email, password: signIns[0]!.password }) })
+  for (
+    let i = 0;
+    i < 100 &&
+    !(await fetch(`${base}/api/v1/health/ready`).then(
+      (answer) => answer.ok,
+      () => false,
+    ));
+    i++
+  )
+    await new Promise((resolve) => setTimeout(resolve, 50))
+  const signIn = await fetch(`${base}/api/v1/session`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json', origin: base, 'sec-fetch-site': 'same-origin' },
+    body: JSON.stringify({ email: signIns[0]!.email, password: signIns[0]!.password }),
+  })
   const cookie = signIn.headers.getSetCookie()[0]!.split(';')[0]!
   // Connections are kept, as a browser keeps them; a lean client, since its work counts here too.
   const agent = new Agent({ keepAlive: true, maxSockets: 100 })
-  const get = (path: string): Promise<void> => new Promise((resolve, reject) => {
-    request(`${base}/api/v1${path}`, { agent, headers: { cookie } }, (answer) => {
-      if (answer.statusCode !== 200) reject(new Error(`${path}: ${answer.statusCode}`))
-      answer.resume().once('end', () => resolve())
-    }).once('error', reject).end()
+  const get = (path: string): Promise<void> =>
+    new Promise((resolve, reject) => {
+      request(`${base}/api/v1${path}`, { agent, headers: { cookie } }, (answer) => {
+        if (answer.statusCode !== 200) reject(new Error(`${path}: ${answer.statusCode}`))
+        answer.resume().once('end', () => resolve())
+      })
+        .once('error', reject)
+        .end()
+    })
+  const pool = new pg.Pool({
+    connectionString: process.env.ZONARIS_APP_DATABASE_URL,
+    max: 20,
+    types: TYPES,
   })
-  const pool = new pg.Pool({ connectionString: process.env.ZONARIS_APP_DATABASE_URL, max: 20, types: TYPES })
-  const { rows: [organisation] } = await pool.query('SELECT organisation_id AS id FROM auth_find_login($1)', [signIns[0]!.email])
+  const {
+    rows: [organisation],
+  } = await pool.query('SELECT organisation_id AS id FROM auth_find_login($1)', [signIns[0]!.email])
   /** The bare query still names its organisation, since row security lets nothing out otherwise. */
   const bare = async (sql: string): Promise<void> => {
     const client = await pool.connect()
     await client.query('BEGIN')
-    await client.query('SELECT set_config(\'zonaris.organisation\', $1, true)', [organisation.id])
+    await client.query("SELECT set_config('zonaris.organisation', $1, true)", [organisation.id])
     await client.query(sql)
     await client.query('COMMIT')
     client.release()
   }
-  const jobList = 'SELECT j.id, j.number, j.title, j.process, coalesce(s.name, j.place) AS "where", w.name AS welder, j.updated_at, count(*) OVER () FROM job j LEFT JOIN station s ON s.id = j.station_id LEFT JOIN person w ON w.id = j.welder_id ORDER BY j.updated_at DESC LIMIT 25'
-  const people = 'SELECT id, name, email, role, fire_watch_trained_on, active, count(*) OVER () FROM person ORDER BY lower(name), id LIMIT 25'
-  for (const [name, path, sql] of [['GET /jobs', '/jobs', jobList], ['GET /people', '/people', people]] as const) {
+  const jobList =
+    'SELECT j.id, j.number, j.title, j.process, coalesce(s.name, j.place) AS "where", w.name AS welder, j.updated_at, count(*) OVER () FROM job j LEFT JOIN station s ON s.id = j.station_id LEFT JOIN person w ON w.id = j.welder_id ORDER BY j.updated_at DESC LIMIT 25'
+  const people =
+    'SELECT id, name, email, role, fire_watch_trained_on, active, count(*) OVER () FROM person ORDER BY lower(name), id LIMIT 25'
+  for (const [name, path, sql] of [
+    ['GET /jobs', '/jobs', jobList],
+    ['GET /people', '/people', people],
+  ] as const) {
     await timed(400, 100, () => get(path))
     await timed(400, 100, () => bare(sql))
-    const [api, query] = [await timed(3000, 100, () => get(path)), await timed(3000, 100, () => bare(sql))]
-    line(`${name} against its bare query, p95, 100 at once`, api.p95 / query.p95, 2, `${api.p95.toFixed(1)} ms against ${query.p95.toFixed(1)} ms`)
+    const [api, query] = [
+      await timed(3000, 100, () => get(path)),
+      await timed(3000, 100, () => bare(sql)),
+    ]
+    line(
+      `${name} against its bare query, p95, 100 at once`,
+      api.p95 / query.p95,
+      2,
+      `${api.p95.toFixed(1)} ms against ${query.p95.toFixed(1)} ms`,
+    )
   }
   await session(base, get)
   await pool.end()
@@ -78,24 +133,57 @@ async function reads(): Promise<void> {
 /** The class: readiness against the bare rules, a roster of thousands against a small one, and one keystroke of the matrix against a frame. */
 async function session(base: string, get: (path: string) => Promise<void>): Promise<void> {
   const ready = await readiness()
-  line(`Readiness, ${ready.people} people x ${ready.needs} needs, against bare rules`, ready.server / ready.bare, 2, `${ready.server.toFixed(2)} ms against ${ready.bare.toFixed(2)} ms; read and judged ${ready.whole.toFixed(1)} ms`)
-  const roster = async (): Promise<number> => { await timed(100, 10, () => get('/people?q=an&show=active')); return (await timed(600, 10, () => get('/people?q=an&show=active'))).p95 }
+  line(
+    `Readiness, ${ready.people} people x ${ready.needs} needs, against bare rules`,
+    ready.server / ready.bare,
+    2,
+    `${ready.server.toFixed(2)} ms against ${ready.bare.toFixed(2)} ms; read and judged ${ready.whole.toFixed(1)} ms`,
+  )
+  const roster = async (): Promise<number> => {
+    await timed(100, 10, () => get('/people?q=an&show=active'))
+    return (await timed(600, 10, () => get('/people?q=an&show=active'))).p95
+  }
   const small = await roster()
   await growRoster()
   const large = await roster()
-  line('A page of people, filtered, 2,000 more against 30', large / small, null, `${large.toFixed(1)} ms against ${small.toFixed(1)} ms`)
+  line(
+    'A page of people, filtered, 2,000 more against 30',
+    large / small,
+    null,
+    `${large.toFixed(1)} ms against ${small.toFixed(1)} ms`,
+  )
   const key = await matrixKeystroke(base)
-  line('One key in the matrix against a frame (16.7 ms)', key.p95 / 16.7, 1, `median ${key.median.toFixed(1)} ms, p95 ${key.p95.toFixed(1)} ms`)
+  line(
+    'One key in the matrix against a frame (16.7 ms)',
+    key.p95 / 16.7,
+    1,
+    `median ${key.median.toFixed(1)} ms, p95 ${key.p95.toFixed(1)} ms`,
+  )
 }
 
 /** The air check, in this process and without a server. */
 function air(): void {
   const drawn = monteCarlo()
-  line(`Monte Carlo, ${drawn.substances} substances, against the bare draws`, drawn.ratio, 1.5, `a million: ${Math.round(drawn.simulated)} ms against ${Math.round(drawn.bare)} ms; memory grew ${drawn.grown.toFixed(1)} MB`)
+  line(
+    `Monte Carlo, ${drawn.substances} substances, against the bare draws`,
+    drawn.ratio,
+    1.5,
+    `a million: ${Math.round(drawn.simulated)} ms against ${Math.round(drawn.bare)} ms; memory grew ${drawn.grown.toFixed(1)} MB`,
+  )
   const schedule = longSchedule()
-  line('200 stretches x 8 substances against a frame', schedule / 16.7, 1, `${schedule.toFixed(1)} ms`)
+  line(
+    '200 stretches x 8 substances against a frame',
+    schedule / 16.7,
+    1,
+    `${schedule.toFixed(1)} ms`,
+  )
   const samples = manySamples()
-  line('Statistics of 100,000 samples, against log and sort', samples.ratio, null, `${samples.ms.toFixed(0)} ms`)
+  line(
+    'Statistics of 100,000 samples, against log and sort',
+    samples.ratio,
+    null,
+    `${samples.ms.toFixed(0)} ms`,
+  )
 }
 
 air()

@@ -9,11 +9,24 @@ import type { Item } from '#shared/inspection/schema'
 const DAY = 86_400_000
 
 /** A filled checklist: everything passes but the line named, readings in the middle of their span. */
-export function filled(item: Pick<Item, 'kind'>, failing?: { id: string, note: string }): LineResult[] {
+export function filled(
+  item: Pick<Item, 'kind'>,
+  failing?: { id: string; note: string },
+): LineResult[] {
   return CHECKLISTS[item.kind].map((line) => {
-    if (line.id === failing?.id) return { id: line.id, mark: 'fail', note: failing.note, ...(line.measure && { reading: (line.measure.max ?? 1) * 1.1 }) }
+    if (line.id === failing?.id)
+      return {
+        id: line.id,
+        mark: 'fail',
+        note: failing.note,
+        ...(line.measure && { reading: (line.measure.max ?? 1) * 1.1 }),
+      }
     if (line.id === 'ocvAc') return { id: line.id, mark: 'na' }
-    return { id: line.id, mark: 'pass', ...(line.measure && { reading: Math.round((line.measure.max ?? 1) * 0.7) }) }
+    return {
+      id: line.id,
+      mark: 'pass',
+      ...(line.measure && { reading: Math.round((line.measure.max ?? 1) * 0.7) }),
+    }
   })
 }
 
@@ -22,12 +35,26 @@ export async function writeHistory(db: Db, actor: Actor, items: readonly Item[])
   let count = 0
   for (const [n, item] of items.entries()) {
     const step = item.kind === 'cylinder' ? 28 : 21
-    for (let age = 728 - n % step; age >= 8; age -= step) {
+    for (let age = 728 - (n % step); age >= 8; age -= step) {
       const worn = (728 - age) / 728
       const fails = (n * 7 + age * 13) % 97 < 3 + 6 * worn
-      const line = CHECKLISTS[item.kind].find(entry => !entry.critical)!
-      const outcome = judgeInspection(item.kind, filled(item, fails ? { id: line.id, note: 'Worn, to be mended' } : undefined))
-      await insertInspection(db, { id: randomUUID(), organisation: actor.organisation, kind: item.kind, item: item.id, person: actor.person, at: new Date(actor.now.getTime() - age * DAY - (n % 9) * 3_600_000), result: outcome.result, lines: outcome.lines, repairNote: null, rehearsal: actor.rehearsal })
+      const line = CHECKLISTS[item.kind].find((entry) => !entry.critical)!
+      const outcome = judgeInspection(
+        item.kind,
+        filled(item, fails ? { id: line.id, note: 'Worn, to be mended' } : undefined),
+      )
+      await insertInspection(db, {
+        id: randomUUID(),
+        organisation: actor.organisation,
+        kind: item.kind,
+        item: item.id,
+        person: actor.person,
+        at: new Date(actor.now.getTime() - age * DAY - (n % 9) * 3_600_000),
+        result: outcome.result,
+        lines: outcome.lines,
+        repairNote: null,
+        rehearsal: actor.rehearsal,
+      })
       count++
     }
   }

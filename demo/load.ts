@@ -8,7 +8,13 @@ import { findMe } from '#server/db/person'
 import type { Actor } from '#server/services/actor'
 import { addItem, inspectItem } from '#server/services/inspection/inspection'
 import { addJob } from '#server/services/job/job'
-import { actOnPermit, changeDraft, draftPermit, logRound, signPermit } from '#server/services/permit/permit'
+import {
+  actOnPermit,
+  changeDraft,
+  draftPermit,
+  logRound,
+  signPermit,
+} from '#server/services/permit/permit'
 import { readPermit } from '#server/services/permit/read'
 import { isSetupNeeded, setPin, setUp } from '#server/services/session/account'
 import { dayAfter } from '#core/calendar/day'
@@ -30,28 +36,68 @@ type Role = Actor['role']
 
 /** Load the demo through the same use cases that people use. @returns false when there is data already */
 export async function loadDemo(say: (line: string) => void): Promise<boolean> {
-  if (!await isSetupNeeded()) return false
+  if (!(await isSetupNeeded())) return false
   const clock = await getClock()
   const now = clock.now()
   const [lead] = signIns
   await setUp({ ...SITE, name: lead!.name, email: lead!.email, password: lead!.password })
-  const login = (await inTransaction(db => findLogin(db, lead!.email)))!
-  const me = await inOrganisation(login.organisation_id, db => findMe(db, login.person_id, now))
-  const actor: Actor = { person: me.id, organisation: login.organisation_id, site: me.site.id, name: me.name, role: 'lead', signIn: null, now, rehearsal: clock.factor !== 1 }
+  const login = (await inTransaction((db) => findLogin(db, lead!.email)))!
+  const me = await inOrganisation(login.organisation_id, (db) => findMe(db, login.person_id, now))
+  const actor: Actor = {
+    person: me.id,
+    organisation: login.organisation_id,
+    site: me.site.id,
+    name: me.name,
+    role: 'lead',
+    signIn: null,
+    now,
+    rehearsal: clock.factor !== 1,
+  }
   await setPin(actor, lead!.password, lead!.pin)
   const at = (ago: number): Actor => ({ ...actor, now: new Date(now.getTime() - ago) })
 
   say('  people and stations')
   const { apprentices: course } = await addShopSchool(actor)
   const people = [actor.person]
-  for (const person of signIns.slice(1)) people.push((await addPerson(at(700 * 24 * HOUR), { name: person.name, email: person.email, role: person.role as Role, password: person.password, pin: person.pin, rosterNumber: null, courseId: null, fireWatchTrainedOn: person.email.startsWith('watch') ? day(now, 120) : null, active: true })).id)
-  for (const [i, name] of PEOPLE.entries()) people.push((await addPerson(at(300 * 24 * HOUR), { name, email: null, role: 'worker', rosterNumber: `TH-${101 + i}`, courseId: i < CLASS_SIZE ? course : null, fireWatchTrainedOn: i % TRAINED_EVERY === 0 ? day(now, 60 + i) : null, active: true, ...(i === 0 && { pin: LEARNER_PIN }) })).id)
+  for (const person of signIns.slice(1))
+    people.push(
+      (
+        await addPerson(at(700 * 24 * HOUR), {
+          name: person.name,
+          email: person.email,
+          role: person.role as Role,
+          password: person.password,
+          pin: person.pin,
+          rosterNumber: null,
+          courseId: null,
+          fireWatchTrainedOn: person.email.startsWith('watch') ? day(now, 120) : null,
+          active: true,
+        })
+      ).id,
+    )
+  for (const [i, name] of PEOPLE.entries())
+    people.push(
+      (
+        await addPerson(at(300 * 24 * HOUR), {
+          name,
+          email: null,
+          role: 'worker',
+          rosterNumber: `TH-${101 + i}`,
+          courseId: i < CLASS_SIZE ? course : null,
+          fireWatchTrainedOn: i % TRAINED_EVERY === 0 ? day(now, 60 + i) : null,
+          active: true,
+          ...(i === 0 && { pin: LEARNER_PIN }),
+        })
+      ).id,
+    )
   for (const station of STATIONS) await addStation(at(700 * 24 * HOUR), station)
 
   say('  cylinders, machines, helmets and two years of inspections')
   for (const item of items(people)) await addItem(at(720 * 24 * HOUR), item)
-  const stock = await inOrganisation(actor.organisation, async db => allItems(db, await scopeOf(db, actor), null))
-  const count = await inOrganisation(actor.organisation, db => writeHistory(db, actor, stock))
+  const stock = await inOrganisation(actor.organisation, async (db) =>
+    allItems(db, await scopeOf(db, actor), null),
+  )
+  const count = await inOrganisation(actor.organisation, (db) => writeHistory(db, actor, stock))
   say(`  ${count} inspections`)
   await inspectToday(actor, stock)
 
@@ -59,9 +105,24 @@ export async function loadDemo(say: (line: string) => void): Promise<boolean> {
   const stations = await readStations(actor)
   const jobs = new Map<string, string>()
   for (const [key, job] of Object.entries(JOBS)) {
-    const station = stations.find(entry => entry.name === job.place)
-    const find = (label: string | null): string[] => label === null ? [] : stock.filter(item => item.label === label).map(item => item.id)
-    jobs.set(key, (await addJob(at(9 * HOUR), { title: job.title, stationId: station?.id ?? null, place: station ? null : job.place, welderId: people[job.welder]!, helmetId: find(job.helmet)[0]!, equipmentIds: find(job.machine), cylinderIds: find(job.cylinder), spec: job.spec })).id)
+    const station = stations.find((entry) => entry.name === job.place)
+    const find = (label: string | null): string[] =>
+      label === null ? [] : stock.filter((item) => item.label === label).map((item) => item.id)
+    jobs.set(
+      key,
+      (
+        await addJob(at(9 * HOUR), {
+          title: job.title,
+          stationId: station?.id ?? null,
+          place: station ? null : job.place,
+          welderId: people[job.welder]!,
+          helmetId: find(job.helmet)[0]!,
+          equipmentIds: find(job.machine),
+          cylinderIds: find(job.cylinder),
+          spec: job.spec,
+        })
+      ).id,
+    )
   }
   await makePermits(actor, jobs, people)
 
@@ -70,7 +131,12 @@ export async function loadDemo(say: (line: string) => void): Promise<boolean> {
   await placeMachines(actor, stock)
   await addRecords(actor, apprentices)
   say('  hoods, surveys, samples')
-  await addAir(actor, jobs, new Map(Object.entries(JOBS).map(([key, job]) => [key, job.spec])), siteDay(now, SITE.timeZone))
+  await addAir(
+    actor,
+    jobs,
+    new Map(Object.entries(JOBS).map(([key, job]) => [key, job.spec])),
+    siteDay(now, SITE.timeZone),
+  )
   await addYesterday(actor, course, jobs, apprentices, dayAfter(siteDay(now, SITE.timeZone), -1))
   return true
 }
@@ -79,48 +145,120 @@ const CLASS_SIZE = 24
 /** The first apprentice can be tried at the booth's door. */
 const LEARNER_PIN = '2468'
 
-const day = (now: Date, daysAgo: number): string => new Date(now.getTime() - daysAgo * 24 * HOUR).toISOString().slice(0, 10)
+const day = (now: Date, daysAgo: number): string =>
+  new Date(now.getTime() - daysAgo * 24 * HOUR).toISOString().slice(0, 10)
 
 /** This morning's round: most items are looked at, three are locked out, some are left for the visitor. */
 async function inspectToday(actor: Actor, stock: readonly Item[]): Promise<void> {
-  const locked: Record<string, { id: string, note: string }> = {
+  const locked: Record<string, { id: string; note: string }> = {
     'C-12': { id: 'leak', note: 'Bubbles at the valve stem' },
     'M-09': { id: 'leads', note: 'Cut to the copper 2 ft from the holder' },
     'H-15': { id: 'spark', note: 'Does not darken, cell flat' },
   }
   for (const item of stock) {
     const left = ['M-11', 'M-14', 'C-20', 'C-31', 'H-22', 'H-27'].includes(item.label)
-    if (!left) await inspectItem({ ...actor, now: new Date(actor.now.getTime() - 5 * MINUTE) }, item.kind, item.id, { lines: filled(item, locked[item.label]) })
+    if (!left)
+      await inspectItem(
+        { ...actor, now: new Date(actor.now.getTime() - 5 * MINUTE) },
+        item.kind,
+        item.id,
+        { lines: filled(item, locked[item.label]) },
+      )
   }
 }
 
-interface Step { action?: PermitAction, round?: true, ago: number, note?: string }
+interface Step {
+  action?: PermitAction
+  round?: true
+  ago: number
+  note?: string
+}
 
-async function makePermits(actor: Actor, jobs: Map<string, string>, people: readonly string[]): Promise<void> {
+async function makePermits(
+  actor: Actor,
+  jobs: Map<string, string>,
+  people: readonly string[],
+): Promise<void> {
   const [leadIn, , welderIn, watchIn] = signIns
   const fireWatch = people[3]!
   const operator = people[2]!
-  const sweep = Object.fromEntries(SWEEP.map(line => [line.id, line.id === 'container' || line.id === 'ducts' ? 'na' : 'yes'] as const))
-  const issueAndRun = async (job: string, from: number, hours: number, steps: Step[]): Promise<void> => {
+  const sweep = Object.fromEntries(
+    SWEEP.map(
+      (line) => [line.id, line.id === 'container' || line.id === 'ducts' ? 'na' : 'yes'] as const,
+    ),
+  )
+  const issueAndRun = async (
+    job: string,
+    from: number,
+    hours: number,
+    steps: Step[],
+  ): Promise<void> => {
     const at = (ago: number): Actor => ({ ...actor, now: new Date(actor.now.getTime() - ago) })
     const { id } = await draftPermit(at(from), jobs.get(job)!)
     const draft = await readPermit(at(from), id)
-    await changeDraft(at(from), id, { sweep, operatorId: operator, fireWatchId: fireWatch, validFrom: at(from).now.toISOString(), validTo: new Date(at(from).now.getTime() + hours * HOUR).toISOString(), ruleSet: 'nfpa51b', version: draft.version })
+    await changeDraft(at(from), id, {
+      sweep,
+      operatorId: operator,
+      fireWatchId: fireWatch,
+      validFrom: at(from).now.toISOString(),
+      validTo: new Date(at(from).now.getTime() + hours * HOUR).toISOString(),
+      ruleSet: 'nfpa51b',
+      version: draft.version,
+    })
     if (steps.length === 0) return
     await signPermit(at(from), id, { eventId: randomUUID(), as: 'operator', pin: welderIn!.pin })
     await signPermit(at(from), id, { eventId: randomUUID(), as: 'fire_watch', pin: watchIn!.pin })
     for (const step of steps) {
       if (step.round) await logRound(at(step.ago), id, { eventId: randomUUID(), note: step.note })
-      else await actOnPermit(at(step.ago), id, { eventId: randomUUID(), action: step.action!, note: step.note, pin: step.action === 'issue' ? leadIn!.pin : step.action === 'close' ? watchIn!.pin : undefined })
+      else
+        await actOnPermit(at(step.ago), id, {
+          eventId: randomUUID(),
+          action: step.action!,
+          note: step.note,
+          pin:
+            step.action === 'issue'
+              ? leadIn!.pin
+              : step.action === 'close'
+                ? watchIn!.pin
+                : undefined,
+        })
     }
   }
   const m = (minutes: number): number => minutes * MINUTE
-  await issueAndRun('gangway', m(400), 4, [{ action: 'issue', ago: m(398) }, { action: 'start', ago: m(390) }, { action: 'stop', ago: m(300) }, { round: true, ago: m(285) }, { round: true, ago: m(270) }, { round: true, ago: m(255) }, { round: true, ago: m(239), note: 'Cool to the hand' }, { action: 'close', ago: m(238) }])
-  await issueAndRun('winch', m(380), 4, [{ action: 'issue', ago: m(378) }, { action: 'revoke', ago: m(370), note: 'Paint delivery moved to the apron' }])
+  await issueAndRun('gangway', m(400), 4, [
+    { action: 'issue', ago: m(398) },
+    { action: 'start', ago: m(390) },
+    { action: 'stop', ago: m(300) },
+    { round: true, ago: m(285) },
+    { round: true, ago: m(270) },
+    { round: true, ago: m(255) },
+    { round: true, ago: m(239), note: 'Cool to the hand' },
+    { action: 'close', ago: m(238) },
+  ])
+  await issueAndRun('winch', m(380), 4, [
+    { action: 'issue', ago: m(378) },
+    { action: 'revoke', ago: m(370), note: 'Paint delivery moved to the apron' },
+  ])
   await issueAndRun('davit', m(370), 5, [{ action: 'issue', ago: m(368) }])
-  await issueAndRun('rail', m(120), 6, [{ action: 'issue', ago: m(118) }, { action: 'start', ago: m(110) }, { action: 'suspend', ago: m(50), note: 'Wind over 20 mph at the rail' }, { round: true, ago: m(37) }, { round: true, ago: m(22) }, { round: true, ago: m(8) }])
-  await issueAndRun('fender', m(100), 6, [{ action: 'issue', ago: m(98) }, { action: 'start', ago: m(95) }])
-  await issueAndRun('ladder', m(160), 6, [{ action: 'issue', ago: m(158) }, { action: 'start', ago: m(150) }, { action: 'stop', ago: m(34) }, { round: true, ago: m(20) }, { round: true, ago: m(6) }])
+  await issueAndRun('rail', m(120), 6, [
+    { action: 'issue', ago: m(118) },
+    { action: 'start', ago: m(110) },
+    { action: 'suspend', ago: m(50), note: 'Wind over 20 mph at the rail' },
+    { round: true, ago: m(37) },
+    { round: true, ago: m(22) },
+    { round: true, ago: m(8) },
+  ])
+  await issueAndRun('fender', m(100), 6, [
+    { action: 'issue', ago: m(98) },
+    { action: 'start', ago: m(95) },
+  ])
+  await issueAndRun('ladder', m(160), 6, [
+    { action: 'issue', ago: m(158) },
+    { action: 'start', ago: m(150) },
+    { action: 'stop', ago: m(34) },
+    { round: true, ago: m(20) },
+    { round: true, ago: m(6) },
+  ])
   await issueAndRun('deck', m(20), 4, [{ action: 'issue', ago: m(18) }])
   await issueAndRun('rings', m(10), 4, [])
 }

@@ -9,7 +9,12 @@ main(async () => {
   requireNode()
   await ensurePackages()
   const url = await runningOwnerUrl(process.argv[2] ?? 'zonaris_demo')
-  const { code, output } = await run('npx', ['tsx', 'scripts/tasks/audit-verify.ts'], { cwd: ROOT, capture: true, allowFailure: true, env: { ...process.env, ZONARIS_OWNER_URL: url } })
+  const { code, output } = await run('npx', ['tsx', 'scripts/tasks/audit-verify.ts'], {
+    cwd: ROOT,
+    capture: true,
+    allowFailure: true,
+    env: { ...process.env, ZONARIS_OWNER_URL: url },
+  })
   console.log(output.trim())
   return code
 }, stopAll)

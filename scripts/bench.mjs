@@ -7,13 +7,20 @@ import { throwawayDemo } from './lib/throwaway.mjs'
 
 // npm run bench: ratios against something bare, measured side by side with the demo data.
 let demo = null
-const cleanUp = async () => { await stopAll(); await demo?.database.close() }
+const cleanUp = async () => {
+  await stopAll()
+  await demo?.database.close()
+}
 stopOnSignal(cleanUp)
 main(async () => {
   demo = await throwawayDemo(5670)
   if (!existsSync(join(ROOT, 'bench/empty/.output/server/index.mjs'))) {
     say('Building the empty page to weigh against.')
-    await run('npx', ['nuxt', 'build', 'bench/empty'], { cwd: ROOT, capture: true, env: { ...process.env, NODE_ENV: 'production' } })
+    await run('npx', ['nuxt', 'build', 'bench/empty'], {
+      cwd: ROOT,
+      capture: true,
+      env: { ...process.env, NODE_ENV: 'production' },
+    })
   }
   say('Measuring.')
   await run('npx', ['tsx', 'bench/run.ts'], { cwd: ROOT, env: demo.env })

@@ -9,7 +9,10 @@ import { throwawayDemo } from './lib/throwaway.mjs'
 
 // npm run screenshots: one current picture of each main view, from freshly loaded demo data.
 let demo = null
-const cleanUp = async () => { await stopAll(); await demo?.database.close() }
+const cleanUp = async () => {
+  await stopAll()
+  await demo?.database.close()
+}
 stopOnSignal(cleanUp)
 main(async () => {
   demo = await throwawayDemo(5770)
@@ -20,10 +23,17 @@ main(async () => {
 
 async function take(base) {
   const { chromium } = await import('@playwright/test')
-  const browser = await chromium.launch({ executablePath: chromiumPath(), args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'] })
+  const browser = await chromium.launch({
+    executablePath: chromiumPath(),
+    args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
+  })
   const lead = JSON.parse(readFileSync(join(ROOT, 'demo', 'sign-ins.json'), 'utf8'))[0]
   const open = async (options) => {
-    const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, colorScheme: 'light', ...options })
+    const context = await browser.newContext({
+      viewport: { width: 1280, height: 800 },
+      colorScheme: 'light',
+      ...options,
+    })
     const page = await context.newPage()
     const shot = async (name, path, at, fill = [], act = async () => {}) => {
       await page.goto(base + path)
@@ -31,14 +41,22 @@ async function take(base) {
       await page.waitForLoadState('networkidle')
       for (const [testId, text] of fill) await page.getByTestId(testId).fill(text)
       await act(page)
-      if (at) await page.locator(at).evaluate(element => element.scrollIntoView({ block: 'start' }))
+      if (at)
+        await page.locator(at).evaluate((element) => element.scrollIntoView({ block: 'start' }))
       await page.waitForTimeout(300)
       await page.screenshot({ path: join(ROOT, 'docs', 'screenshots', `${name}.png`) })
       say(`  ${name}.png`)
     }
-    const get = async path => (await context.request.get(`${base}/api/v1${path}`)).json()
-    const post = async (path, data) => (await context.request.post(`${base}/api/v1${path}`, { data, headers: { origin: base } })).json()
-    const enter = () => context.request.post(`${base}/api/v1/session`, { data: { email: lead.email, password: lead.password }, headers: { origin: base } })
+    const get = async (path) => (await context.request.get(`${base}/api/v1${path}`)).json()
+    const post = async (path, data) =>
+      (
+        await context.request.post(`${base}/api/v1${path}`, { data, headers: { origin: base } })
+      ).json()
+    const enter = () =>
+      context.request.post(`${base}/api/v1/session`, {
+        data: { email: lead.email, password: lead.password },
+        headers: { origin: base },
+      })
     return { shot, get, post, enter }
   }
   say('Taking pictures.')
@@ -46,29 +64,57 @@ async function take(base) {
   await desk.enter()
   const job = (await desk.get('/jobs?q=Hardfacing')).rows[0].id
   const { rows: permits } = await desk.get('/permits')
-  const permit = state => permits.find(row => row.state === state).id
+  const permit = (state) => permits.find((row) => row.state === state).id
   const machine = (await desk.get('/items?q=M-09')).rows[0].id
   const yesterday = (await desk.get('/sessions')).rows[0]
-  const { id: session } = await desk.post(`/sessions/${yesterday.id}/copy`, { day: new Intl.DateTimeFormat('en-CA', { timeZone: 'America/Halifax' }).format(new Date()) })
+  const { id: session } = await desk.post(`/sessions/${yesterday.id}/copy`, {
+    day: new Intl.DateTimeFormat('en-CA', { timeZone: 'America/Halifax' }).format(new Date()),
+  })
   const { members, stations } = await desk.get(`/sessions/${session}`)
-  await desk.post(`/sessions/${session}/changes`, { change: { kind: 'presence', people: members.map(member => member.personId), presence: 'present' } })
-  await desk.post(`/sessions/${session}/changes`, { change: { kind: 'prove', stations: stations.map(station => station.id), proved: true } })
-  const learner = members.find(member => member.name === 'Abner Quill').personId
-  const booth = (await desk.get('/stations')).find(station => station.name === 'Booth 1').code
-  const booth10 = (await desk.get('/stations')).find(station => station.name === 'Booth 10').id
+  await desk.post(`/sessions/${session}/changes`, {
+    change: {
+      kind: 'presence',
+      people: members.map((member) => member.personId),
+      presence: 'present',
+    },
+  })
+  await desk.post(`/sessions/${session}/changes`, {
+    change: { kind: 'prove', stations: stations.map((station) => station.id), proved: true },
+  })
+  const learner = members.find((member) => member.name === 'Abner Quill').personId
+  const booth = (await desk.get('/stations')).find((station) => station.name === 'Booth 1').code
+  const booth10 = (await desk.get('/stations')).find((station) => station.name === 'Booth 10').id
   const fillets = (await desk.get('/jobs?q=Practice fillets')).rows[0].id
   for (const [name, path, at] of [
-    ['today', '/'], ['job', `/jobs/${job}`], ['eyes', `/jobs/${job}`, '#eyes'], ['body', `/jobs/${job}`, '#body'], ['card', `/jobs/${job}/card`],
-    ['permit', `/permits/${permit('draft')}`], ['gear', '/gear'], ['inspection', `/gear/machine/${machine}`], ['shop', '/shop'],
-    ['hood', `/air/stations/${booth10}`, '#section-title'], ['samples', '/air/samples'],
-    ['session', `/sessions/${session}`], ['stores', '/stores'], ['person', `/people/${learner}`],
-  ]) await desk.shot(name, path, at)
-  await desk.shot('air', `/jobs/${fillets}/air`, null, [], async (page) => { await page.getByTestId('run').click(); await page.getByTestId('drawn').waitFor() })
+    ['today', '/'],
+    ['job', `/jobs/${job}`],
+    ['eyes', `/jobs/${job}`, '#eyes'],
+    ['body', `/jobs/${job}`, '#body'],
+    ['card', `/jobs/${job}/card`],
+    ['permit', `/permits/${permit('draft')}`],
+    ['gear', '/gear'],
+    ['inspection', `/gear/machine/${machine}`],
+    ['shop', '/shop'],
+    ['hood', `/air/stations/${booth10}`, '#section-title'],
+    ['samples', '/air/samples'],
+    ['session', `/sessions/${session}`],
+    ['stores', '/stores'],
+    ['person', `/people/${learner}`],
+  ])
+    await desk.shot(name, path, at)
+  await desk.shot('air', `/jobs/${fillets}/air`, null, [], async (page) => {
+    await page.getByTestId('run').click()
+    await page.getByTestId('drawn').waitFor()
+  })
   await desk.shot('marking', '/eyes', '#marking', [['marking', '4/9-13 1/1/1/2 EN 379']])
   const own = await open({ viewport: { width: 390, height: 844 }, deviceScaleFactor: 2 })
   await own.post(`/booths/${booth}/session`, { personId: learner, pin: '2468' })
   await own.shot('card-phone', '/card')
-  const phone = await open({ viewport: { width: 390, height: 844 }, deviceScaleFactor: 2, colorScheme: 'dark' })
+  const phone = await open({
+    viewport: { width: 390, height: 844 },
+    deviceScaleFactor: 2,
+    colorScheme: 'dark',
+  })
   await phone.enter()
   await phone.shot('watch-phone-night', `/watch/${permit('watching')}`)
   const floor = await open({ viewport: { width: 390, height: 844 }, deviceScaleFactor: 2 })

@@ -1,7 +1,15 @@
 import { existsSync, readFileSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { chromiumPath, ensureBuild, ensureChromium, ensurePackages, ensurePostgres, requireNode, ROOT } from './lib/install.mjs'
+import {
+  chromiumPath,
+  ensureBuild,
+  ensureChromium,
+  ensurePackages,
+  ensurePostgres,
+  requireNode,
+  ROOT,
+} from './lib/install.mjs'
 import { startPostgres } from './lib/postgres.mjs'
 import { run, stopAll, stopOnSignal } from './lib/process.mjs'
 import { main, say } from './lib/say.mjs'
@@ -11,15 +19,22 @@ import { main, say } from './lib/say.mjs'
 // npm test -- server  the database and the API
 // npm test -- e2e     the browser [file]
 const [part = 'all', ...rest] = process.argv.slice(2)
-const wants = name => part === 'all' || part === name
+const wants = (name) => part === 'all' || part === name
 
 let database = null
-const cleanUp = async () => { await stopAll(); await database?.close() }
+const cleanUp = async () => {
+  await stopAll()
+  await database?.close()
+}
 stopOnSignal(cleanUp)
 
 async function step(name, command, args, env = {}) {
   say(name)
-  const { code } = await run(command, args, { cwd: ROOT, allowFailure: true, env: { ...process.env, ...env } })
+  const { code } = await run(command, args, {
+    cwd: ROOT,
+    allowFailure: true,
+    env: { ...process.env, ...env },
+  })
   return code
 }
 
@@ -44,30 +59,70 @@ main(async () => {
   await ensurePackages()
   let failed = 0
   let passed = 0
-  const add = (tally) => { passed += tally.passed; failed += tally.failed }
+  const add = (tally) => {
+    passed += tally.passed
+    failed += tally.failed
+  }
   const report = join(tmpdir(), `zonaris-${process.pid}.json`)
-  const vitest = json => ({ passed: json.numPassedTests, failed: Math.max(json.numFailedTests, json.success ? 0 : 1) })
+  const vitest = (json) => ({
+    passed: json.numPassedTests,
+    failed: Math.max(json.numFailedTests, json.success ? 0 : 1),
+  })
 
   if (part === 'all') {
-    for (const [name, args] of [['Lint', ['run', 'lint', '--silent']], ['Types', ['run', 'types', '--silent']], ['Unused code', ['run', 'unused', '--silent']]]) {
-      add(await step(name, 'npm', args) === 0 ? { passed: 1, failed: 0 } : { passed: 0, failed: 1 })
+    for (const [name, args] of [
+      ['Lint', ['run', 'lint', '--silent']],
+      ['Types', ['run', 'types', '--silent']],
+      ['Unused code', ['run', 'unused', '--silent']],
+    ]) {
+      add(
+        (await step(name, 'npm', args)) === 0 ? { passed: 1, failed: 0 } : { passed: 0, failed: 1 },
+      )
     }
   }
   if (wants('unit')) {
-    await step('Core and layers', 'npx', ['vitest', 'run', 'tests/core', '--reporter=dot', '--reporter=json', `--outputFile.json=${report}`])
+    await step('Core and layers', 'npx', [
+      'vitest',
+      'run',
+      'tests/core',
+      '--reporter=dot',
+      '--reporter=json',
+      `--outputFile.json=${report}`,
+    ])
     add(counted(report, vitest))
   }
   if (wants('server') || wants('e2e')) {
     const env = { ZONARIS_TEST_ADMIN: await admin() }
     await ensureBuild()
     if (wants('server')) {
-      await step('Database and API', 'npx', ['vitest', 'run', 'tests/server', '--reporter=default', '--reporter=json', `--outputFile.json=${report}`], env)
+      await step(
+        'Database and API',
+        'npx',
+        [
+          'vitest',
+          'run',
+          'tests/server',
+          '--reporter=default',
+          '--reporter=json',
+          `--outputFile.json=${report}`,
+        ],
+        env,
+      )
       add(counted(report, vitest))
     }
     if (wants('e2e')) {
       await ensureChromium()
-      await step('In the browser', 'npx', ['playwright', 'test', ...rest], { ...env, ZONARIS_CHROMIUM: chromiumPath(), PLAYWRIGHT_JSON_OUTPUT_NAME: report })
-      add(counted(report, json => ({ passed: json.stats.expected, failed: json.stats.unexpected + json.stats.flaky + json.errors.length })))
+      await step('In the browser', 'npx', ['playwright', 'test', ...rest], {
+        ...env,
+        ZONARIS_CHROMIUM: chromiumPath(),
+        PLAYWRIGHT_JSON_OUTPUT_NAME: report,
+      })
+      add(
+        counted(report, (json) => ({
+          passed: json.stats.expected,
+          failed: json.stats.unexpected + json.stats.flaky + json.errors.length,
+        })),
+      )
     }
   }
   console.log(`\n${passed} passed, ${failed} failed`)

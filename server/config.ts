@@ -1,5 +1,10 @@
 /** What the process is told from outside, read once and checked. */
-export interface Config { databaseUrl: string, sessionPassword: string, rehearsal: number, poolSize: number }
+export interface Config {
+  databaseUrl: string
+  sessionPassword: string
+  rehearsal: number
+  poolSize: number
+}
 
 let config: Config | null = null
 
@@ -11,10 +16,15 @@ export function getConfig(): Config {
 
 export function readConfig(env: Record<string, string | undefined>): Config {
   const databaseUrl = env.ZONARIS_APP_DATABASE_URL
-  if (!databaseUrl) throw new Error('ZONARIS_APP_DATABASE_URL is not set. Start with "npm run demo" or "npm start".')
+  if (!databaseUrl)
+    throw new Error(
+      'ZONARIS_APP_DATABASE_URL is not set. Start with "npm run demo" or "npm start".',
+    )
   const sessionPassword = env.ZONARIS_SECRET ?? ''
-  if (sessionPassword.length < 32) throw new Error('ZONARIS_SECRET must hold at least 32 characters.')
+  if (sessionPassword.length < 32)
+    throw new Error('ZONARIS_SECRET must hold at least 32 characters.')
   const rehearsal = env.ZONARIS_REHEARSAL ? Number(env.ZONARIS_REHEARSAL) : 1
-  if (!(rehearsal >= 1 && rehearsal <= 3600)) throw new Error('ZONARIS_REHEARSAL must be a number from 1 to 3600.')
+  if (!(rehearsal >= 1 && rehearsal <= 3600))
+    throw new Error('ZONARIS_REHEARSAL must be a number from 1 to 3600.')
   return { databaseUrl, sessionPassword, rehearsal, poolSize: Number(env.ZONARIS_POOL ?? 10) }
 }

@@ -1,24 +1,43 @@
 import { fileURLToPath } from 'node:url'
 
 const MONITOR = fileURLToPath(new URL('./monitor.mjs', import.meta.url))
-const PLAYED = [{ name: 'Stand-in fume monitor', station: 'Plate shop', kind: 'fume' }, { name: 'Stand-in gas meter', station: 'Pipe bay', kind: 'gas' }]
+const PLAYED = [
+  { name: 'Stand-in fume monitor', station: 'Plate shop', kind: 'fume' },
+  { name: 'Stand-in gas meter', station: 'Pipe bay', kind: 'gas' },
+]
 
 /** Sign the stand-in monitors of the demo in with fresh tokens and let them send. `start` starts a child that is stopped with the caller. */
 export async function startStandins(url, signIn, start) {
   const send = async (method, path, body, cookie) => {
-    const answer = await fetch(`${url}/api/v1${path}`, { method, headers: { origin: url, ...(cookie && { cookie }), ...(body && { 'content-type': 'application/json' }) }, ...(body && { body: JSON.stringify(body) }) })
+    const answer = await fetch(`${url}/api/v1${path}`, {
+      method,
+      headers: {
+        origin: url,
+        ...(cookie && { cookie }),
+        ...(body && { 'content-type': 'application/json' }),
+      },
+      ...(body && { body: JSON.stringify(body) }),
+    })
     if (!answer.ok) throw new Error(`${method} ${path}: ${answer.status}`)
     return { body: await answer.json(), cookie: answer.headers.get('set-cookie')?.split(';')[0] }
   }
-  const { cookie } = await send('POST', '/session', { email: signIn.email, password: signIn.password })
+  const { cookie } = await send('POST', '/session', {
+    email: signIn.email,
+    password: signIn.password,
+  })
   const stations = (await send('GET', '/stations', undefined, cookie)).body
   const devices = (await send('GET', '/devices', undefined, cookie)).body
   for (const played of PLAYED) {
-    const station = stations.find(entry => entry.name === played.station)
+    const station = stations.find((entry) => entry.name === played.station)
     if (!station) continue
-    for (const old of devices.filter(device => device.name === played.name && !device.revoked)) await send('DELETE', `/devices/${old.id}`, undefined, cookie)
-    const { token } = (await send('POST', '/devices', { name: played.name, stationId: station.id }, cookie)).body
-    start(process.execPath, [MONITOR, '--url', url, '--token', token, '--kind', played.kind], { stdio: ['ignore', 'ignore', 'inherit'] })
+    for (const old of devices.filter((device) => device.name === played.name && !device.revoked))
+      await send('DELETE', `/devices/${old.id}`, undefined, cookie)
+    const { token } = (
+      await send('POST', '/devices', { name: played.name, stationId: station.id }, cookie)
+    ).body
+    start(process.execPath, [MONITOR, '--url', url, '--token', token, '--kind', played.kind], {
+      stdio: ['ignore', 'ignore', 'inherit'],
+    })
   }
   await send('DELETE', '/session', undefined, cookie)
 }

@@ -29,23 +29,37 @@ function adminUrl(): string {
   return url
 }
 
-export async function withOwner<T>(url: string, work: (client: pg.Client) => Promise<T>): Promise<T> {
+export async function withOwner<T>(
+  url: string,
+  work: (client: pg.Client) => Promise<T>,
+): Promise<T> {
   const client = new pg.Client({ connectionString: url, types: TYPES })
   await client.connect()
-  try { return await work(client) } finally { await client.end() }
+  try {
+    return await work(client)
+  } finally {
+    await client.end()
+  }
 }
 
-async function freshDatabase(): Promise<{ ownerUrl: string, appUrl: string, drop: () => Promise<void> }> {
+async function freshDatabase(): Promise<{
+  ownerUrl: string
+  appUrl: string
+  drop: () => Promise<void>
+}> {
   const name = `zt_${Math.random().toString(36).slice(2, 10)}`
-  await withOwner(adminUrl(), client => client.query(`CREATE DATABASE ${name}`))
+  await withOwner(adminUrl(), (client) => client.query(`CREATE DATABASE ${name}`))
   const url = new URL(adminUrl())
   url.pathname = `/${name}`
   const { appUrl } = await migrate(url.toString(), SECRET, MIGRATIONS, () => {})
   return {
-    ownerUrl: url.toString(), appUrl,
+    ownerUrl: url.toString(),
+    appUrl,
     drop: async () => {
-      await withOwner(adminUrl(), client => client.query(`DROP DATABASE ${name} WITH (FORCE)`))
-      await withOwner(adminUrl(), client => client.query(`DROP ROLE IF EXISTS zonaris_login_${name}`))
+      await withOwner(adminUrl(), (client) => client.query(`DROP DATABASE ${name} WITH (FORCE)`))
+      await withOwner(adminUrl(), (client) =>
+        client.query(`DROP ROLE IF EXISTS zonaris_login_${name}`),
+      )
     },
   }
 }
@@ -59,20 +73,36 @@ const freePort = async (): Promise<number> => {
   return port
 }
 
-export async function startApp(options: { rehearsal?: number, demo?: boolean } = {}): Promise<App> {
+export async function startApp(options: { rehearsal?: number; demo?: boolean } = {}): Promise<App> {
   const database = await freshDatabase()
   const port = await freePort()
   const url = `http://127.0.0.1:${port}`
-  const env = { ...process.env, NODE_ENV: 'production', HOST: '127.0.0.1', PORT: String(port), ZONARIS_APP_DATABASE_URL: database.appUrl, ZONARIS_SECRET: SECRET, ...(options.rehearsal && { ZONARIS_REHEARSAL: String(options.rehearsal) }) }
+  const env = {
+    ...process.env,
+    NODE_ENV: 'production',
+    HOST: '127.0.0.1',
+    PORT: String(port),
+    ZONARIS_APP_DATABASE_URL: database.appUrl,
+    ZONARIS_SECRET: SECRET,
+    ...(options.rehearsal && { ZONARIS_REHEARSAL: String(options.rehearsal) }),
+  }
   if (options.demo) await run('npx', ['tsx', 'scripts/tasks/load-demo.ts'], env)
   let child: ChildProcess | null = null
   const app: App = {
-    url, ownerUrl: database.ownerUrl, appUrl: database.appUrl,
+    url,
+    ownerUrl: database.ownerUrl,
+    appUrl: database.appUrl,
     start: async () => {
       child = spawn(process.execPath, [SERVER], { env, stdio: ['ignore', 'ignore', 'inherit'] })
       for (let i = 0; i < 120; i++) {
-        if (await fetch(`${url}/api/v1/health/ready`).then(answer => answer.ok, () => false)) return
-        await new Promise(resolve => setTimeout(resolve, 100))
+        if (
+          await fetch(`${url}/api/v1/health/ready`).then(
+            (answer) => answer.ok,
+            () => false,
+          )
+        )
+          return
+        await new Promise((resolve) => setTimeout(resolve, 100))
       }
       throw new Error('The server did not become ready.')
     },
@@ -83,7 +113,10 @@ export async function startApp(options: { rehearsal?: number, demo?: boolean } =
       await gone
       child = null
     },
-    end: async () => { await app.stop(); await database.drop() },
+    end: async () => {
+      await app.stop()
+      await database.drop()
+    },
   }
   await app.start()
   return app

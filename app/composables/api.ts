@@ -3,14 +3,27 @@ import type { ApiError, Contract } from '#shared/api/contract'
 
 /** A refusal from the server, or from the way there. `fields` name what to correct. */
 export class ApiFailure extends Error {
-  constructor(readonly status: number, readonly code: string, message: string, readonly fields: { path: string, message: string }[] = []) { super(message) }
+  constructor(
+    readonly status: number,
+    readonly code: string,
+    message: string,
+    readonly fields: { path: string; message: string }[] = [],
+  ) {
+    super(message)
+  }
 }
 
-type Input<C extends Contract> = (C['params'] extends z.ZodType ? { params: z.input<C['params']> } : unknown)
-  & (C['query'] extends z.ZodType ? { query?: z.input<C['query']> } : unknown)
-  & (C['body'] extends z.ZodType ? { body: z.input<C['body']> } : unknown)
+type Input<C extends Contract> = (C['params'] extends z.ZodType
+  ? { params: z.input<C['params']> }
+  : unknown) &
+  (C['query'] extends z.ZodType ? { query?: z.input<C['query']> } : unknown) &
+  (C['body'] extends z.ZodType ? { body: z.input<C['body']> } : unknown)
 
-interface AnyInput { params?: Record<string, unknown>, query?: Record<string, unknown>, body?: unknown }
+interface AnyInput {
+  params?: Record<string, unknown>
+  query?: Record<string, unknown>
+  body?: unknown
+}
 
 /** Address of a route with its parameters filled in. */
 export function addressOf(route: { path: string }, params: Record<string, unknown> = {}): string {
@@ -18,20 +31,40 @@ export function addressOf(route: { path: string }, params: Record<string, unknow
 }
 
 /** Call a route by its contract. @throws ApiFailure */
-export async function call<C extends Contract>(route: C, input: Input<C>): Promise<z.output<C['response']>> {
+export async function call<C extends Contract>(
+  route: C,
+  input: Input<C>,
+): Promise<z.output<C['response']>> {
   const { params, query, body } = input as AnyInput
-  const search = new URLSearchParams(Object.entries(query ?? {}).filter(([, value]) => value !== undefined && value !== '').map(([key, value]) => [key, String(value)]))
+  const search = new URLSearchParams(
+    Object.entries(query ?? {})
+      .filter(([, value]) => value !== undefined && value !== '')
+      .map(([key, value]) => [key, String(value)]),
+  )
   let answer: Response
   try {
     answer = await fetch(`${addressOf(route, params)}${search.size > 0 ? `?${search}` : ''}`, {
-      method: route.method, signal: AbortSignal.timeout(20_000),
-      ...(body !== undefined && { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }),
+      method: route.method,
+      signal: AbortSignal.timeout(20_000),
+      ...(body !== undefined && {
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify(body),
+      }),
     })
   } catch {
-    throw new ApiFailure(0, 'offline', 'No answer from the server. Nothing was lost here; try again when the connection is back.')
+    throw new ApiFailure(
+      0,
+      'offline',
+      'No answer from the server. Nothing was lost here; try again when the connection is back.',
+    )
   }
-  const data = await answer.json().catch(() => null) as unknown
+  const data = (await answer.json().catch(() => null)) as unknown
   if (answer.ok) return data as z.output<C['response']>
   const error = (data as ApiError | null)?.error
-  throw new ApiFailure(answer.status, error?.code ?? 'internal', error?.message ?? 'The server could not answer.', error?.fields)
+  throw new ApiFailure(
+    answer.status,
+    error?.code ?? 'internal',
+    error?.message ?? 'The server could not answer.',
+    error?.fields,
+  )
 }

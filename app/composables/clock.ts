@@ -5,14 +5,16 @@ import type { ComputedRef } from 'vue'
 const heard = shallowRef({ server: Date.now(), local: Date.now(), factor: 1 })
 const tick = ref(Date.now())
 
-export function setServerClock(clock: { now: string, factor: number }): void {
+export function setServerClock(clock: { now: string; factor: number }): void {
   heard.value = { server: Date.parse(clock.now), local: Date.now(), factor: clock.factor }
   tick.value = Date.now()
 }
 
 /** Server time now, ms, moving every half second; and the rehearsal factor. */
-export function useServerClock(): { now: ComputedRef<number>, factor: ComputedRef<number> } {
-  useIntervalFn(() => { tick.value = Date.now() }, 500)
+export function useServerClock(): { now: ComputedRef<number>; factor: ComputedRef<number> } {
+  useIntervalFn(() => {
+    tick.value = Date.now()
+  }, 500)
   return {
     now: computed(() => heard.value.server + (tick.value - heard.value.local) * heard.value.factor),
     factor: computed(() => heard.value.factor),
@@ -20,12 +22,13 @@ export function useServerClock(): { now: ComputedRef<number>, factor: ComputedRe
 }
 
 /** Server time at this moment, ms. */
-export const serverNow = (): number => heard.value.server + (Date.now() - heard.value.local) * heard.value.factor
+export const serverNow = (): number =>
+  heard.value.server + (Date.now() - heard.value.local) * heard.value.factor
 
 /** 1:02:03, or 12:34 under an hour. */
 export function clockText(ms: number): string {
   const seconds = Math.max(0, Math.ceil(ms / 1000))
   const parts = [Math.floor(seconds / 3600), Math.floor(seconds / 60) % 60, seconds % 60]
   const shown = parts[0]! > 0 ? parts : parts.slice(1)
-  return shown.map((part, i) => i === 0 ? String(part) : String(part).padStart(2, '0')).join(':')
+  return shown.map((part, i) => (i === 0 ? String(part) : String(part).padStart(2, '0'))).join(':')
 }

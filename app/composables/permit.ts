@@ -19,9 +19,21 @@ export function usePermitActions(permit: Ref<Permit | null>) {
   }
   const params = () => ({ id: permit.value!.id })
   return {
-    act: (action: PermitAction, entry: { pin?: string, note?: string } = {}) => once(`act ${action}`, eventId => call(routes.actOnPermit, { params: params(), body: { eventId, action, ...entry } })),
-    sign: (as: 'operator' | 'fire_watch', pin: string) => once(`sign ${as}`, eventId => call(routes.signPermit, { params: params(), body: { eventId, as, pin } })),
-    override: (code: string, reason: string) => once(`override ${code}`, eventId => call(routes.overridePermit, { params: params(), body: { eventId, code, reason } })),
-    round: (note?: string) => once('round', eventId => call(routes.round, { params: params(), body: { eventId, ...(note && { note }) } })),
+    act: (action: PermitAction, entry: { pin?: string; note?: string } = {}) =>
+      once(`act ${action}`, (eventId) =>
+        call(routes.actOnPermit, { params: params(), body: { eventId, action, ...entry } }),
+      ),
+    sign: (as: 'operator' | 'fire_watch', pin: string) =>
+      once(`sign ${as}`, (eventId) =>
+        call(routes.signPermit, { params: params(), body: { eventId, as, pin } }),
+      ),
+    override: (code: string, reason: string) =>
+      once(`override ${code}`, (eventId) =>
+        call(routes.overridePermit, { params: params(), body: { eventId, code, reason } }),
+      ),
+    round: (note?: string) =>
+      once('round', (eventId) =>
+        call(routes.round, { params: params(), body: { eventId, ...(note && { note }) } }),
+      ),
   }
 }

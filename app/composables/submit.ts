@@ -3,7 +3,13 @@ import type { z } from 'zod'
 import { asFailure } from './load'
 
 /** Sending a form: one at a time, with the messages at their fields and the rest above the button. */
-export function useSubmit(): { busy: Ref<boolean>, errors: Ref<Record<string, string>>, message: Ref<string>, submit: <T>(work: () => Promise<T>) => Promise<T | undefined>, check: <S extends z.ZodType>(schema: S, value: unknown) => z.output<S> | undefined } {
+export function useSubmit(): {
+  busy: Ref<boolean>
+  errors: Ref<Record<string, string>>
+  message: Ref<string>
+  submit: <T>(work: () => Promise<T>) => Promise<T | undefined>
+  check: <S extends z.ZodType>(schema: S, value: unknown) => z.output<S> | undefined
+} {
   const busy = ref(false)
   const errors = ref<Record<string, string>>({})
   const message = ref('')
@@ -17,7 +23,7 @@ export function useSubmit(): { busy: Ref<boolean>, errors: Ref<Record<string, st
       return await work()
     } catch (error) {
       const failure = asFailure(error)
-      errors.value = Object.fromEntries(failure.fields.map(field => [field.path, field.message]))
+      errors.value = Object.fromEntries(failure.fields.map((field) => [field.path, field.message]))
       message.value = failure.message
       return undefined
     } finally {

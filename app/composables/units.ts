@@ -7,5 +7,10 @@ import { useSession } from '~/stores/session'
 export function useUnits(): WritableComputedRef<Units> {
   const session = useSession()
   const own = useLocalStorage<Units | ''>('zonaris-units', '')
-  return computed({ get: () => own.value || session.me?.site.units || 'us', set: (value) => { own.value = value } })
+  return computed({
+    get: () => own.value || session.me?.site.units || 'us',
+    set: (value) => {
+      own.value = value
+    },
+  })
 }

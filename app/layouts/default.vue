@@ -1,8 +1,19 @@
 <template>
   <div class="min-h-dvh flex flex-col">
-    <a href="#main" class="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-(--panel) focus:p-3">Skip to the page</a>
+    <a
+      href="#main"
+      class="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-(--panel) focus:p-3"
+    >
+      Skip to the page
+    </a>
     <ShiftBar />
     <WorkRail />
-    <main id="main" tabindex="-1" class="grow w-full max-w-7xl mx-auto px-4 sm:px-6 pt-6 pb-24 md:pb-12 outline-none"><slot /></main>
+    <main
+      id="main"
+      tabindex="-1"
+      class="grow w-full max-w-7xl mx-auto px-4 sm:px-6 pt-6 pb-24 md:pb-12 outline-none"
+    >
+      <slot />
+    </main>
   </div>
 </template>

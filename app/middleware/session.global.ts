@@ -6,8 +6,13 @@ import { useSession } from '~/stores/session'
 export default defineNuxtRouteMiddleware(async (to) => {
   if (to.meta.open) return
   const session = useSession()
-  if (session.me === undefined) await session.load().catch(() => { session.me = null })
+  if (session.me === undefined)
+    await session.load().catch(() => {
+      session.me = null
+    })
   if (session.me) return
   const { needed } = await call(routes.setupState, {}).catch(() => ({ needed: false }))
-  return needed ? navigateTo('/setup') : navigateTo({ path: '/sign-in', query: to.fullPath === '/' ? {} : { to: to.fullPath } })
+  return needed
+    ? navigateTo('/setup')
+    : navigateTo({ path: '/sign-in', query: to.fullPath === '/' ? {} : { to: to.fullPath } })
 })

@@ -16,65 +16,241 @@ const jobs = useLoad(() => call(routes.jobs, { query: {} }))
 const drafts = useLoad(() => call(routes.permits, { query: { state: 'draft' } }))
 onMounted(() => Promise.all([jobs.load(), drafts.load()]))
 const shift = computed(() => store.shift)
-const left = (iso: string | null): number | null => iso === null ? null : Date.parse(iso) - now.value
+const left = (iso: string | null): number | null =>
+  iso === null ? null : Date.parse(iso) - now.value
 
 /** The one thing to do next, judged from the shift: fire first, then what is locked, then what is due. */
 const next = computed(() => {
   const current = shift.value
   if (!current) return null
-  const over = current.running.find(entry => (left(entry.endsAt) ?? 1) <= 0)
-  const late = current.running.find(entry => entry.nextRoundAt !== null && Date.parse(entry.nextRoundAt) < now.value && (left(entry.endsAt) ?? 0) > 0)
-  const expired = current.running.find(entry => entry.state === 'expired' && entry.endsAt === null)
-  if (late) return { level: 'stop' as const, text: `Fire watch at ${late.place}: round due since ${clock(late.nextRoundAt)}`, to: `/watch/${late.id}`, go: 'Open the watch' }
-  if (expired) return { level: 'stop' as const, text: `Permit ${expired.number} ran out with work going on: stop it`, to: `/watch/${expired.id}`, go: 'Open it' }
-  if (over) return { level: 'caution' as const, text: `Watch at ${over.place} has run its time: last round, then close`, to: `/watch/${over.id}`, go: 'Open the watch' }
-  if (current.dueCount > 0) return { level: 'unknown' as const, text: `${current.dueCount} ${current.dueCount === 1 ? 'item is' : 'items are'} unknown until someone looks`, to: '/gear?show=due', go: 'Inspect' }
-  return { level: 'clear' as const, text: 'Nothing is waiting. Describe the next job.', to: '/jobs/new', go: 'Describe a job' }
+  const over = current.running.find((entry) => (left(entry.endsAt) ?? 1) <= 0)
+  const late = current.running.find(
+    (entry) =>
+      entry.nextRoundAt !== null &&
+      Date.parse(entry.nextRoundAt) < now.value &&
+      (left(entry.endsAt) ?? 0) > 0,
+  )
+  const expired = current.running.find(
+    (entry) => entry.state === 'expired' && entry.endsAt === null,
+  )
+  if (late)
+    return {
+      level: 'stop' as const,
+      text: `Fire watch at ${late.place}: round due since ${clock(late.nextRoundAt)}`,
+      to: `/watch/${late.id}`,
+      go: 'Open the watch',
+    }
+  if (expired)
+    return {
+      level: 'stop' as const,
+      text: `Permit ${expired.number} ran out with work going on: stop it`,
+      to: `/watch/${expired.id}`,
+      go: 'Open it',
+    }
+  if (over)
+    return {
+      level: 'caution' as const,
+      text: `Watch at ${over.place} has run its time: last round, then close`,
+      to: `/watch/${over.id}`,
+      go: 'Open the watch',
+    }
+  if (current.dueCount > 0)
+    return {
+      level: 'unknown' as const,
+      text: `${current.dueCount} ${current.dueCount === 1 ? 'item is' : 'items are'} unknown until someone looks`,
+      to: '/gear?show=due',
+      go: 'Inspect',
+    }
+  return {
+    level: 'clear' as const,
+    text: 'Nothing is waiting. Describe the next job.',
+    to: '/jobs/new',
+    go: 'Describe a job',
+  }
 })
 </script>
 
 <template>
   <div class="space-y-6">
-    <section v-if="next" class="panel edge p-5 flex flex-wrap items-center gap-5" :class="`edge-${next.level}`" aria-label="Next">
-      <FindingMark :level="next.level" :size="44" /><div class="grow basis-72"><p class="muted">Next</p><h1>{{ next.text }}</h1></div><UButton :to="next.to" class="px-6">{{ next.go }}</UButton>
+    <section
+      v-if="next"
+      class="panel edge p-5 flex flex-wrap items-center gap-5"
+      :class="`edge-${next.level}`"
+      aria-label="Next"
+    >
+      <FindingMark :level="next.level" :size="44" />
+      <div class="grow basis-72">
+        <p class="muted">Next</p>
+        <h1>{{ next.text }}</h1>
+      </div>
+      <UButton :to="next.to" class="px-6">{{ next.go }}</UButton>
     </section>
     <div class="grid grid-cols-1 lg:grid-cols-[minmax(0,3fr)_minmax(0,2fr)] gap-6 items-start">
       <div class="space-y-6 min-w-0">
-        <section aria-labelledby="hot"><h2 id="hot" class="mb-3">Hot work</h2>
-          <p v-if="shift && shift.running.length === 0" class="panel p-5 muted">No permit is running. One starts at the step Fire of its job.</p>
+        <section aria-labelledby="hot">
+          <h2 id="hot" class="mb-3">Hot work</h2>
+          <p v-if="shift && shift.running.length === 0" class="panel p-5 muted">
+            No permit is running. One starts at the step Fire of its job.
+          </p>
           <ul v-else class="grid grid-cols-1 sm:grid-cols-2 gap-4">
-            <li v-for="entry in shift?.running ?? []" :key="entry.id"><NuxtLink :to="`/watch/${entry.id}`" class="panel p-4 block hover:border-(--ui-primary)">
-              <span class="flex justify-between gap-2"><StateMark :state="entry.state" /><span class="muted">permit {{ entry.number }}</span></span>
-              <span class="plate text-5xl block mt-3">{{ entry.endsAt === null ? `until ${clock(entry.validTo)}` : left(entry.endsAt)! > 0 ? clockText(left(entry.endsAt)!) : 'Over' }}</span>
-              <span class="font-semibold block mt-2">{{ entry.place }}</span><span class="muted block">Watch: {{ entry.fireWatch }}</span>
-              <span v-if="entry.nextRoundAt && left(entry.endsAt)! > 0" class="block" :class="{ 'text-stop font-bold': left(entry.nextRoundAt)! < 0 }">{{ left(entry.nextRoundAt)! < 0 ? 'Round overdue' : `Next round in ${clockText(left(entry.nextRoundAt)!)}` }}</span>
-            </NuxtLink></li>
+            <li v-for="entry in shift?.running ?? []" :key="entry.id">
+              <NuxtLink
+                :to="`/watch/${entry.id}`"
+                class="panel p-4 block hover:border-(--ui-primary)"
+              >
+                <span class="flex justify-between gap-2">
+                  <StateMark :state="entry.state" />
+                  <span class="muted">permit {{ entry.number }}</span>
+                </span>
+                <span class="plate text-5xl block mt-3">
+                  {{
+                    entry.endsAt === null
+                      ? `until ${clock(entry.validTo)}`
+                      : left(entry.endsAt)! > 0
+                        ? clockText(left(entry.endsAt)!)
+                        : 'Over'
+                  }}
+                </span>
+                <span class="font-semibold block mt-2">{{ entry.place }}</span>
+                <span class="muted block">Watch: {{ entry.fireWatch }}</span>
+                <span
+                  v-if="entry.nextRoundAt && left(entry.endsAt)! > 0"
+                  class="block"
+                  :class="{ 'text-stop font-bold': left(entry.nextRoundAt)! < 0 }"
+                >
+                  {{
+                    left(entry.nextRoundAt)! < 0
+                      ? 'Round overdue'
+                      : `Next round in ${clockText(left(entry.nextRoundAt)!)}`
+                  }}
+                </span>
+              </NuxtLink>
+            </li>
           </ul>
-          <p v-for="draft in drafts.data.value?.rows ?? []" :key="draft.id" class="mt-3">Draft: <NuxtLink class="link" :to="`/permits/${draft.id}`">permit {{ draft.number }}, {{ draft.place }}</NuxtLink></p>
+          <p v-for="draft in drafts.data.value?.rows ?? []" :key="draft.id" class="mt-3">
+            Draft:
+            <NuxtLink class="link" :to="`/permits/${draft.id}`">
+              permit {{ draft.number }}, {{ draft.place }}
+            </NuxtLink>
+          </p>
         </section>
-        <section aria-labelledby="jobs"><div class="flex items-end gap-4 mb-3"><h2 id="jobs" class="grow">Jobs</h2><UButton v-if="session.may('lead', 'instructor', 'worker')" to="/jobs/new" icon="i-lucide-plus">Describe a job</UButton></div>
+        <section aria-labelledby="jobs">
+          <div class="flex items-end gap-4 mb-3">
+            <h2 id="jobs" class="grow">Jobs</h2>
+            <UButton
+              v-if="session.may('lead', 'instructor', 'worker')"
+              to="/jobs/new"
+              icon="i-lucide-plus"
+            >
+              Describe a job
+            </UButton>
+          </div>
           <Failure v-if="jobs.failure.value" :failure="jobs.failure.value" @retry="jobs.load" />
-          <p v-else-if="jobs.data.value?.rows.length === 0" class="panel p-5 muted">No jobs yet. The first one takes a minute: process, current, metal, place.</p>
-          <ul v-else class="panel divide-y divide-(--rule)"><li v-for="job in (jobs.data.value?.rows ?? []).slice(0, 8)" :key="job.id"><NuxtLink :to="`/jobs/${job.id}`" class="flex items-baseline gap-4 px-4 py-3 hover:bg-(--ui-primary)/8"><span class="plate text-2xl w-10 text-right shrink-0">{{ job.number }}</span><span class="grow min-w-0"><span class="font-semibold block">{{ job.title }}</span><span class="muted block">{{ job.process }}, {{ job.where }}<template v-if="job.welder">, {{ job.welder }}</template></span></span><span class="muted text-sm whitespace-nowrap hidden sm:block">{{ when(job.updatedAt) }}</span></NuxtLink></li></ul>
+          <p v-else-if="jobs.data.value?.rows.length === 0" class="panel p-5 muted">
+            No jobs yet. The first one takes a minute: process, current, metal, place.
+          </p>
+          <ul v-else class="panel divide-y divide-(--rule)">
+            <li v-for="job in (jobs.data.value?.rows ?? []).slice(0, 8)" :key="job.id">
+              <NuxtLink
+                :to="`/jobs/${job.id}`"
+                class="flex items-baseline gap-4 px-4 py-3 hover:bg-(--ui-primary)/8"
+              >
+                <span class="plate text-2xl w-10 text-right shrink-0">{{ job.number }}</span>
+                <span class="grow min-w-0">
+                  <span class="font-semibold block">{{ job.title }}</span>
+                  <span class="muted block">
+                    {{ job.process }}, {{ job.where }}
+                    <template v-if="job.welder">, {{ job.welder }}</template>
+                  </span>
+                </span>
+                <span class="muted text-sm whitespace-nowrap hidden sm:block">
+                  {{ when(job.updatedAt) }}
+                </span>
+              </NuxtLink>
+            </li>
+          </ul>
         </section>
       </div>
       <div class="space-y-6">
-        <section v-if="session.may('lead', 'instructor', 'worker')" aria-labelledby="bay"><div class="flex items-end gap-3 mb-3"><h2 id="bay" class="grow">Session</h2><UButton to="/card" variant="outline" color="neutral" icon="i-lucide-id-card">My card</UButton><UButton to="/eyes" variant="outline" color="neutral" icon="i-lucide-eye">Eyes</UButton></div>
-          <ul v-if="(shift?.sessions.length ?? 0) > 0" class="panel divide-y divide-(--rule)"><li v-for="entry in shift?.sessions ?? []" :key="entry.id"><NuxtLink :to="`/sessions/${entry.id}`" class="flex gap-4 px-4 py-3 hover:bg-(--ui-primary)/8"><span class="font-semibold grow">{{ entry.title }}</span><span class="muted">{{ entry.people }} people</span></NuxtLink></li></ul>
-          <p v-else class="panel p-4 muted">None today. <NuxtLink class="link" to="/sessions">Copy the last one</NuxtLink></p>
+        <section v-if="session.may('lead', 'instructor', 'worker')" aria-labelledby="bay">
+          <div class="flex items-end gap-3 mb-3">
+            <h2 id="bay" class="grow">Session</h2>
+            <UButton to="/card" variant="outline" color="neutral" icon="i-lucide-id-card">
+              My card
+            </UButton>
+            <UButton to="/eyes" variant="outline" color="neutral" icon="i-lucide-eye">Eyes</UButton>
+          </div>
+          <ul v-if="(shift?.sessions.length ?? 0) > 0" class="panel divide-y divide-(--rule)">
+            <li v-for="entry in shift?.sessions ?? []" :key="entry.id">
+              <NuxtLink
+                :to="`/sessions/${entry.id}`"
+                class="flex gap-4 px-4 py-3 hover:bg-(--ui-primary)/8"
+              >
+                <span class="font-semibold grow">{{ entry.title }}</span>
+                <span class="muted">{{ entry.people }} people</span>
+              </NuxtLink>
+            </li>
+          </ul>
+          <p v-else class="panel p-4 muted">
+            None today.
+            <NuxtLink class="link" to="/sessions">Copy the last one</NuxtLink>
+          </p>
         </section>
-        <section aria-labelledby="locked"><h2 id="locked" class="mb-3">Locked out</h2>
+        <section aria-labelledby="locked">
+          <h2 id="locked" class="mb-3">Locked out</h2>
           <p v-if="shift?.locked.length === 0" class="panel p-4 muted">Nothing is locked out.</p>
-          <ul v-else class="panel edge edge-stop divide-y divide-(--rule)"><li v-for="item in shift?.locked ?? []" :key="item.id"><NuxtLink :to="`/gear/${item.kind}/${item.id}`" class="flex gap-4 px-4 py-3 hover:bg-(--ui-primary)/8"><span class="plate text-2xl shrink-0 w-16">{{ item.label }}</span><span class="leading-snug">{{ item.reason }}</span></NuxtLink></li></ul>
+          <ul v-else class="panel edge edge-stop divide-y divide-(--rule)">
+            <li v-for="item in shift?.locked ?? []" :key="item.id">
+              <NuxtLink
+                :to="`/gear/${item.kind}/${item.id}`"
+                class="flex gap-4 px-4 py-3 hover:bg-(--ui-primary)/8"
+              >
+                <span class="plate text-2xl shrink-0 w-16">{{ item.label }}</span>
+                <span class="leading-snug">{{ item.reason }}</span>
+              </NuxtLink>
+            </li>
+          </ul>
         </section>
-        <section aria-labelledby="due"><h2 id="due" class="mb-3">Due today</h2>
+        <section aria-labelledby="due">
+          <h2 id="due" class="mb-3">Due today</h2>
           <p v-if="shift?.dueCount === 0" class="panel p-4 muted">Everything has been looked at.</p>
-          <ul v-else class="panel p-4 flex flex-wrap gap-2"><li v-for="item in (shift?.due ?? []).slice(0, 20)" :key="item.id"><UButton variant="outline" color="neutral" :to="`/gear/${item.kind}/${item.id}`"><span class="plate text-xl">{{ item.label }}</span><span class="muted text-sm font-normal">{{ item.daysSince === null ? 'never' : `${item.daysSince} d` }}</span></UButton></li><li v-if="(shift?.dueCount ?? 0) > 20"><NuxtLink class="link" to="/gear?show=due">all {{ shift?.dueCount }}</NuxtLink></li></ul>
+          <ul v-else class="panel p-4 flex flex-wrap gap-2">
+            <li v-for="item in (shift?.due ?? []).slice(0, 20)" :key="item.id">
+              <UButton variant="outline" color="neutral" :to="`/gear/${item.kind}/${item.id}`">
+                <span class="plate text-xl">{{ item.label }}</span>
+                <span class="muted text-sm font-normal">
+                  {{ item.daysSince === null ? 'never' : `${item.daysSince} d` }}
+                </span>
+              </UButton>
+            </li>
+            <li v-if="(shift?.dueCount ?? 0) > 20">
+              <NuxtLink class="link" to="/gear?show=due">all {{ shift?.dueCount }}</NuxtLink>
+            </li>
+          </ul>
         </section>
-        <section v-if="(shift?.expiring.length ?? 0) > 0" aria-labelledby="expiring"><h2 id="expiring" class="mb-3">Running out</h2>
-          <ul class="panel divide-y divide-(--rule)"><li v-for="entry in shift?.expiring ?? []" :key="entry.personId + entry.what"><NuxtLink :to="`/people/${entry.personId}`" class="flex gap-3 px-4 py-2.5 hover:bg-(--ui-primary)/8"><FindingMark :level="entry.on < today() ? 'stop' : 'caution'" :size="20" /><span class="grow"><span class="font-semibold">{{ entry.name }}</span>, {{ entry.what === 'fit_test' ? 'fit test' : 'respirator clearance' }}</span><span class="muted">{{ entry.on }}</span></NuxtLink></li></ul>
+        <section v-if="(shift?.expiring.length ?? 0) > 0" aria-labelledby="expiring">
+          <h2 id="expiring" class="mb-3">Running out</h2>
+          <ul class="panel divide-y divide-(--rule)">
+            <li v-for="entry in shift?.expiring ?? []" :key="entry.personId + entry.what">
+              <NuxtLink
+                :to="`/people/${entry.personId}`"
+                class="flex gap-3 px-4 py-2.5 hover:bg-(--ui-primary)/8"
+              >
+                <FindingMark :level="entry.on < today() ? 'stop' : 'caution'" :size="20" />
+                <span class="grow">
+                  <span class="font-semibold">{{ entry.name }}</span>
+                  , {{ entry.what === 'fit_test' ? 'fit test' : 'respirator clearance' }}
+                </span>
+                <span class="muted">{{ entry.on }}</span>
+              </NuxtLink>
+            </li>
+          </ul>
         </section>
-        <p v-if="(shift?.reorder ?? 0) > 0"><NuxtLink class="link" to="/stores?show=order">{{ shift?.reorder }} {{ shift?.reorder === 1 ? 'item' : 'items' }} of the store to order</NuxtLink></p>
+        <p v-if="(shift?.reorder ?? 0) > 0">
+          <NuxtLink class="link" to="/stores?show=order">
+            {{ shift?.reorder }} {{ shift?.reorder === 1 ? 'item' : 'items' }} of the store to order
+          </NuxtLink>
+        </p>
       </div>
     </div>
   </div>

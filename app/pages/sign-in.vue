@@ -13,7 +13,9 @@ const form = reactive({ email: '', password: '' })
 const { busy, errors, message, submit, check } = useSubmit()
 
 /** Only an address of this site is followed back. */
-const back = computed(() => typeof route.query.to === 'string' && /^\/(?![/\\])/.test(route.query.to) ? route.query.to : '/')
+const back = computed(() =>
+  typeof route.query.to === 'string' && /^\/(?![/\\])/.test(route.query.to) ? route.query.to : '/',
+)
 
 async function signIn(): Promise<void> {
   if (!check(signInBody, form)) return
@@ -27,9 +29,20 @@ async function signIn(): Promise<void> {
 <template>
   <h1>Sign in</h1>
   <form class="space-y-4" novalidate @submit.prevent="signIn">
-    <UFormField label="Email" :error="errors.email"><UInput v-model="form.email" type="email" autocomplete="username" class="w-full" autofocus /></UFormField>
-    <UFormField label="Password" :error="errors.password"><UInput v-model="form.password" type="password" autocomplete="current-password" class="w-full" /></UFormField>
-    <p v-if="message && !errors.password" role="alert" class="text-stop font-semibold">{{ message }}</p>
+    <UFormField label="Email" :error="errors.email">
+      <UInput v-model="form.email" type="email" autocomplete="username" class="w-full" autofocus />
+    </UFormField>
+    <UFormField label="Password" :error="errors.password">
+      <UInput
+        v-model="form.password"
+        type="password"
+        autocomplete="current-password"
+        class="w-full"
+      />
+    </UFormField>
+    <p v-if="message && !errors.password" role="alert" class="text-stop font-semibold">
+      {{ message }}
+    </p>
     <UButton type="submit" :loading="busy" class="w-full">Sign in</UButton>
   </form>
   <p class="muted text-sm">No account? A safety lead adds people on the shop page.</p>

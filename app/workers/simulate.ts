@@ -7,8 +7,21 @@ import { Simulation, tornado, type Swing } from '#core/air/simulate'
 import type { LimitSet } from '#core/exposure/terms'
 import type { RespiratorKind } from '#core/job/job'
 
-export interface RunQuery { air: AirCase, adopted: LimitSet[], respirator: RespiratorKind, seed: number, draws: number }
-export interface RunAnswer { answer: AirAnswer, controls: Control[], swings: Swing[], needed: Needed[], seed: number, draws: number }
+export interface RunQuery {
+  air: AirCase
+  adopted: LimitSet[]
+  respirator: RespiratorKind
+  seed: number
+  draws: number
+}
+export interface RunAnswer {
+  answer: AirAnswer
+  controls: Control[]
+  swings: Swing[]
+  needed: Needed[]
+  seed: number
+  draws: number
+}
 
 const PORTION = 10_000
 
@@ -22,7 +35,14 @@ const worker = {
     }
     const answer = judgeAir(query.air, query.adopted, simulation.result(), query.respirator)
     const decisive = answer.decisive?.substance
-    return { answer, controls: decisive ? compareControls(query.air, decisive, query.adopted, query.seed) : [], swings: decisive ? tornado(query.air, decisive) : [], needed: whatIsNeeded(query.air, query.adopted), seed: query.seed, draws: query.draws }
+    return {
+      answer,
+      controls: decisive ? compareControls(query.air, decisive, query.adopted, query.seed) : [],
+      swings: decisive ? tornado(query.air, decisive) : [],
+      needed: whatIsNeeded(query.air, query.adopted),
+      seed: query.seed,
+      draws: query.draws,
+    }
   },
 }
 export type SimulateWorker = typeof worker

@@ -6,5 +6,9 @@ export default defineNuxtConfig({
   modules: ['@nuxt/ui'],
   css: ['~/assets/main.css'],
   ui: { fonts: false },
-  icon: { provider: 'none', serverBundle: { collections: ['lucide'] }, clientBundle: { scan: true } },
+  icon: {
+    provider: 'none',
+    serverBundle: { collections: ['lucide'] },
+    clientBundle: { scan: true },
+  },
 })

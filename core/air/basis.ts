@@ -5,7 +5,12 @@ import { CAPTURE } from '../ventilation/ventilation.table'
 import { hoodState } from '../ventilation/prescriptive'
 
 /** Arc-on share of the time at a task, usual middle. Source: common practice. */
-const ARC_SHARE: Partial<Record<JobSpec['process'], number>> = { SMAW: 0.25, GMAW: 0.4, FCAW: 0.4, GTAW: 0.2 }
+const ARC_SHARE: Partial<Record<JobSpec['process'], number>> = {
+  SMAW: 0.25,
+  GMAW: 0.4,
+  FCAW: 0.4,
+  GTAW: 0.2,
+}
 const OTHER_SHARE = 0.3
 const SHIFT = 480
 /** With a near field, what bad mixing keeps at the arc is reckoned there; counting it whole in the room too would count it twice. */
@@ -25,15 +30,73 @@ export function caseOfJob(job: JobSpec): AirCase {
   const minutes = Math.min(shiftMinutes, Math.max(1, Math.round(job.arcMinutes / usual)))
   const capture = CAPTURE[hoodState(job.air)]
   const source: FumeSource = {
-    name: 'Own arc', kind: job.process === 'GRIND' ? 'grind' : 'weld', process: job.process, amps: job.amps, consumable: job.consumable, own: null, consumed: job.consumption === null ? { by: 'default' } : { by: 'rate', rate: job.consumption },
-    baseMetal: job.baseMetal, coating: job.coating, zinc: null, grinding: null, welders: job.welders, arcShare: Math.min(1, job.arcMinutes / minutes), from: 0, to: minutes, mine: true, capture: { low: capture.low, high: capture.high },
+    name: 'Own arc',
+    kind: job.process === 'GRIND' ? 'grind' : 'weld',
+    process: job.process,
+    amps: job.amps,
+    consumable: job.consumable,
+    own: null,
+    consumed: job.consumption === null ? { by: 'default' } : { by: 'rate', rate: job.consumption },
+    baseMetal: job.baseMetal,
+    coating: job.coating,
+    zinc: null,
+    grinding: null,
+    welders: job.welders,
+    arcShare: Math.min(1, job.arcMinutes / minutes),
+    from: 0,
+    to: minutes,
+    mine: true,
+    capture: { low: capture.low, high: capture.high },
   }
-  return { volume: job.air.volume ?? BLANK_ROOM.volume, flow: job.air.generalFlow ?? BLANK_ROOM.flow, changes: [], mixing: Math.min(job.air.mixing, MOST_MIXING), near: NEAR, background: {}, shiftMinutes, sources: [source], spread: DEFAULT_SPREAD }
+  return {
+    volume: job.air.volume ?? BLANK_ROOM.volume,
+    flow: job.air.generalFlow ?? BLANK_ROOM.flow,
+    changes: [],
+    mixing: Math.min(job.air.mixing, MOST_MIXING),
+    near: NEAR,
+    background: {},
+    shiftMinutes,
+    sources: [source],
+    spread: DEFAULT_SPREAD,
+  }
 }
 
 /** What of a job and of the site's limits an assessment rests on; another text means that the assessment is of something else. */
 export function airBasis(job: JobSpec, adopted: readonly LimitSet[]): string {
-  const { process, amps, consumable, consumption, baseMetal, coating, arcMinutes, welders, respirator, also, air } = job
+  const {
+    process,
+    amps,
+    consumable,
+    consumption,
+    baseMetal,
+    coating,
+    arcMinutes,
+    welders,
+    respirator,
+    also,
+    air,
+  } = job
   const { place, volume, generalFlow, mixing, hood, hoodFlow, hoodDistance, hoodProved } = air
-  return JSON.stringify([AIR_MODEL, process, amps, consumable, consumption, baseMetal, coating, arcMinutes, welders, respirator, [...also].sort(), place, volume, generalFlow, mixing, hood, hoodFlow, hoodDistance, hoodProved, [...adopted].sort()])
+  return JSON.stringify([
+    AIR_MODEL,
+    process,
+    amps,
+    consumable,
+    consumption,
+    baseMetal,
+    coating,
+    arcMinutes,
+    welders,
+    respirator,
+    [...also].sort(),
+    place,
+    volume,
+    generalFlow,
+    mixing,
+    hood,
+    hoodFlow,
+    hoodDistance,
+    hoodProved,
+    [...adopted].sort(),
+  ])
 }

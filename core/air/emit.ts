@@ -9,7 +9,12 @@ import type { Coating } from '../job/job'
 import type { FumeSource } from './case'
 
 /** What a coating brings into the air. */
-export const COATING_SUBSTANCE: Partial<Record<Coating, Particulate>> = { zinc: 'zincOxide', lead: 'lead', cadmium: 'cadmium', chromate: 'chromiumVI' }
+export const COATING_SUBSTANCE: Partial<Record<Coating, Particulate>> = {
+  zinc: 'zincOxide',
+  lead: 'lead',
+  cadmium: 'cadmium',
+  chromate: 'chromiumVI',
+}
 
 /**
  * What one source gives off while it burns, by substance, g/h for one welder. Substances that it cannot hold are left out.
@@ -21,9 +26,27 @@ export function emissionsOf(source: FumeSource): Map<Particulate, Emission | NoE
   if (source.kind === 'grind') {
     const dust = source.grinding
     // Nobody's table: the shop's own figure or no answer.
-    found.set('fume', dust === null ? { because: 'nobody has measured what grinding gives off here' } : { rate: dust, bound: false, basis: 'grinding, rate as given', source: COMMON_PRACTICE, inputs: { dust: { amount: dust, unit: 'g/h' } } })
+    found.set(
+      'fume',
+      dust === null
+        ? { because: 'nobody has measured what grinding gives off here' }
+        : {
+            rate: dust,
+            bound: false,
+            basis: 'grinding, rate as given',
+            source: COMMON_PRACTICE,
+            inputs: { dust: { amount: dust, unit: 'g/h' } },
+          },
+    )
   } else {
-    const query = { process: source.process, amps: source.amps, consumable: source.consumable, consumption: consumedPerHour(source.consumed), baseMetal: source.baseMetal, own: source.own ? rowOfComposition(source.own) : null }
+    const query = {
+      process: source.process,
+      amps: source.amps,
+      consumable: source.consumable,
+      consumption: consumedPerHour(source.consumed),
+      baseMetal: source.baseMetal,
+      own: source.own ? rowOfComposition(source.own) : null,
+    }
     for (const substance of PARTICULATES) {
       const emission = emissionRate(query, substance)
       if (emission) found.set(substance, emission)
@@ -38,9 +61,27 @@ function addCoating(source: FumeSource, found: Map<Particulate, Emission | NoEmi
   if (!brings) return
   if (brings === 'zincOxide' && source.zinc) {
     const rate = zincOxideRate(source.zinc)
-    found.set('zincOxide', { rate, bound: false, basis: 'zinc burnt off, by mass balance', source: ZINC_SOURCE, inputs: { coating: `${source.zinc.coating} g/m2 a side`, sides: source.zinc.sides, width: { amount: source.zinc.width, unit: 'm' }, travel: { amount: source.zinc.travel, unit: 'm/s' }, vaporised: { amount: source.zinc.vaporised, unit: 'share' } } })
+    found.set('zincOxide', {
+      rate,
+      bound: false,
+      basis: 'zinc burnt off, by mass balance',
+      source: ZINC_SOURCE,
+      inputs: {
+        coating: `${source.zinc.coating} g/m2 a side`,
+        sides: source.zinc.sides,
+        width: { amount: source.zinc.width, unit: 'm' },
+        travel: { amount: source.zinc.travel, unit: 'm/s' },
+        vaporised: { amount: source.zinc.vaporised, unit: 'share' },
+      },
+    })
     const fume = found.get('fume')
-    if (fume && !('because' in fume)) found.set('fume', { ...fume, rate: fume.rate + rate, basis: `${fume.basis}; zinc oxide added`, inputs: { ...fume.inputs, zincOxide: { amount: rate, unit: 'g/h' } } })
+    if (fume && !('because' in fume))
+      found.set('fume', {
+        ...fume,
+        rate: fume.rate + rate,
+        basis: `${fume.basis}; zinc oxide added`,
+        inputs: { ...fume.inputs, zincOxide: { amount: rate, unit: 'g/h' } },
+      })
     return
   }
   found.set(brings, { because: 'what the coating gives off is in no table' })

@@ -38,7 +38,8 @@ export class Histogram {
     let below = 0
     for (let bin = 0; bin < SIZE; bin++) {
       const here = this.counts[bin]!
-      if (here > 0 && below + here >= rank) return edge(bin) + (edge(bin + 1) - edge(bin)) * Math.max(0, (rank - below) / here)
+      if (here > 0 && below + here >= rank)
+        return edge(bin) + (edge(bin + 1) - edge(bin)) * Math.max(0, (rank - below) / here)
       below += here
     }
     return edge(SIZE)
@@ -53,9 +54,12 @@ export class Histogram {
     if (at >= SIZE) return 0
     let above = 0
     for (let bin = at + 1; bin < SIZE; bin++) above += this.counts[bin]!
-    return (above + this.counts[at]! * (edge(at + 1) - x) / (edge(at + 1) - edge(at))) / this.count
+    return (
+      (above + (this.counts[at]! * (edge(at + 1) - x)) / (edge(at + 1) - edge(at))) / this.count
+    )
   }
 }
 
 /** Lower edge of a bin. */
-const edge = (bin: number): number => 2 ** (Math.floor(bin / PARTS) + LOWEST) * (1 + bin % PARTS / PARTS)
+const edge = (bin: number): number =>
+  2 ** (Math.floor(bin / PARTS) + LOWEST) * (1 + (bin % PARTS) / PARTS)

@@ -1,7 +1,9 @@
 import { course, type Air, type Course, type Drive, type Room } from './zones'
 
 /** One stretch of the shift in which nothing is switched, s. */
-export interface Stretch extends Drive { seconds: number }
+export interface Stretch extends Drive {
+  seconds: number
+}
 
 export interface ShiftAir {
   /** Concentration at a time since the start, s. */
@@ -26,10 +28,11 @@ const LONGEST = 24 * 3600
  * Source: Nicas 1996, solved stretch by stretch.
  */
 export function shiftAir(room: Room, stretches: readonly Stretch[], start: Air): ShiftAir {
-  if (stretches.length === 0 || stretches.some(stretch => !(stretch.seconds > 0))) throw new RangeError('Each part of the shift must last longer than zero.')
+  if (stretches.length === 0 || stretches.some((stretch) => !(stretch.seconds > 0)))
+    throw new RangeError('Each part of the shift must last longer than zero.')
   const length = stretches.reduce((sum, stretch) => sum + stretch.seconds, 0)
   if (length > LONGEST + 1e-6) throw new RangeError('A day has 24 hours.')
-  const parts: { from: number, course: Course, before: Air }[] = []
+  const parts: { from: number; course: Course; before: Air }[] = []
   let from = 0
   let state = start
   let before: Air = { near: 0, far: 0 }
@@ -41,7 +44,7 @@ export function shiftAir(room: Room, stretches: readonly Stretch[], start: Air):
     state = solved.at(stretch.seconds)
     from += stretch.seconds
   }
-  const part = (t: number): typeof parts[number] => {
+  const part = (t: number): (typeof parts)[number] => {
     let low = 0
     let high = parts.length - 1
     while (low < high) {
@@ -51,30 +54,70 @@ export function shiftAir(room: Room, stretches: readonly Stretch[], start: Air):
     }
     return parts[low]!
   }
-  const at = (t: number): Air => { const p = part(t); return p.course.at(t - p.from) }
-  const upTo = (t: number): Air => { const p = part(t); const sum = p.course.sum(t - p.from); return { near: p.before.near + sum.near, far: p.before.far + sum.far } }
-  const mean = (a: number, b: number): Air => { const [x, y] = [upTo(a), upTo(b)]; return { near: (y.near - x.near) / (b - a), far: (y.far - x.far) / (b - a) } }
-  const switches = [...parts.map(p => p.from), length]
+  const at = (t: number): Air => {
+    const p = part(t)
+    return p.course.at(t - p.from)
+  }
+  const upTo = (t: number): Air => {
+    const p = part(t)
+    const sum = p.course.sum(t - p.from)
+    return { near: p.before.near + sum.near, far: p.before.far + sum.far }
+  }
+  const mean = (a: number, b: number): Air => {
+    const [x, y] = [upTo(a), upTo(b)]
+    return { near: (y.near - x.near) / (b - a), far: (y.far - x.far) / (b - a) }
+  }
+  const switches = [...parts.map((p) => p.from), length]
   const peak = highestMoment(parts, switches)
-  return { at, mean, length, highest15: highestMean({ at, mean, length, peak }, switches, room.near ? SETTLED * room.near.radius / room.near.airSpeed : 1e-3), peak }
+  return {
+    at,
+    mean,
+    length,
+    highest15: highestMean(
+      { at, mean, length, peak },
+      switches,
+      room.near ? (SETTLED * room.near.radius) / room.near.airSpeed : 1e-3,
+    ),
+    peak,
+  }
 }
 
 /**
  * The mean over a window has at most one hump between two knots (a knot: either end of the window meets a switch).
  * It climbs where the air at the window's end is worse than at its start, so a hump is looked for only where that changes sign.
  */
-function highestMean({ at, mean, length, peak }: Omit<ShiftAir, 'highest15'>, switches: readonly number[], settled: number): Air {
+function highestMean(
+  { at, mean, length, peak }: Omit<ShiftAir, 'highest15'>,
+  switches: readonly number[],
+  settled: number,
+): Air {
   if (length <= WINDOW) return mean(0, length)
   const last = length - WINDOW
-  const knots = [...new Set([0, last, ...switches.flatMap(t => [t, t - WINDOW])].filter(t => t >= 0 && t <= last))].sort((a, b) => a - b)
-  const means = knots.map(t => mean(t, t + WINDOW))
-  const best: Air = { near: Math.max(...means.map(air => air.near)), far: Math.max(...means.map(air => air.far)) }
-  const climb = (t: number): Air => { const [a, b] = [at(t), at(t + WINDOW)]; return { near: b.near - a.near, far: b.far - a.far } }
+  const knots = [
+    ...new Set(
+      [0, last, ...switches.flatMap((t) => [t, t - WINDOW])].filter((t) => t >= 0 && t <= last),
+    ),
+  ].sort((a, b) => a - b)
+  const means = knots.map((t) => mean(t, t + WINDOW))
+  const best: Air = {
+    near: Math.max(...means.map((air) => air.near)),
+    far: Math.max(...means.map((air) => air.far)),
+  }
+  const climb = (t: number): Air => {
+    const [a, b] = [at(t), at(t + WINDOW)]
+    return { near: b.near - a.near, far: b.far - a.far }
+  }
   for (let i = 0; i + 1 < knots.length; i++) {
     const [from, to] = [knots[i]!, knots[i + 1]!]
     // A window that moves by half the way can gain no more than that share of the highest moment.
     const gain = (to - from) / 2 / WINDOW
-    if (means[i]!.near + gain * peak.near < best.near && means[i + 1]!.near + gain * peak.near < best.near && means[i]!.far + gain * peak.far < best.far && means[i + 1]!.far + gain * peak.far < best.far) continue
+    if (
+      means[i]!.near + gain * peak.near < best.near &&
+      means[i + 1]!.near + gain * peak.near < best.near &&
+      means[i]!.far + gain * peak.far < best.far &&
+      means[i + 1]!.far + gain * peak.far < best.far
+    )
+      continue
     // Past the seconds in which the near field settles after a switch; close to a knot a hump is as good as the knot itself.
     const inset = Math.min(settled, (to - from) / 4)
     const [first, then] = [climb(from + inset), climb(to - inset)]
@@ -84,8 +127,16 @@ function highestMean({ at, mean, length, peak }: Omit<ShiftAir, 'highest15'>, sw
     for (const zone of ['near', 'far'] as const) {
       const most = Math.max(early[zone], first[zone], then[zone], late[zone])
       // What it climbs by at most, and half as much again.
-      if (means[i]![zone] + 1.5 * most * (to - from) / WINDOW <= best[zone]) continue
-      if (humps(early[zone], first[zone]) || humps(first[zone], then[zone]) || humps(then[zone], late[zone])) best[zone] = Math.max(best[zone], goldenMaximum(t => mean(t, t + WINDOW)[zone], from, to))
+      if (means[i]![zone] + (1.5 * most * (to - from)) / WINDOW <= best[zone]) continue
+      if (
+        humps(early[zone], first[zone]) ||
+        humps(first[zone], then[zone]) ||
+        humps(then[zone], late[zone])
+      )
+        best[zone] = Math.max(
+          best[zone],
+          goldenMaximum((t) => mean(t, t + WINDOW)[zone], from, to),
+        )
     }
   }
   return best
@@ -103,18 +154,32 @@ function goldenMaximum(value: (t: number) => number, a: number, b: number): numb
   let y = low + GOLDEN * (high - low)
   let [atX, atY] = [value(x), value(y)]
   while (high - low > 0.5) {
-    if (atX >= atY) { high = y; y = x; atY = atX; x = high - GOLDEN * (high - low); atX = value(x) }
-    else { low = x; x = y; atX = atY; y = low + GOLDEN * (high - low); atY = value(y) }
+    if (atX >= atY) {
+      high = y
+      y = x
+      atY = atX
+      x = high - GOLDEN * (high - low)
+      atX = value(x)
+    } else {
+      low = x
+      x = y
+      atX = atY
+      y = low + GOLDEN * (high - low)
+      atY = value(y)
+    }
   }
   return Math.max(atX, atY)
 }
 
 /** The far field runs one way between switches; the near field may overshoot while it settles, which takes seconds. */
-function highestMoment(parts: readonly { from: number, course: Course }[], switches: readonly number[]): Air {
+function highestMoment(
+  parts: readonly { from: number; course: Course }[],
+  switches: readonly number[],
+): Air {
   const peak: Air = { near: 0, far: 0 }
   parts.forEach((p, i) => {
     const seconds = switches[i + 1]! - p.from
-    for (const t of [0, seconds, ...SETTLING.map(share => share * seconds)]) {
+    for (const t of [0, seconds, ...SETTLING.map((share) => share * seconds)]) {
       const air = p.course.at(t)
       peak.near = Math.max(peak.near, air.near)
       peak.far = Math.max(peak.far, air.far)

@@ -6,11 +6,31 @@ import { drawsOf, triangularAt, type Draws } from './random'
 import { reckon } from './reckon'
 import { exchange } from './zones'
 
-export interface Quantiles { p5: number, p50: number, p95: number, mean: number }
+export interface Quantiles {
+  p5: number
+  p50: number
+  p95: number
+  mean: number
+}
 /** mg/m3; `over` gives the chance, 0 to 1, that the 8 h average, the highest 15 minutes or the worst moment is over a figure. */
-interface Drawn { substance: Particulate, twa: Quantiles, highest15: Quantiles, ceiling: Quantiles, over: (kind: 'twa' | 'stel' | 'ceiling', figure: number) => number }
-export interface Simulated { model: string, seed: number, draws: number, substances: Drawn[] }
-export interface Swing { input: string, low: number, high: number }
+interface Drawn {
+  substance: Particulate
+  twa: Quantiles
+  highest15: Quantiles
+  ceiling: Quantiles
+  over: (kind: 'twa' | 'stel' | 'ceiling', figure: number) => number
+}
+export interface Simulated {
+  model: string
+  seed: number
+  draws: number
+  substances: Drawn[]
+}
+export interface Swing {
+  input: string
+  low: number
+  high: number
+}
 
 /** Draws counted at a time; no power of two, so that rows of a block do not fall on the same lines of the cache. */
 const BLOCK = 509
@@ -33,16 +53,23 @@ export class Simulation {
   readonly #ratio: number[]
   #done = 0
 
-  constructor(readonly air: AirCase, readonly seed: number) {
+  constructor(
+    readonly air: AirCase,
+    readonly seed: number,
+  ) {
     if (!Number.isInteger(seed)) throw new RangeError('The seed is a whole number.')
     this.#model = new Evaluation(air)
     this.#draws = drawsOf(seed)
     this.#twa = this.#model.linear.emitted.map(() => new Histogram())
     this.#ceiling = this.#model.linear.emitted.map(() => new Histogram())
-    this.#ratio = reckon(air).breathed.map(entry => entry.twa > 0 ? entry.highest15 / entry.twa : 1)
+    this.#ratio = reckon(air).breathed.map((entry) =>
+      entry.twa > 0 ? entry.highest15 / entry.twa : 1,
+    )
   }
 
-  get done(): number { return this.#done }
+  get done(): number {
+    return this.#done
+  }
 
   /** @throws RangeError past five million draws */
   step(draws: number): void {
@@ -64,22 +91,36 @@ export class Simulation {
 
   result(): Simulated {
     return {
-      model: AIR_MODEL, seed: this.seed, draws: this.#done,
+      model: AIR_MODEL,
+      seed: this.seed,
+      draws: this.#done,
       substances: this.#model.linear.emitted.map(({ substance }, s) => {
         const [twa, ceiling, ratio] = [this.#twa[s]!, this.#ceiling[s]!, this.#ratio[s]!]
         return {
-          substance, twa: quantiles(twa, 1), highest15: quantiles(twa, ratio), ceiling: quantiles(ceiling, 1),
-          over: (kind, figure) => kind === 'ceiling' ? ceiling.over(figure) : twa.over(kind === 'twa' ? figure : figure / ratio),
+          substance,
+          twa: quantiles(twa, 1),
+          highest15: quantiles(twa, ratio),
+          ceiling: quantiles(ceiling, 1),
+          over: (kind, figure) =>
+            kind === 'ceiling'
+              ? ceiling.over(figure)
+              : twa.over(kind === 'twa' ? figure : figure / ratio),
         }
       }),
     }
   }
 }
 
-const quantiles = (histogram: Histogram, by: number): Quantiles => ({ p5: histogram.quantile(0.05) * by, p50: histogram.quantile(0.5) * by, p95: histogram.quantile(0.95) * by, mean: histogram.sum / histogram.count * by })
+const quantiles = (histogram: Histogram, by: number): Quantiles => ({
+  p5: histogram.quantile(0.05) * by,
+  p50: histogram.quantile(0.5) * by,
+  p95: histogram.quantile(0.95) * by,
+  mean: (histogram.sum / histogram.count) * by,
+})
 
 /** How many numbers one draw takes. */
-export const inputCount = (air: AirCase): number => COMMON + PER_SOURCE * air.sources.length + linearise(air).emitted.length
+export const inputCount = (air: AirCase): number =>
+  COMMON + PER_SOURCE * air.sources.length + linearise(air).emitted.length
 
 /** Fill one set of inputs: flow, mixing, air speed; emission, arc share, capture of each source; content of each substance. */
 export function drawInputs(air: AirCase, draws: Draws, inputs: Float64Array): void {
@@ -130,20 +171,26 @@ class Evaluation {
     this.inputs = new Float64Array(COMMON + PER_SOURCE * sources.length + emitted.length)
     this.twa = new Float64Array(BLOCK * emitted.length)
     this.ceiling = new Float64Array(BLOCK * emitted.length)
-    this.#background = Float64Array.from(emitted, entry => air.background[entry.substance] ?? 0)
-    this.#rate = Float64Array.from(sources.flatMap((_, j) => emitted.map(entry => entry.rate[j]!)))
-    this.#volume = air.volume - (air.near ? 2 / 3 * Math.PI * air.near.radius ** 3 : 0)
-    this.#seconds = Float64Array.from(spans, span => span.seconds)
-    this.#turn = Float64Array.from(spans, span => -span.seconds / this.#volume)
-    this.#flow = Float64Array.from(spans, span => span.flow)
-    this.#active = Float64Array.from(sources.flatMap((_, j) => spans.map(span => span.active[j] ? 1 : 0)))
-    this.#welders = Float64Array.from(sources, source => source.welders)
-    this.#mine = Float64Array.from(sources, source => source.mine ? 1 : 0)
-    this.#arcShare = Float64Array.from(sources, source => source.arcShare)
-    this.#burning = Float64Array.from(sources, (_, j) => spans.reduce((sum, span) => sum + (span.active[j] ? span.seconds : 0), 0))
+    this.#background = Float64Array.from(emitted, (entry) => air.background[entry.substance] ?? 0)
+    this.#rate = Float64Array.from(
+      sources.flatMap((_, j) => emitted.map((entry) => entry.rate[j]!)),
+    )
+    this.#volume = air.volume - (air.near ? (2 / 3) * Math.PI * air.near.radius ** 3 : 0)
+    this.#seconds = Float64Array.from(spans, (span) => span.seconds)
+    this.#turn = Float64Array.from(spans, (span) => -span.seconds / this.#volume)
+    this.#flow = Float64Array.from(spans, (span) => span.flow)
+    this.#active = Float64Array.from(
+      sources.flatMap((_, j) => spans.map((span) => (span.active[j] ? 1 : 0))),
+    )
+    this.#welders = Float64Array.from(sources, (source) => source.welders)
+    this.#mine = Float64Array.from(sources, (source) => (source.mine ? 1 : 0))
+    this.#arcShare = Float64Array.from(sources, (source) => source.arcShare)
+    this.#burning = Float64Array.from(sources, (_, j) =>
+      spans.reduce((sum, span) => sum + (span.active[j] ? span.seconds : 0), 0),
+    )
     this.#mixing = air.mixing
     this.#exchange = air.near ? exchange(air.near) : 0
-    this.#shift = air.shiftMinutes * 60 / EIGHT_HOURS
+    this.#shift = (air.shiftMinutes * 60) / EIGHT_HOURS
     this.#perTwa = new Float64Array(sources.length)
     this.#perPeak = new Float64Array(2 * spans.length * sources.length)
   }
@@ -151,7 +198,13 @@ class Evaluation {
   /** Put the answer for the inputs as they stand at this place of each row. */
   evaluate(at: number): void {
     const { inputs } = this
-    const [seconds, turn, flow, active, perPeak] = [this.#seconds, this.#turn, this.#flow, this.#active, this.#perPeak]
+    const [seconds, turn, flow, active, perPeak] = [
+      this.#seconds,
+      this.#turn,
+      this.#flow,
+      this.#active,
+      this.#perPeak,
+    ]
     const J = this.#welders.length
     const P = seconds.length
     const volume = this.#volume
@@ -171,7 +224,11 @@ class Evaluation {
       for (let p = 0; p < P; p++) {
         const burns = active[j * P + p]!
         // Nothing there yet and nothing given off.
-        if (state === 0 && burns === 0) { perPeak[2 * p * J + j] = 0; perPeak[(2 * p + 1) * J + j] = 0; continue }
+        if (state === 0 && burns === 0) {
+          perPeak[2 * p * J + j] = 0
+          perPeak[(2 * p + 1) * J + j] = 0
+          continue
+        }
         const out = flow[p]! * freshened
         const perOut = 1 / out
         const end = burns * perOut
@@ -185,7 +242,7 @@ class Evaluation {
         perPeak[(2 * p + 1) * J + j] = room * then + near
         state = then
       }
-      this.#perTwa[j] = kept * share * (sum * welders + own * this.#burning[j]!) / EIGHT_HOURS
+      this.#perTwa[j] = (kept * share * (sum * welders + own * this.#burning[j]!)) / EIGHT_HOURS
     }
     if (J === 1) this.#one(at, peak)
     else this.#many(at, 2 * P)
@@ -206,7 +263,12 @@ class Evaluation {
   /** Several sources: each substance may be at its worst at another moment. */
   #many(at: number, moments: number): void {
     const { inputs, twa, ceiling } = this
-    const [rate, perTwa, perPeak, background] = [this.#rate, this.#perTwa, this.#perPeak, this.#background]
+    const [rate, perTwa, perPeak, background] = [
+      this.#rate,
+      this.#perTwa,
+      this.#perPeak,
+      this.#background,
+    ]
     const J = perTwa.length
     const S = background.length
     for (let s = 0; s < S; s++) {
@@ -233,25 +295,53 @@ const Z95 = 1.6448536269514722
  */
 export function tornado(air: AirCase, substance: Particulate): Swing[] {
   const model = new Evaluation(air)
-  const s = model.linear.emitted.findIndex(entry => entry.substance === substance)
+  const s = model.linear.emitted.findIndex((entry) => entry.substance === substance)
   if (s < 0) return []
   const { spread } = air
-  const ends = (range: { low: number, high: number }): [number, number, number] => [triangularAt(0.05, range.low, 1, range.high), triangularAt(0.5, range.low, 1, range.high), triangularAt(0.95, range.low, 1, range.high)]
+  const ends = (range: { low: number; high: number }): [number, number, number] => [
+    triangularAt(0.05, range.low, 1, range.high),
+    triangularAt(0.5, range.low, 1, range.high),
+    triangularAt(0.95, range.low, 1, range.high),
+  ]
   const lognormal = (gsd: number): [number, number, number] => [gsd ** -Z95, 1, gsd ** Z95]
-  const inputs: { name: string, ends: [number, number, number] }[] = [
-    { name: 'Air flow', ends: ends(spread.flow) }, { name: 'Mixing', ends: ends(spread.mixing) }, { name: 'Air speed at the arc', ends: ends(spread.airSpeed) },
-    ...air.sources.flatMap(source => [
-      { name: `Fume given off, ${source.name}`, ends: lognormal(spread.emission) }, { name: `Arc share, ${source.name}`, ends: ends(spread.arcShare) },
-      { name: `Taken by the hood, ${source.name}`, ends: [0.05, 0.5, 0.95].map(share => source.capture.low + (source.capture.high - source.capture.low) * share) as [number, number, number] },
+  const inputs: { name: string; ends: [number, number, number] }[] = [
+    { name: 'Air flow', ends: ends(spread.flow) },
+    { name: 'Mixing', ends: ends(spread.mixing) },
+    { name: 'Air speed at the arc', ends: ends(spread.airSpeed) },
+    ...air.sources.flatMap((source) => [
+      { name: `Fume given off, ${source.name}`, ends: lognormal(spread.emission) },
+      { name: `Arc share, ${source.name}`, ends: ends(spread.arcShare) },
+      {
+        name: `Taken by the hood, ${source.name}`,
+        ends: [0.05, 0.5, 0.95].map(
+          (share) => source.capture.low + (source.capture.high - source.capture.low) * share,
+        ) as [number, number, number],
+      },
     ]),
-    ...model.linear.emitted.map((_, i) => ({ name: i === s ? 'Share of it in the fume' : '', ends: lognormal(spread.content) })),
+    ...model.linear.emitted.map((_, i) => ({
+      name: i === s ? 'Share of it in the fume' : '',
+      ends: lognormal(spread.content),
+    })),
   ]
   const at = (changed: number, end: 0 | 1 | 2): number => {
-    inputs.forEach((input, i) => { model.inputs[i] = input.ends[i === changed ? end : 1] })
+    inputs.forEach((input, i) => {
+      model.inputs[i] = input.ends[i === changed ? end : 1]
+    })
     model.evaluate(0)
     return model.twa[s * BLOCK]!
   }
-  return inputs.flatMap((input, i) => input.name ? [{ input: input.name, low: Math.min(at(i, 0), at(i, 2)), high: Math.max(at(i, 0), at(i, 2)) }] : [])
-    .filter(swing => swing.high > swing.low * (1 + 1e-9)).sort((a, b) => (b.high - b.low) - (a.high - a.low))
+  return inputs
+    .flatMap((input, i) =>
+      input.name
+        ? [
+            {
+              input: input.name,
+              low: Math.min(at(i, 0), at(i, 2)),
+              high: Math.max(at(i, 0), at(i, 2)),
+            },
+          ]
+        : [],
+    )
+    .filter((swing) => swing.high > swing.low * (1 + 1e-9))
+    .sort((a, b) => b.high - b.low - (a.high - a.low))
 }
-

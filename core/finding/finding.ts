@@ -7,8 +7,35 @@ export type Level = 'clear' | 'caution' | 'stop' | 'unknown'
 export type Step = 'eyes' | 'body' | 'air' | 'gear' | 'fire' | 'watch'
 
 /** A number with its unit in SI (or a shade number, which has none). */
-export interface Quantity { amount: number, unit: Unit }
-export type Unit = 'shade' | 'A' | 'mm' | 'm' | 'm2' | 'm3' | 'm/s' | 'm3/s' | 'mg/m3' | 'kg/h' | 'g/h' | 'min' | 'h' | 'Pa' | 'Pa static' | 'V' | 'share' | 'count' | 'L/h' | 'W' | 'nm' | 'rad' | 's' | 'OD'
+export interface Quantity {
+  amount: number
+  unit: Unit
+}
+export type Unit =
+  | 'shade'
+  | 'A'
+  | 'mm'
+  | 'm'
+  | 'm2'
+  | 'm3'
+  | 'm/s'
+  | 'm3/s'
+  | 'mg/m3'
+  | 'kg/h'
+  | 'g/h'
+  | 'min'
+  | 'h'
+  | 'Pa'
+  | 'Pa static'
+  | 'V'
+  | 'share'
+  | 'count'
+  | 'L/h'
+  | 'W'
+  | 'nm'
+  | 'rad'
+  | 's'
+  | 'OD'
 
 /** What went into a judgement, kept so that it can be checked by hand later. */
 export type Input = Quantity | string | number | boolean
@@ -43,7 +70,10 @@ const RANK: Record<Level, number> = { clear: 0, caution: 1, unknown: 2, stop: 3 
  */
 export function worstLevel(findings: readonly Pick<Finding, 'level'>[]): Level {
   if (findings.length === 0) return 'unknown'
-  return findings.reduce<Level>((worst, f) => RANK[f.level] > RANK[worst] ? f.level : worst, 'clear')
+  return findings.reduce<Level>(
+    (worst, f) => (RANK[f.level] > RANK[worst] ? f.level : worst),
+    'clear',
+  )
 }
 
 /** Worst first, order otherwise kept, for lists in which the reader must see trouble at the top. */
@@ -52,7 +82,9 @@ export function byWorst<T extends Pick<Finding, 'level'>>(findings: readonly T[]
 }
 
 /** Whether a Finding holds a permit back: any stop or unknown. */
-export const blocks = (finding: Pick<Finding, 'level'>): boolean => finding.level === 'stop' || finding.level === 'unknown'
+export const blocks = (finding: Pick<Finding, 'level'>): boolean =>
+  finding.level === 'stop' || finding.level === 'unknown'
 
 /** Whether a lead may set it aside with a written reason: only a stop that is not law. */
-export const overridable = (finding: Pick<Finding, 'level' | 'legal'>): boolean => finding.level === 'stop' && !finding.legal
+export const overridable = (finding: Pick<Finding, 'level' | 'legal'>): boolean =>
+  finding.level === 'stop' && !finding.legal

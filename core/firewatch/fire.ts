@@ -31,55 +31,213 @@ const FIRE = published('OSHA 29 CFR 1910.252(a)(2)')
 /** Fire gates of a job. A designated area needs no permit; elsewhere every line of the sweep, the people and the times must hold. */
 export function judgeFire(query: FireQuery): Finding[] {
   if (query.designated) {
-    return [{ code: 'fire.place', step: 'fire', level: 'clear', sentence: 'Designated area: no permit needed while it is kept as one.', remedy: 'Keep it swept; extinguisher in reach.', reasons: [{ rule: 'Hot work in an area made safe and approved for it', source: published('OSHA 29 CFR 1910.252(a)(2)(xv); NFPA 51B designated area') }] }]
+    return [
+      {
+        code: 'fire.place',
+        step: 'fire',
+        level: 'clear',
+        sentence: 'Designated area: no permit needed while it is kept as one.',
+        remedy: 'Keep it swept; extinguisher in reach.',
+        reasons: [
+          {
+            rule: 'Hot work in an area made safe and approved for it',
+            source: published('OSHA 29 CFR 1910.252(a)(2)(xv); NFPA 51B designated area'),
+          },
+        ],
+      },
+    ]
   }
-  return [...sweepFindings(query.sweep), ...peopleFindings(query), ...timeFindings(query), watchFinding(query)]
+  return [
+    ...sweepFindings(query.sweep),
+    ...peopleFindings(query),
+    ...timeFindings(query),
+    watchFinding(query),
+  ]
 }
 
 function sweepFindings(sweep: FireQuery['sweep']): Finding[] {
   return SWEEP.map((line): Finding => {
-    const base = { code: `fire.${line.id}`, step: 'fire' as const, reasons: [{ rule: line.text, source: line.source, inputs: { answer: sweep[line.id] ?? 'not answered' } }] }
+    const base = {
+      code: `fire.${line.id}`,
+      step: 'fire' as const,
+      reasons: [
+        {
+          rule: line.text,
+          source: line.source,
+          inputs: { answer: sweep[line.id] ?? 'not answered' },
+        },
+      ],
+    }
     switch (sweep[line.id]) {
-      case 'yes': return { ...base, level: 'clear', sentence: `${line.text}.` }
-      case 'na': return line.id === 'sprinklers' || line.id === 'container' || line.id === 'ducts' || line.id === 'floor' || line.id === 'openings' || line.id === 'farSide'
-        ? { ...base, level: 'clear', sentence: `${line.text}: does not apply here.` }
-        : { ...base, level: 'stop', legal: true, sentence: `${line.text}: this always applies.`, remedy: line.remedy }
-      case 'no': return { ...base, level: 'stop', legal: true, sentence: `Not so: ${lowerFirst(line.text)}.`, remedy: line.remedy }
-      default: return { ...base, level: 'unknown', sentence: `Not answered: ${lowerFirst(line.text)}.`, remedy: 'Walk the area and answer it.' }
+      case 'yes':
+        return { ...base, level: 'clear', sentence: `${line.text}.` }
+      case 'na':
+        return line.id === 'sprinklers' ||
+          line.id === 'container' ||
+          line.id === 'ducts' ||
+          line.id === 'floor' ||
+          line.id === 'openings' ||
+          line.id === 'farSide'
+          ? { ...base, level: 'clear', sentence: `${line.text}: does not apply here.` }
+          : {
+              ...base,
+              level: 'stop',
+              legal: true,
+              sentence: `${line.text}: this always applies.`,
+              remedy: line.remedy,
+            }
+      case 'no':
+        return {
+          ...base,
+          level: 'stop',
+          legal: true,
+          sentence: `Not so: ${lowerFirst(line.text)}.`,
+          remedy: line.remedy,
+        }
+      default:
+        return {
+          ...base,
+          level: 'unknown',
+          sentence: `Not answered: ${lowerFirst(line.text)}.`,
+          remedy: 'Walk the area and answer it.',
+        }
     }
   })
 }
 
 function peopleFindings({ operator, fireWatch, fireWatchTrained }: FireQuery): Finding[] {
-  const reasons = [{ rule: 'Fire watch named, trained on extinguishers, with no other duty', source: published('OSHA 29 CFR 1910.252(a)(2)(iii)') }]
+  const reasons = [
+    {
+      rule: 'Fire watch named, trained on extinguishers, with no other duty',
+      source: published('OSHA 29 CFR 1910.252(a)(2)(iii)'),
+    },
+  ]
   const base = { step: 'fire' as const, reasons }
-  const findings: Finding[] = [operator === null
-    ? { ...base, code: 'fire.operator', level: 'unknown', sentence: 'No operator is named.', remedy: 'Name who does the hot work.' }
-    : { ...base, code: 'fire.operator', level: 'clear', sentence: 'Operator named.' }]
-  if (fireWatch === null) findings.push({ ...base, code: 'fire.watch', level: 'unknown', sentence: 'No fire watch is named.', remedy: 'Name a trained person who does nothing else.' })
-  else if (fireWatch === operator) findings.push({ ...base, code: 'fire.watch', level: 'stop', legal: true, sentence: 'The operator cannot be the fire watch.', remedy: 'Name another person.' })
-  else if (!fireWatchTrained) findings.push({ ...base, code: 'fire.watch', level: 'stop', legal: true, sentence: 'The fire watch has no extinguisher training on record.', remedy: 'Train them, or name another person.' })
-  else findings.push({ ...base, code: 'fire.watch', level: 'clear', sentence: 'Fire watch named and trained.' })
+  const findings: Finding[] = [
+    operator === null
+      ? {
+          ...base,
+          code: 'fire.operator',
+          level: 'unknown',
+          sentence: 'No operator is named.',
+          remedy: 'Name who does the hot work.',
+        }
+      : { ...base, code: 'fire.operator', level: 'clear', sentence: 'Operator named.' },
+  ]
+  if (fireWatch === null)
+    findings.push({
+      ...base,
+      code: 'fire.watch',
+      level: 'unknown',
+      sentence: 'No fire watch is named.',
+      remedy: 'Name a trained person who does nothing else.',
+    })
+  else if (fireWatch === operator)
+    findings.push({
+      ...base,
+      code: 'fire.watch',
+      level: 'stop',
+      legal: true,
+      sentence: 'The operator cannot be the fire watch.',
+      remedy: 'Name another person.',
+    })
+  else if (!fireWatchTrained)
+    findings.push({
+      ...base,
+      code: 'fire.watch',
+      level: 'stop',
+      legal: true,
+      sentence: 'The fire watch has no extinguisher training on record.',
+      remedy: 'Train them, or name another person.',
+    })
+  else
+    findings.push({
+      ...base,
+      code: 'fire.watch',
+      level: 'clear',
+      sentence: 'Fire watch named and trained.',
+    })
   return findings
 }
 
 function timeFindings({ validFrom, validTo, shiftHours }: FireQuery): Finding[] {
   const source = published('NFPA 51B, permit no longer than 24 h or the shift')
   const base = { code: 'fire.validity', step: 'fire' as const }
-  if (validFrom === null || validTo === null) return [{ ...base, level: 'unknown', sentence: 'The permit has no times.', remedy: 'Enter from and to.', reasons: [{ rule: 'Permit has a start and an end', source }] }]
+  if (validFrom === null || validTo === null)
+    return [
+      {
+        ...base,
+        level: 'unknown',
+        sentence: 'The permit has no times.',
+        remedy: 'Enter from and to.',
+        reasons: [{ rule: 'Permit has a start and an end', source }],
+      },
+    ]
   const hours = (validTo - validFrom) / 3_600_000
   const value = { amount: hours, unit: 'h' as const }
-  const reasons = [{ rule: `At most ${PERMIT_MAX_HOURS} h, and the shift of this site`, source, inputs: { asked: value, shift: { amount: shiftHours, unit: 'h' as const } } }]
-  if (hours <= 0) return [{ ...base, level: 'stop', legal: true, value, sentence: 'The permit ends before it starts.', remedy: 'Correct the times.', reasons }]
-  if (hours > PERMIT_MAX_HOURS) return [{ ...base, level: 'stop', legal: true, value, sentence: `A permit lasts at most ${PERMIT_MAX_HOURS} h.`, remedy: 'Issue one a shift.', reasons }]
-  if (hours > shiftHours) return [{ ...base, level: 'stop', value, sentence: `Longer than the shift of this site (${shiftHours} h).`, remedy: 'Shorten it, or issue one a shift.', reasons: [...reasons, { rule: 'Shift length is a house rule', source: COMMON_PRACTICE }] }]
+  const reasons = [
+    {
+      rule: `At most ${PERMIT_MAX_HOURS} h, and the shift of this site`,
+      source,
+      inputs: { asked: value, shift: { amount: shiftHours, unit: 'h' as const } },
+    },
+  ]
+  if (hours <= 0)
+    return [
+      {
+        ...base,
+        level: 'stop',
+        legal: true,
+        value,
+        sentence: 'The permit ends before it starts.',
+        remedy: 'Correct the times.',
+        reasons,
+      },
+    ]
+  if (hours > PERMIT_MAX_HOURS)
+    return [
+      {
+        ...base,
+        level: 'stop',
+        legal: true,
+        value,
+        sentence: `A permit lasts at most ${PERMIT_MAX_HOURS} h.`,
+        remedy: 'Issue one a shift.',
+        reasons,
+      },
+    ]
+  if (hours > shiftHours)
+    return [
+      {
+        ...base,
+        level: 'stop',
+        value,
+        sentence: `Longer than the shift of this site (${shiftHours} h).`,
+        remedy: 'Shorten it, or issue one a shift.',
+        reasons: [...reasons, { rule: 'Shift length is a house rule', source: COMMON_PRACTICE }],
+      },
+    ]
   return [{ ...base, level: 'clear', value, sentence: 'Times within the shift.', reasons }]
 }
 
 function watchFinding({ ruleSet, houseMinutes }: FireQuery): Finding {
   const minutes = watchMinutes(ruleSet, houseMinutes)
   const rule = WATCH_MINUTES[ruleSet]
-  return { code: 'fire.watchTime', step: 'fire', level: 'clear', value: { amount: minutes, unit: 'min' }, sentence: `Watch for ${minutes} min after the last arc.`, reasons: [{ rule: `${rule.name}: at least ${rule.minutes} min`, source: rule.source, inputs: { house: houseMinutes ?? 'none' } }, { rule: 'A watch wherever more than a minor fire might start', source: FIRE }] }
+  return {
+    code: 'fire.watchTime',
+    step: 'fire',
+    level: 'clear',
+    value: { amount: minutes, unit: 'min' },
+    sentence: `Watch for ${minutes} min after the last arc.`,
+    reasons: [
+      {
+        rule: `${rule.name}: at least ${rule.minutes} min`,
+        source: rule.source,
+        inputs: { house: houseMinutes ?? 'none' },
+      },
+      { rule: 'A watch wherever more than a minor fire might start', source: FIRE },
+    ],
+  }
 }
 
 const lowerFirst = (text: string): string => text.charAt(0).toLowerCase() + text.slice(1)

@@ -1,11 +1,15 @@
 import { published, type Source } from '../finding/source'
 
 export const RULE_SETS = ['osha', 'nfpa51b'] as const
-export type RuleSet = typeof RULE_SETS[number]
+export type RuleSet = (typeof RULE_SETS)[number]
 
 /** Least minutes of fire watch after hot work stops. */
-export const WATCH_MINUTES: Record<RuleSet, { name: string, minutes: number, source: Source }> = {
-  osha: { name: 'OSHA 1910.252', minutes: 30, source: published('OSHA 29 CFR 1910.252(a)(2)(iii)(B)') },
+export const WATCH_MINUTES: Record<RuleSet, { name: string; minutes: number; source: Source }> = {
+  osha: {
+    name: 'OSHA 1910.252',
+    minutes: 30,
+    source: published('OSHA 29 CFR 1910.252(a)(2)(iii)(B)'),
+  },
   nfpa51b: { name: 'NFPA 51B', minutes: 60, source: published('NFPA 51B, 2019 and later') },
 }
 
@@ -16,19 +20,74 @@ export const PERMIT_MAX_HOURS = 24
 /** Radius of the sweep, m: 35 ft. */
 export const SWEEP_RADIUS = 35 * 0.3048
 
-export interface SweepLine { id: string, text: string, remedy: string, source: Source }
+export interface SweepLine {
+  id: string
+  text: string
+  remedy: string
+  source: Source
+}
 const rule = (paragraph: string): Source => published(`OSHA 29 CFR 1910.252(a)(2)${paragraph}`)
 
 /** The 35 ft sweep. Each line is answered yes, no or not applicable before a permit; every one is law. */
 export const SWEEP: readonly SweepLine[] = [
-  { id: 'swept', text: 'Floor swept clean of combustibles for 35 ft (11 m)', remedy: 'Sweep it.', source: rule('(vii) and (viii)') },
-  { id: 'moved', text: 'Combustibles moved out of 35 ft, or shielded with fire blankets or guards', remedy: 'Move or shield them.', source: rule('(i) and (vii)') },
-  { id: 'openings', text: 'Openings and cracks in floor and walls within 35 ft closed or covered', remedy: 'Close them, or post a watch on the far side.', source: rule('(i) and (iii)(A)(3)') },
-  { id: 'floor', text: 'Combustible floor wetted, sanded or shielded', remedy: 'Wet it down; mind the shock hazard.', source: rule('(viii)') },
-  { id: 'farSide', text: 'Far side of metal walls, ceilings and pipes clear of combustibles', remedy: 'Move them or post a watch there.', source: rule('(x) and (xii)') },
-  { id: 'ducts', text: 'Ducts and conveyors that could carry sparks protected or shut down', remedy: 'Stop or shield them.', source: rule('(ix)') },
-  { id: 'atmosphere', text: 'No explosive atmosphere, and none can arise from tanks, drums or paint store', remedy: 'No hot work here. Have the air tested by a competent person.', source: rule('(vi)(C)') },
-  { id: 'container', text: 'Containers and pipes: contents known, cleaned and vented', remedy: 'Never weld a container whose past is unknown.', source: published('OSHA 29 CFR 1910.252(a)(3)') },
-  { id: 'sprinklers', text: 'Sprinklers and fire protection in service', remedy: 'No hot work while they are impaired.', source: rule('(vi)(B)') },
-  { id: 'extinguisher', text: 'Extinguisher at hand, in date, right class', remedy: 'Bring one.', source: rule('(ii)') },
+  {
+    id: 'swept',
+    text: 'Floor swept clean of combustibles for 35 ft (11 m)',
+    remedy: 'Sweep it.',
+    source: rule('(vii) and (viii)'),
+  },
+  {
+    id: 'moved',
+    text: 'Combustibles moved out of 35 ft, or shielded with fire blankets or guards',
+    remedy: 'Move or shield them.',
+    source: rule('(i) and (vii)'),
+  },
+  {
+    id: 'openings',
+    text: 'Openings and cracks in floor and walls within 35 ft closed or covered',
+    remedy: 'Close them, or post a watch on the far side.',
+    source: rule('(i) and (iii)(A)(3)'),
+  },
+  {
+    id: 'floor',
+    text: 'Combustible floor wetted, sanded or shielded',
+    remedy: 'Wet it down; mind the shock hazard.',
+    source: rule('(viii)'),
+  },
+  {
+    id: 'farSide',
+    text: 'Far side of metal walls, ceilings and pipes clear of combustibles',
+    remedy: 'Move them or post a watch there.',
+    source: rule('(x) and (xii)'),
+  },
+  {
+    id: 'ducts',
+    text: 'Ducts and conveyors that could carry sparks protected or shut down',
+    remedy: 'Stop or shield them.',
+    source: rule('(ix)'),
+  },
+  {
+    id: 'atmosphere',
+    text: 'No explosive atmosphere, and none can arise from tanks, drums or paint store',
+    remedy: 'No hot work here. Have the air tested by a competent person.',
+    source: rule('(vi)(C)'),
+  },
+  {
+    id: 'container',
+    text: 'Containers and pipes: contents known, cleaned and vented',
+    remedy: 'Never weld a container whose past is unknown.',
+    source: published('OSHA 29 CFR 1910.252(a)(3)'),
+  },
+  {
+    id: 'sprinklers',
+    text: 'Sprinklers and fire protection in service',
+    remedy: 'No hot work while they are impaired.',
+    source: rule('(vi)(B)'),
+  },
+  {
+    id: 'extinguisher',
+    text: 'Extinguisher at hand, in date, right class',
+    remedy: 'Bring one.',
+    source: rule('(ii)'),
+  },
 ]

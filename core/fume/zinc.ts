@@ -1,14 +1,22 @@
 import { published, type Source } from '../finding/source'
 
 /** A zinc coating that the arc burns off. g/m2 a side, sides burnt, burnt width m, travel m/s, share that goes into the air. */
-export interface ZincBurn { coating: number, sides: 1 | 2, width: number, travel: number, vaporised: number }
+export interface ZincBurn {
+  coating: number
+  sides: 1 | 2
+  width: number
+  travel: number
+  vaporised: number
+}
 
 /** Molar masses: ZnO 81.38, Zn 65.38. */
 export const OXIDE_PER_ZINC = 1.2447
 /** g/cm3. */
 const ZINC_DENSITY = 7.14
 
-export const ZINC_SOURCE: Source = published('Mass balance: coating mass, burnt width, travel and sides; ZnO = 1.2447 Zn; half of it vaporised is a default to be edited')
+export const ZINC_SOURCE: Source = published(
+  'Mass balance: coating mass, burnt width, travel and sides; ZnO = 1.2447 Zn; half of it vaporised is a default to be edited',
+)
 
 /** Usual coatings, g/m2 a side. G90 and Z275 name both sides together. */
 export const ZINC_COATINGS = [
@@ -29,9 +37,13 @@ export function coatingMass(thickness: number): number {
  * Source: first principles, coating x sides x width x travel x share, times 1.2447.
  */
 export function zincOxideRate(burn: ZincBurn): number {
-  if (!(burn.coating > 0 && burn.width > 0 && burn.travel > 0)) throw new RangeError('Coating, burnt width and travel must be more than zero.')
-  if (!(burn.vaporised >= 0 && burn.vaporised <= 1)) throw new RangeError('The share vaporised lies between 0 and 1.')
-  return burn.coating * burn.sides * burn.width * burn.travel * 3600 * burn.vaporised * OXIDE_PER_ZINC
+  if (!(burn.coating > 0 && burn.width > 0 && burn.travel > 0))
+    throw new RangeError('Coating, burnt width and travel must be more than zero.')
+  if (!(burn.vaporised >= 0 && burn.vaporised <= 1))
+    throw new RangeError('The share vaporised lies between 0 and 1.')
+  return (
+    burn.coating * burn.sides * burn.width * burn.travel * 3600 * burn.vaporised * OXIDE_PER_ZINC
+  )
 }
 
 /** Beyond the burnt edge, m: 1 in, common practice. */

@@ -1,13 +1,24 @@
 import { published, type Source } from '../finding/source'
 
 export const HOOD_SHAPES = ['plain', 'flanged', 'slot', 'flanged_slot'] as const
-export type HoodShape = typeof HOOD_SHAPES[number]
-export const HOOD_SHAPE_NAME: Record<HoodShape, string> = { plain: 'Plain opening', flanged: 'Flanged opening', slot: 'Slot', flanged_slot: 'Flanged slot' }
+export type HoodShape = (typeof HOOD_SHAPES)[number]
+export const HOOD_SHAPE_NAME: Record<HoodShape, string> = {
+  plain: 'Plain opening',
+  flanged: 'Flanged opening',
+  slot: 'Slot',
+  flanged_slot: 'Flanged slot',
+}
 
 /** A hood opening. Area m2; length of a slot m. */
-export interface Opening { shape: HoodShape, area: number, length: number }
+export interface Opening {
+  shape: HoodShape
+  area: number
+  length: number
+}
 
-export const VELOCITY_SOURCE: Source = published('Dalla Valle, V = Q / (10 X2 + A), flanged V = Q / 0.75 (10 X2 + A); slots Q = 3.7 L V X, flanged 2.6 (ACGIH industrial ventilation)')
+export const VELOCITY_SOURCE: Source = published(
+  'Dalla Valle, V = Q / (10 X2 + A), flanged V = Q / 0.75 (10 X2 + A); slots Q = 3.7 L V X, flanged 2.6 (ACGIH industrial ventilation)',
+)
 
 const SLOT: Partial<Record<HoodShape, number>> = { slot: 3.7, flanged_slot: 2.6 }
 
@@ -45,17 +56,23 @@ export function reach(opening: Opening, flow: number, speed: number): number | n
 }
 
 /** Flow for an air speed at a distance, m3/s. @throws RangeError as `velocityAt` */
-export const flowFor = (opening: Opening, speed: number, distance: number): number => speed / velocityAt(opening, 1, distance)
+export const flowFor = (opening: Opening, speed: number, distance: number): number =>
+  speed / velocityAt(opening, 1, distance)
 
 /** Air speed in a round duct, m/s. @throws RangeError for a diameter that is not positive */
 export function ductVelocity(flow: number, diameter: number): number {
   if (!(diameter > 0)) throw new RangeError('The duct must be wider than zero.')
-  return flow / (Math.PI / 4 * diameter ** 2)
+  return flow / ((Math.PI / 4) * diameter ** 2)
 }
 
-export const roundOpening = (shape: HoodShape, diameter: number): Opening => ({ shape, area: Math.PI / 4 * diameter ** 2, length: diameter })
+export const roundOpening = (shape: HoodShape, diameter: number): Opening => ({
+  shape,
+  area: (Math.PI / 4) * diameter ** 2,
+  length: diameter,
+})
 
 function check(opening: Opening, flow: number): void {
-  if (!(opening.area > 0 && opening.length > 0)) throw new RangeError('The opening must be larger than zero.')
+  if (!(opening.area > 0 && opening.length > 0))
+    throw new RangeError('The opening must be larger than zero.')
   if (!(flow >= 0)) throw new RangeError('The flow cannot be negative.')
 }

@@ -13,29 +13,94 @@ export interface GearState {
   everyDays: number
 }
 
-const KIND_NAME: Record<ItemKind, string> = { cylinder: 'Cylinder', machine: 'Machine', helmet: 'Helmet' }
-const DEFECT = { cylinder: published('OSHA 29 CFR 1910.253(b)(5)'), machine: published('OSHA 29 CFR 1910.254(d)(9)(i)'), helmet: published('OSHA 29 CFR 1910.132(e)') }
+const KIND_NAME: Record<ItemKind, string> = {
+  cylinder: 'Cylinder',
+  machine: 'Machine',
+  helmet: 'Helmet',
+}
+const DEFECT = {
+  cylinder: published('OSHA 29 CFR 1910.253(b)(5)'),
+  machine: published('OSHA 29 CFR 1910.254(d)(9)(i)'),
+  helmet: published('OSHA 29 CFR 1910.132(e)'),
+}
 
 /** Whether an item may be used now. Locked: a legal stop. Never or too long ago inspected: unknown. */
 export function judgeGear(gear: GearState): Finding {
   const base = { code: `gear.${gear.kind}`, step: 'gear' as const }
   const inputs = { item: gear.name, daysSince: gear.daysSince ?? 'never', every: gear.everyDays }
-  const reasons = [{ rule: `Inspected every ${gear.everyDays === 1 ? 'day of use' : `${gear.everyDays} days`}`, source: COMMON_PRACTICE, inputs }]
+  const reasons = [
+    {
+      rule: `Inspected every ${gear.everyDays === 1 ? 'day of use' : `${gear.everyDays} days`}`,
+      source: COMMON_PRACTICE,
+      inputs,
+    },
+  ]
   const what = `${KIND_NAME[gear.kind]} ${gear.name}`
   if (gear.lockReason !== null) {
-    return { ...base, level: 'stop', legal: true, sentence: `${what} is locked out: ${gear.lockReason}.`, remedy: 'Repair it and pass a fresh inspection, or use another.', reasons: [{ rule: 'Defective equipment stays out of use until made safe', source: DEFECT[gear.kind], inputs }] }
+    return {
+      ...base,
+      level: 'stop',
+      legal: true,
+      sentence: `${what} is locked out: ${gear.lockReason}.`,
+      remedy: 'Repair it and pass a fresh inspection, or use another.',
+      reasons: [
+        {
+          rule: 'Defective equipment stays out of use until made safe',
+          source: DEFECT[gear.kind],
+          inputs,
+        },
+      ],
+    }
   }
-  if (gear.lastResult === null || gear.daysSince === null) return { ...base, level: 'unknown', sentence: `${what} has no inspection on record.`, remedy: 'Inspect it before use.', reasons }
-  if (gear.daysSince >= gear.everyDays) return { ...base, level: 'unknown', sentence: `${what} is due: last looked at ${gear.daysSince === 1 ? 'yesterday' : `${gear.daysSince} days ago`}.`, remedy: 'Inspect it before use.', reasons }
-  if (gear.lastResult === 'fail') return { ...base, level: 'caution', sentence: `${what} has a fault on record that does not lock it.`, remedy: 'Read the last inspection; mend it soon.', reasons }
-  return { ...base, level: 'clear', sentence: `${what} passed its inspection${gear.daysSince === 0 ? ' today' : ''}.`, reasons }
+  if (gear.lastResult === null || gear.daysSince === null)
+    return {
+      ...base,
+      level: 'unknown',
+      sentence: `${what} has no inspection on record.`,
+      remedy: 'Inspect it before use.',
+      reasons,
+    }
+  if (gear.daysSince >= gear.everyDays)
+    return {
+      ...base,
+      level: 'unknown',
+      sentence: `${what} is due: last looked at ${gear.daysSince === 1 ? 'yesterday' : `${gear.daysSince} days ago`}.`,
+      remedy: 'Inspect it before use.',
+      reasons,
+    }
+  if (gear.lastResult === 'fail')
+    return {
+      ...base,
+      level: 'caution',
+      sentence: `${what} has a fault on record that does not lock it.`,
+      remedy: 'Read the last inspection; mend it soon.',
+      reasons,
+    }
+  return {
+    ...base,
+    level: 'clear',
+    sentence: `${what} passed its inspection${gear.daysSince === 0 ? ' today' : ''}.`,
+    reasons,
+  }
 }
 
 /** Gear of a job. What it needs and does not name is unknown. */
-export function judgeGearOfJob(needs: { machine: boolean, cylinder: boolean }, gear: readonly GearState[]): Finding[] {
-  const missing = (['machine', 'cylinder'] as const).filter(kind => needs[kind] && !gear.some(item => item.kind === kind))
+export function judgeGearOfJob(
+  needs: { machine: boolean; cylinder: boolean },
+  gear: readonly GearState[],
+): Finding[] {
+  const missing = (['machine', 'cylinder'] as const).filter(
+    (kind) => needs[kind] && !gear.some((item) => item.kind === kind),
+  )
   return [
     ...gear.map(judgeGear),
-    ...missing.map((kind): Finding => ({ code: `gear.${kind}`, step: 'gear', level: 'unknown', sentence: `No ${kind} is named for this job.`, remedy: `Name the ${kind} so that its inspection counts.`, reasons: [{ rule: 'Look before switching on', source: COMMON_PRACTICE }] })),
+    ...missing.map((kind): Finding => ({
+      code: `gear.${kind}`,
+      step: 'gear',
+      level: 'unknown',
+      sentence: `No ${kind} is named for this job.`,
+      remedy: `Name the ${kind} so that its inspection counts.`,
+      reasons: [{ rule: 'Look before switching on', source: COMMON_PRACTICE }],
+    })),
   ]
 }

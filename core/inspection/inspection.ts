@@ -3,9 +3,19 @@ import { CHECKLISTS, type ChecklistLine, type ItemKind } from './checklist.table
 export type Mark = 'pass' | 'fail' | 'na'
 
 /** What the inspector entered for one line. `reading` in the SI unit of the line. */
-export interface LineResult { id: string, mark: Mark, note?: string, reading?: number }
+export interface LineResult {
+  id: string
+  mark: Mark
+  note?: string
+  reading?: number
+}
 
-export interface JudgedLine extends LineResult { critical: boolean, name: string, text: string, because?: string }
+export interface JudgedLine extends LineResult {
+  critical: boolean
+  name: string
+  text: string
+  because?: string
+}
 
 export interface InspectionOutcome {
   result: 'pass' | 'fail' | 'locked'
@@ -16,7 +26,12 @@ export interface InspectionOutcome {
 
 /** Raised for a list that does not match the checklist; `path` names the line. */
 export class ChecklistMismatch extends Error {
-  constructor(message: string, readonly path: string) { super(message) }
+  constructor(
+    message: string,
+    readonly path: string,
+  ) {
+    super(message)
+  }
 }
 
 /**
@@ -25,30 +40,46 @@ export class ChecklistMismatch extends Error {
  */
 export function judgeInspection(kind: ItemKind, results: readonly LineResult[]): InspectionOutcome {
   const checklist = CHECKLISTS[kind]
-  const foreign = results.find(result => !checklist.some(line => line.id === result.id))
-  if (foreign) throw new ChecklistMismatch(`There is no line "${foreign.id}" on this checklist.`, foreign.id)
+  const foreign = results.find((result) => !checklist.some((line) => line.id === result.id))
+  if (foreign)
+    throw new ChecklistMismatch(`There is no line "${foreign.id}" on this checklist.`, foreign.id)
   const lines = checklist.map((line) => {
-    const given = results.filter(result => result.id === line.id)
-    if (given.length !== 1) throw new ChecklistMismatch(given.length === 0 ? 'Answer this line.' : 'This line is answered twice.', line.id)
+    const given = results.filter((result) => result.id === line.id)
+    if (given.length !== 1)
+      throw new ChecklistMismatch(
+        given.length === 0 ? 'Answer this line.' : 'This line is answered twice.',
+        line.id,
+      )
     return judgeLine(line, given[0]!)
   })
-  if (lines.every(line => line.mark === 'na')) throw new ChecklistMismatch('Not every line can be not applicable.', checklist[0]!.id)
-  const failed = lines.filter(line => line.mark === 'fail')
-  const critical = failed.filter(line => line.critical)
+  if (lines.every((line) => line.mark === 'na'))
+    throw new ChecklistMismatch('Not every line can be not applicable.', checklist[0]!.id)
+  const failed = lines.filter((line) => line.mark === 'fail')
+  const critical = failed.filter((line) => line.critical)
   return {
     result: critical.length > 0 ? 'locked' : failed.length > 0 ? 'fail' : 'pass',
     lines,
-    lockReason: critical.length > 0 ? critical.map(line => `${line.name}: ${line.because ?? line.note}`).join('; ') : null,
+    lockReason:
+      critical.length > 0
+        ? critical.map((line) => `${line.name}: ${line.because ?? line.note}`).join('; ')
+        : null,
   }
 }
 
 function judgeLine(line: ChecklistLine, given: LineResult): JudgedLine {
   const judged = { ...given, critical: line.critical, name: line.name, text: line.text }
   if (line.measure && given.mark !== 'na') {
-    if (given.reading === undefined) throw new ChecklistMismatch(`Enter the reading: ${line.measure.name.toLowerCase()}.`, line.id)
+    if (given.reading === undefined)
+      throw new ChecklistMismatch(`Enter the reading: ${line.measure.name.toLowerCase()}.`, line.id)
     const { min = -Infinity, max = Infinity } = line.measure
-    if (given.reading < min || given.reading > max) return { ...judged, mark: 'fail', because: `reading ${Math.round(given.reading)} ${line.measure.unit} outside ${min} to ${Math.round(max)}` }
+    if (given.reading < min || given.reading > max)
+      return {
+        ...judged,
+        mark: 'fail',
+        because: `reading ${Math.round(given.reading)} ${line.measure.unit} outside ${min} to ${Math.round(max)}`,
+      }
   }
-  if (given.mark === 'fail' && !given.note?.trim()) throw new ChecklistMismatch('Say what is wrong.', line.id)
+  if (given.mark === 'fail' && !given.note?.trim())
+    throw new ChecklistMismatch('Say what is wrong.', line.id)
   return judged
 }

@@ -20,7 +20,11 @@ export interface ShopRules extends ShadeRules, SiteRules {
   /** Exposure limits that the site holds itself to. */
   limits: readonly LimitSet[]
 }
-export const DEFAULT_RULES: ShopRules = { ...DEFAULT_SHADE_RULES, ...DEFAULT_SITE_RULES, limits: DEFAULT_ADOPTED }
+export const DEFAULT_RULES: ShopRules = {
+  ...DEFAULT_SHADE_RULES,
+  ...DEFAULT_SITE_RULES,
+  limits: DEFAULT_ADOPTED,
+}
 
 export interface JobContext {
   helmet: Helmet | null
@@ -37,7 +41,10 @@ export interface JobContext {
 }
 
 /** An air assessment as it was saved. */
-interface AirCheck { basis: string, findings: readonly Finding[] }
+interface AirCheck {
+  basis: string
+  findings: readonly Finding[]
+}
 
 export interface Assessment {
   shade: ShadeAnswer
@@ -53,25 +60,58 @@ export interface Assessment {
 export function assessJob(job: JobSpec, context: JobContext): Assessment {
   const rules = context.rules ?? DEFAULT_RULES
   const shade = assignShade(job, rules)
-  const person = context.eyes ? personalShade(shade, context.eyes) : { wanted: shade.working, findings: [] }
+  const person = context.eyes
+    ? personalShade(shade, context.eyes)
+    : { wanted: shade.working, findings: [] }
   const ppe = assignPpe(job, rules)
   const findings = [
-    ...shade.findings, ...person.findings,
+    ...shade.findings,
+    ...person.findings,
     ...(shade.need === 'laser' ? judgeLaser(job.laser) : []),
-    ...(shade.need === 'filter' ? [judgeHelmet(context.helmet, shade.floor, person.wanted, context.instead)] : []),
+    ...(shade.need === 'filter'
+      ? [judgeHelmet(context.helmet, shade.floor, person.wanted, context.instead)]
+      : []),
     ...ppe.findings,
-    ...checkVentilation(job), ...exposureOf(job, rules.limits, context.airCheck ?? null), ...(context.airNow ?? []),
+    ...checkVentilation(job),
+    ...exposureOf(job, rules.limits, context.airCheck ?? null),
+    ...(context.airNow ?? []),
     ...judgeGearOfJob(gearNeeds(job.process), context.gear),
   ]
-  const level = (step: Step): Level => worstLevel(findings.filter(finding => finding.step === step))
-  return { shade, wanted: person.wanted, ppe, findings, levels: { eyes: level('eyes'), body: level('body'), air: level('air'), gear: level('gear') } }
+  const level = (step: Step): Level =>
+    worstLevel(findings.filter((finding) => finding.step === step))
+  return {
+    shade,
+    wanted: person.wanted,
+    ppe,
+    findings,
+    levels: { eyes: level('eyes'), body: level('body'), air: level('air'), gear: level('gear') },
+  }
 }
 
 /** Measured results first, then the assessment on file while it is of this job as it stands, else the quick estimate. */
 function exposureOf(job: JobSpec, adopted: readonly LimitSet[], check: AirCheck | null): Finding[] {
   const quick = estimateExposure(job, adopted)
   if (!check) return quick
-  if (check.basis !== airBasis(job, adopted)) return [...quick, { code: 'air.assessment', step: 'air', level: 'caution', sentence: 'The air assessment on file is of this job as it was before. It no longer counts.', remedy: 'Run the air check again.', reasons: [{ rule: 'An assessment counts for the inputs it was made of', source: COMMON_PRACTICE }] }]
-  const measured = quick.filter(finding => job.measured?.[finding.code.slice('air.'.length) as Particulate] !== undefined)
-  return [...measured, ...check.findings.filter(finding => !measured.some(entry => entry.code === finding.code))]
+  if (check.basis !== airBasis(job, adopted))
+    return [
+      ...quick,
+      {
+        code: 'air.assessment',
+        step: 'air',
+        level: 'caution',
+        sentence:
+          'The air assessment on file is of this job as it was before. It no longer counts.',
+        remedy: 'Run the air check again.',
+        reasons: [
+          { rule: 'An assessment counts for the inputs it was made of', source: COMMON_PRACTICE },
+        ],
+      },
+    ]
+  const measured = quick.filter(
+    (finding) => job.measured?.[finding.code.slice('air.'.length) as Particulate] !== undefined,
+  )
+  return [
+    ...measured,
+    ...check.findings.filter((finding) => !measured.some((entry) => entry.code === finding.code)),
+  ]
 }

@@ -2,8 +2,24 @@ import type { Particulate } from '../exposure/terms'
 
 /** The job as the engine sees it. SI units throughout. `null` means not known, never zero. */
 
-export const PROCESSES = ['SMAW', 'GMAW', 'FCAW', 'GTAW', 'PAW', 'SAW', 'CAW', 'PAC', 'CAC', 'OFC', 'OFW', 'TB', 'TS', 'LBW', 'GRIND'] as const
-export type Process = typeof PROCESSES[number]
+export const PROCESSES = [
+  'SMAW',
+  'GMAW',
+  'FCAW',
+  'GTAW',
+  'PAW',
+  'SAW',
+  'CAW',
+  'PAC',
+  'CAC',
+  'OFC',
+  'OFW',
+  'TB',
+  'TS',
+  'LBW',
+  'GRIND',
+] as const
+export type Process = (typeof PROCESSES)[number]
 
 /** Names as printed in the standards; the short form is what the shop says. */
 export const PROCESS_NAME: Record<Process, string> = {
@@ -35,11 +51,24 @@ export const isFlame = (process: Process): boolean => FLAME.includes(process)
 export const byPlate = (process: Process): boolean => process === 'OFC' || process === 'OFW'
 
 export const POSITIONS = ['bench', 'overhead', 'tight', 'lying'] as const
-export type Position = typeof POSITIONS[number]
-export const POSITION_NAME: Record<Position, string> = { bench: 'At the bench', overhead: 'Overhead', tight: 'In a tight spot', lying: 'Lying down' }
+export type Position = (typeof POSITIONS)[number]
+export const POSITION_NAME: Record<Position, string> = {
+  bench: 'At the bench',
+  overhead: 'Overhead',
+  tight: 'In a tight spot',
+  lying: 'Lying down',
+}
 
-export const BASE_METALS = ['carbon_steel', 'stainless', 'aluminium', 'cast_iron', 'copper_alloy', 'nickel_alloy', 'unknown'] as const
-export type BaseMetal = typeof BASE_METALS[number]
+export const BASE_METALS = [
+  'carbon_steel',
+  'stainless',
+  'aluminium',
+  'cast_iron',
+  'copper_alloy',
+  'nickel_alloy',
+  'unknown',
+] as const
+export type BaseMetal = (typeof BASE_METALS)[number]
 export const BASE_METAL_NAME: Record<BaseMetal, string> = {
   carbon_steel: 'Carbon or low-alloy steel',
   stainless: 'Stainless steel',
@@ -51,7 +80,7 @@ export const BASE_METAL_NAME: Record<BaseMetal, string> = {
 }
 
 export const COATINGS = ['none', 'unknown', 'zinc', 'lead', 'cadmium', 'chromate', 'paint'] as const
-export type Coating = typeof COATINGS[number]
+export type Coating = (typeof COATINGS)[number]
 export const COATING_NAME: Record<Coating, string> = {
   none: 'No coating, or ground back to bright metal',
   unknown: 'Unknown',
@@ -63,7 +92,7 @@ export const COATING_NAME: Record<Coating, string> = {
 }
 
 export const HOOD_KINDS = ['none', 'movable_hood', 'fixed_enclosure', 'downdraft'] as const
-export type HoodKind = typeof HOOD_KINDS[number]
+export type HoodKind = (typeof HOOD_KINDS)[number]
 export const HOOD_NAME: Record<HoodKind, string> = {
   none: 'No local exhaust',
   movable_hood: 'Movable hood on an arm',
@@ -95,9 +124,12 @@ type MeasuredAir = { reference: string } & Partial<Record<Particulate, number>>
 
 /** What else is there that the regulation names, besides consumable, base metal and coating. */
 export const ALSO_PRESENT = ['beryllium', 'mercury', 'solvent', 'fluoride_flux'] as const
-export type AlsoPresent = typeof ALSO_PRESENT[number]
+export type AlsoPresent = (typeof ALSO_PRESENT)[number]
 export const ALSO_PRESENT_NAME: Record<AlsoPresent, string> = {
-  beryllium: 'Beryllium copper or other beryllium', mercury: 'Mercury, or paint with it', solvent: 'Degreaser or chlorinated solvent near the arc', fluoride_flux: 'Flux or covering with fluorides',
+  beryllium: 'Beryllium copper or other beryllium',
+  mercury: 'Mercury, or paint with it',
+  solvent: 'Degreaser or chlorinated solvent near the arc',
+  fluoride_flux: 'Flux or covering with fluorides',
 }
 
 /** A hand-held laser as its plate says, and how its cell is kept. Continuous wave. */
@@ -154,5 +186,17 @@ export interface JobSpec {
   measured: MeasuredAir | null
 }
 
-export const RESPIRATORS = ['none', 'filtering_facepiece', 'half_mask', 'full_facepiece', 'powered_hood', 'powered_half', 'powered_full', 'airline_half', 'airline_hood', 'airline_pressure_demand_full', 'scba_pressure_demand_full'] as const
-export type RespiratorKind = typeof RESPIRATORS[number]
+export const RESPIRATORS = [
+  'none',
+  'filtering_facepiece',
+  'half_mask',
+  'full_facepiece',
+  'powered_hood',
+  'powered_half',
+  'powered_full',
+  'airline_half',
+  'airline_hood',
+  'airline_pressure_demand_full',
+  'scba_pressure_demand_full',
+] as const
+export type RespiratorKind = (typeof RESPIRATORS)[number]

@@ -26,16 +26,16 @@ export interface MarkMeaning {
 /** Letters that stand alone, per system. */
 export const LETTERS: Record<MarkSystem, Record<string, Omit<MarkMeaning, 'source'>>> = {
   Z87: {
-    'Z87': { words: 'Basic impact, ANSI Z87.1', impact: 'basic' },
+    Z87: { words: 'Basic impact, ANSI Z87.1', impact: 'basic' },
     'Z87+': { words: 'High impact, ANSI Z87.1', impact: 'high' },
     'Z87-2': { words: 'Prescription, basic impact, ANSI Z87.1', impact: 'basic' },
     'Z87-2+': { words: 'Prescription, high impact, ANSI Z87.1', impact: 'high' },
-    'V': { words: 'Variable tint, darkens by itself in daylight: not a welding filter' },
-    'S': { words: 'Special-purpose lens: ask the maker for what' },
-    'H': { words: 'Made for a smaller head' },
-    'D3': { words: 'Splash and droplets' },
-    'D4': { words: 'Dust' },
-    'D5': { words: 'Fine dust' },
+    V: { words: 'Variable tint, darkens by itself in daylight: not a welding filter' },
+    S: { words: 'Special-purpose lens: ask the maker for what' },
+    H: { words: 'Made for a smaller head' },
+    D3: { words: 'Splash and droplets' },
+    D4: { words: 'Dust' },
+    D5: { words: 'Fine dust' },
   },
   EN: {
     EN166: { words: 'European standard for eye protection' },

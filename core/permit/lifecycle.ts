@@ -1,10 +1,28 @@
 import { countdown, finalRoundMade } from '../firewatch/countdown'
 
-export const PERMIT_STATES = ['draft', 'issued', 'working', 'watching', 'closed', 'suspended', 'revoked', 'expired'] as const
-export type PermitState = typeof PERMIT_STATES[number]
+export const PERMIT_STATES = [
+  'draft',
+  'issued',
+  'working',
+  'watching',
+  'closed',
+  'suspended',
+  'revoked',
+  'expired',
+] as const
+export type PermitState = (typeof PERMIT_STATES)[number]
 
-export const PERMIT_ACTIONS = ['issue', 'start', 'stop', 'resume', 'suspend', 'reinstate', 'revoke', 'close'] as const
-export type PermitAction = typeof PERMIT_ACTIONS[number]
+export const PERMIT_ACTIONS = [
+  'issue',
+  'start',
+  'stop',
+  'resume',
+  'suspend',
+  'reinstate',
+  'revoke',
+  'close',
+] as const
+export type PermitAction = (typeof PERMIT_ACTIONS)[number]
 
 /** What the life of a permit depends on. Times in ms since the epoch. */
 export interface PermitLife {
@@ -19,8 +37,8 @@ export interface PermitLife {
 }
 
 export type Transition =
-  | { ok: true, state: PermitState, workStartedAt: number | null, watchStartedAt: number | null }
-  | { ok: false, because: string }
+  | { ok: true; state: PermitState; workStartedAt: number | null; watchStartedAt: number | null }
+  | { ok: false; because: string }
 
 const LIVE: readonly PermitState[] = ['issued', 'working', 'suspended']
 
@@ -46,25 +64,70 @@ export function transition(life: PermitLife, action: PermitAction, now: number):
   if (!allowed) return refuse(`A permit that is ${state} cannot take "${action}".`)
   const stopped = keep.watchStartedAt ?? (keep.workStartedAt === null ? null : now)
   switch (action) {
-    case 'issue': return now >= life.validTo ? refuse('Its time has already run out.') : { ok: true, state: 'issued', ...keep }
-    case 'start': return { ok: true, state: 'working', workStartedAt: life.workStartedAt ?? now, watchStartedAt: null }
-    case 'resume': return now >= life.validTo ? refuse('Its time has run out; issue a new permit.') : { ok: true, state: 'working', workStartedAt: life.workStartedAt, watchStartedAt: null }
-    case 'stop': return life.workStartedAt === null ? refuse('No work was started under it.') : { ok: true, state: 'watching', workStartedAt: life.workStartedAt, watchStartedAt: stopped }
-    case 'suspend': return { ok: true, state: 'suspended', workStartedAt: life.workStartedAt, watchStartedAt: stopped }
-    case 'reinstate': return { ok: true, state: 'issued', ...keep }
-    case 'revoke': return { ok: true, state: 'revoked', workStartedAt: life.workStartedAt, watchStartedAt: stopped }
-    case 'close': return close(life, now)
+    case 'issue':
+      return now >= life.validTo
+        ? refuse('Its time has already run out.')
+        : { ok: true, state: 'issued', ...keep }
+    case 'start':
+      return {
+        ok: true,
+        state: 'working',
+        workStartedAt: life.workStartedAt ?? now,
+        watchStartedAt: null,
+      }
+    case 'resume':
+      return now >= life.validTo
+        ? refuse('Its time has run out; issue a new permit.')
+        : { ok: true, state: 'working', workStartedAt: life.workStartedAt, watchStartedAt: null }
+    case 'stop':
+      return life.workStartedAt === null
+        ? refuse('No work was started under it.')
+        : {
+            ok: true,
+            state: 'watching',
+            workStartedAt: life.workStartedAt,
+            watchStartedAt: stopped,
+          }
+    case 'suspend':
+      return {
+        ok: true,
+        state: 'suspended',
+        workStartedAt: life.workStartedAt,
+        watchStartedAt: stopped,
+      }
+    case 'reinstate':
+      return { ok: true, state: 'issued', ...keep }
+    case 'revoke':
+      return {
+        ok: true,
+        state: 'revoked',
+        workStartedAt: life.workStartedAt,
+        watchStartedAt: stopped,
+      }
+    case 'close':
+      return close(life, now)
   }
 }
 
 function close(life: PermitLife, now: number): Transition {
-  const closed = { ok: true as const, state: 'closed' as const, workStartedAt: life.workStartedAt, watchStartedAt: life.watchStartedAt }
+  const closed = {
+    ok: true as const,
+    state: 'closed' as const,
+    workStartedAt: life.workStartedAt,
+    watchStartedAt: life.watchStartedAt,
+  }
   if (life.workStartedAt === null) return closed
-  if (life.watchStartedAt === null) return { ok: false, because: 'Work has not been stopped; the watch has not begun.' }
+  if (life.watchStartedAt === null)
+    return { ok: false, because: 'Work has not been stopped; the watch has not begun.' }
   const watch = { startedAt: life.watchStartedAt, minutes: life.watchMinutes, rounds: life.rounds }
   const count = countdown(watch, now)
-  if (!count.done) return { ok: false, because: `Too early: ${Math.ceil(count.left / 60_000)} min of the watch are left.` }
-  if (!finalRoundMade(watch)) return { ok: false, because: 'Make the last round first, after the watch has run out.' }
+  if (!count.done)
+    return {
+      ok: false,
+      because: `Too early: ${Math.ceil(count.left / 60_000)} min of the watch are left.`,
+    }
+  if (!finalRoundMade(watch))
+    return { ok: false, because: 'Make the last round first, after the watch has run out.' }
   return closed
 }
 

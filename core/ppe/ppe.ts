@@ -1,7 +1,14 @@
 import type { Finding } from '../finding/finding'
 import { COMMON_PRACTICE } from '../finding/source'
 import { POSITION_NAME, PROCESS_NAME } from '../job/job'
-import { DO_NOT_WEAR, PPE_RULES, type DoNotWear, type PpeJob, type PpeProperties, type PpeRule } from './ppe.table'
+import {
+  DO_NOT_WEAR,
+  PPE_RULES,
+  type DoNotWear,
+  type PpeJob,
+  type PpeProperties,
+  type PpeRule,
+} from './ppe.table'
 import { SEASON_NAME, type SiteRules } from './terms'
 type PpeItem = Omit<PpeRule, 'when'>
 
@@ -18,8 +25,10 @@ const ORDER: (keyof PpeProperties)[] = ['material', 'thickness', 'cuff', 'height
 
 /** Required properties of an item, in one line. */
 export function propertiesText(properties: PpeProperties): string {
-  const parts = ORDER.flatMap(key => properties[key] ?? [])
-  return parts.map((part, i) => i === 0 ? part.charAt(0).toUpperCase() + part.slice(1) : part).join('; ')
+  const parts = ORDER.flatMap((key) => properties[key] ?? [])
+  return parts
+    .map((part, i) => (i === 0 ? part.charAt(0).toUpperCase() + part.slice(1) : part))
+    .join('; ')
 }
 
 /**
@@ -27,18 +36,29 @@ export function propertiesText(properties: PpeProperties): string {
  * Source: OSHA 29 CFR 1910.133, 1910.135, 1910.136, 1910.252(b), ANSI Z49.1 4.3, and common practice as marked on each row.
  */
 export function assignPpe(job: PpeJob, site: SiteRules = DEFAULT_SITE_RULES): PpeAnswer {
-  const wear = PPE_RULES.filter(rule => rule.when(job, site)).map(({ when: _, ...item }) => item)
-  const avoid = DO_NOT_WEAR.filter(rule => rule.when(job)).map(({ when: _, ...item }) => item)
+  const wear = PPE_RULES.filter((rule) => rule.when(job, site)).map(({ when: _, ...item }) => item)
+  const avoid = DO_NOT_WEAR.filter((rule) => rule.when(job)).map(({ when: _, ...item }) => item)
   const finding: Finding = {
-    code: 'body.list', step: 'body', level: 'clear',
+    code: 'body.list',
+    step: 'body',
+    level: 'clear',
     value: { amount: wear.length, unit: 'count' },
     sentence: `${wear.length} pieces to wear, ${avoid.length} things to leave off.`,
     remedy: 'Look each other over before the first arc.',
-    reasons: [{
-      rule: `PPE for ${PROCESS_NAME[job.process].toLowerCase()}, ${POSITION_NAME[job.position].toLowerCase()}`,
-      source: wear.find(item => item.source.recall === 'memory')?.source ?? COMMON_PRACTICE,
-      inputs: { process: job.process, position: POSITION_NAME[job.position], grinding: job.grinding, season: SEASON_NAME[site.season], safetyToe: site.safetyToe, hardHat: site.hardHat },
-    }],
+    reasons: [
+      {
+        rule: `PPE for ${PROCESS_NAME[job.process].toLowerCase()}, ${POSITION_NAME[job.position].toLowerCase()}`,
+        source: wear.find((item) => item.source.recall === 'memory')?.source ?? COMMON_PRACTICE,
+        inputs: {
+          process: job.process,
+          position: POSITION_NAME[job.position],
+          grinding: job.grinding,
+          season: SEASON_NAME[site.season],
+          safetyToe: site.safetyToe,
+          hardHat: site.hardHat,
+        },
+      },
+    ],
   }
   return { wear, avoid, findings: [finding] }
 }

@@ -17,7 +17,16 @@ import { judgeLaser } from '../laser/hazard'
 import { NEEDS, type Need, type Presence } from './terms'
 
 /** Zones of the body that each need looks at; a helmet is judged as equipment, not as clothing. */
-const ZONES_OF: Partial<Record<Need, readonly Zone[]>> = { head: ['head'], eyes: ['eyes', 'face'], ears: ['ears'], neck: ['neck'], torso: ['torso', 'arms'], hands: ['hands'], legs: ['legs'], feet: ['feet'] }
+const ZONES_OF: Partial<Record<Need, readonly Zone[]>> = {
+  head: ['head'],
+  eyes: ['eyes', 'face'],
+  ears: ['ears'],
+  neck: ['neck'],
+  torso: ['torso', 'arms'],
+  hands: ['hands'],
+  legs: ['legs'],
+  feet: ['feet'],
+}
 /** Pieces that are looked at as equipment under shade and helmet. */
 const AS_EQUIPMENT: readonly string[] = ['helmet', 'plasma-shield', 'gas-goggles', 'sleeves']
 
@@ -41,12 +50,36 @@ export interface Member {
 }
 
 /** One square of the matrix; null when the work does not ask for it. */
-export interface Cell { need: Need, finding: Finding | null, missing: string[] }
+export interface Cell {
+  need: Need
+  finding: Finding | null
+  missing: string[]
+}
 /** `level` null: absent, so nothing is judged. */
-export interface Readiness { level: Level | null, cells: Cell[], wanted: number | null, set: number | null, /** What the helmet reaches and what to set, where a filter is asked for. */ reach: Finding | null }
+export interface Readiness {
+  level: Level | null
+  cells: Cell[]
+  wanted: number | null
+  set: number | null
+  /** What the helmet reaches and what to set, where a filter is asked for. */ reach: Finding | null
+}
 
-const make = (code: string, level: Level, sentence: string, remedy: string, source = COMMON_PRACTICE, more: Partial<Finding> = {}): Finding =>
-  ({ code: `ready.${code}`, step: 'body', level, sentence, remedy, reasons: [{ rule: remedy, source }], ...more })
+const make = (
+  code: string,
+  level: Level,
+  sentence: string,
+  remedy: string,
+  source = COMMON_PRACTICE,
+  more: Partial<Finding> = {},
+): Finding => ({
+  code: `ready.${code}`,
+  step: 'body',
+  level,
+  sentence,
+  remedy,
+  reasons: [{ rule: remedy, source }],
+  ...more,
+})
 
 /** The worst of several Findings stands for the cell; the rest is not lost, it is what the job page shows. */
 const worstOf = (findings: readonly Finding[]): Finding | null => byWorst(findings)[0] ?? null
@@ -54,65 +87,187 @@ const worstOf = (findings: readonly Finding[]): Finding | null => byWorst(findin
 /** Everything that one person needs for what they weld today, each need judged. Absent people need nothing. */
 export function judgeMember(member: Member, rules: ShopRules, today: string): Readiness {
   const { job } = member
-  if (member.presence === 'absent') return { level: null, cells: NEEDS.map(need => ({ need, finding: null, missing: [] })), wanted: null, set: null, reach: null }
+  if (member.presence === 'absent')
+    return {
+      level: null,
+      cells: NEEDS.map((need) => ({ need, finding: null, missing: [] })),
+      wanted: null,
+      set: null,
+      reach: null,
+    }
   if (!job) {
     const open = make('job', 'unknown', 'Nothing is set to weld.', 'Choose a job.')
-    return { level: 'unknown', cells: NEEDS.map(need => ({ need, finding: need === 'clearance' ? open : null, missing: [] })), wanted: null, set: null, reach: null }
+    return {
+      level: 'unknown',
+      cells: NEEDS.map((need) => ({
+        need,
+        finding: need === 'clearance' ? open : null,
+        missing: [],
+      })),
+      wanted: null,
+      set: null,
+      reach: null,
+    }
   }
   const shade = assignShade(job, rules)
   const person = personalShade(shade, member.eyes)
   const ppe = assignPpe(job, rules)
   const conflicts = judgeConflicts(member.seen, job)
-  const hood = shade.need === 'filter' ? judgeHelmet(member.helmet, shade.floor, person.wanted) : null
+  const hood =
+    shade.need === 'filter' ? judgeHelmet(member.helmet, shade.floor, person.wanted) : null
   const needs = gearNeeds(job.process)
   const cells = NEEDS.map((need): Cell => {
     const zones = ZONES_OF[need]
-    if (zones) return clothing(need, ppe.wear.filter(item => zones.includes(item.zone) && !AS_EQUIPMENT.includes(item.id)), member, conflicts)
+    if (zones)
+      return clothing(
+        need,
+        ppe.wear.filter((item) => zones.includes(item.zone) && !AS_EQUIPMENT.includes(item.id)),
+        member,
+        conflicts,
+      )
     const finding = ((): Finding | null => {
       switch (need) {
-        case 'clearance': return clearance(member, job.process)
-        case 'shade': return worstOf([...shade.findings.filter(entry => entry.level !== 'clear'), ...(shade.need === 'laser' ? judgeLaser(job.laser) : []), ...person.findings.filter(entry => entry.level !== 'clear'), ...(hood ? [hood] : [])]) ?? shade.findings[0] ?? null
-        case 'helmet': return shade.need !== 'filter' ? null : member.helmet ? judgeGear(member.helmet.gear) : make('helmet', 'unknown', 'No helmet is named.', 'Name the helmet, or lend one.')
-        case 'breath': return worstOf([...conflicts.filter(entry => entry.code === 'body.beard'), ...[judgeRespirator(job.respirator, member.respirator, today)].filter(entry => entry !== null)])
-        case 'machine': return needs.machine ? gear(member.machine, 'machine') : null
-        case 'cylinder': return needs.cylinder ? gear(member.cylinder, 'cylinder') : null
-        case 'extraction': return member.station === null ? make('station', 'unknown', 'No station is named.', 'Choose a station.') : worstOf([...checkVentilation(job), ...(member.airNow ?? [])])
-        case 'air': return worstOf(estimateExposure(job, rules.limits))
-        default: return null
+        case 'clearance':
+          return clearance(member, job.process)
+        case 'shade':
+          return (
+            worstOf([
+              ...shade.findings.filter((entry) => entry.level !== 'clear'),
+              ...(shade.need === 'laser' ? judgeLaser(job.laser) : []),
+              ...person.findings.filter((entry) => entry.level !== 'clear'),
+              ...(hood ? [hood] : []),
+            ]) ??
+            shade.findings[0] ??
+            null
+          )
+        case 'helmet':
+          return shade.need !== 'filter'
+            ? null
+            : member.helmet
+              ? judgeGear(member.helmet.gear)
+              : make('helmet', 'unknown', 'No helmet is named.', 'Name the helmet, or lend one.')
+        case 'breath':
+          return worstOf([
+            ...conflicts.filter((entry) => entry.code === 'body.beard'),
+            ...[judgeRespirator(job.respirator, member.respirator, today)].filter(
+              (entry) => entry !== null,
+            ),
+          ])
+        case 'machine':
+          return needs.machine ? gear(member.machine, 'machine') : null
+        case 'cylinder':
+          return needs.cylinder ? gear(member.cylinder, 'cylinder') : null
+        case 'extraction':
+          return member.station === null
+            ? make('station', 'unknown', 'No station is named.', 'Choose a station.')
+            : worstOf([...checkVentilation(job), ...(member.airNow ?? [])])
+        case 'air':
+          return worstOf(estimateExposure(job, rules.limits))
+        default:
+          return null
       }
     })()
     return { need, finding, missing: [] }
   })
-  const findings = cells.flatMap(cell => cell.finding ?? [])
-  const here: Finding[] = member.presence === 'expected' ? [make('presence', 'unknown', 'Not here yet.', 'Mark who is here.')] : []
-  return { level: worstLevel([...findings, ...here]), cells, wanted: person.wanted, set: hood?.value?.amount ?? null, reach: hood }
+  const findings = cells.flatMap((cell) => cell.finding ?? [])
+  const here: Finding[] =
+    member.presence === 'expected'
+      ? [make('presence', 'unknown', 'Not here yet.', 'Mark who is here.')]
+      : []
+  return {
+    level: worstLevel([...findings, ...here]),
+    cells,
+    wanted: person.wanted,
+    set: hood?.value?.amount ?? null,
+    reach: hood,
+  }
 }
 
-const gear = (state: GearState | null, kind: 'machine' | 'cylinder'): Finding => state ? judgeGear(state) : make(kind, 'unknown', `No ${kind} is named.`, `Name the ${kind} so that its inspection counts.`)
+const gear = (state: GearState | null, kind: 'machine' | 'cylinder'): Finding =>
+  state
+    ? judgeGear(state)
+    : make(
+        kind,
+        'unknown',
+        `No ${kind} is named.`,
+        `Name the ${kind} so that its inspection counts.`,
+      )
 
 function clearance(member: Member, process: Process): Finding {
   const name = PROCESS_NAME[process].toLowerCase()
   return member.cleared.includes(process)
-    ? make('clearance', 'clear', `Cleared for ${name}.`, 'Only people trained in a process use it', published('OSHA 29 CFR 1910.252(a)(2)(xiii)(C)'))
-    : make('clearance', 'stop', `Not cleared for ${name}.`, 'Sign the clearance after training, or give other work.', published('OSHA 29 CFR 1910.252(a)(2)(xiii)(C)'))
+    ? make(
+        'clearance',
+        'clear',
+        `Cleared for ${name}.`,
+        'Only people trained in a process use it',
+        published('OSHA 29 CFR 1910.252(a)(2)(xiii)(C)'),
+      )
+    : make(
+        'clearance',
+        'stop',
+        `Not cleared for ${name}.`,
+        'Sign the clearance after training, or give other work.',
+        published('OSHA 29 CFR 1910.252(a)(2)(xiii)(C)'),
+      )
 }
 
 /** Where on the body a conflict is shown. */
-const ZONE_OF_CONFLICT: Partial<Record<ConflictId, Need>> = { 'synthetic': 'torso', 'lighter': 'torso', 'jewellery': 'hands', 'tinted': 'eyes', 'thin-gloves': 'hands', 'coated-gloves': 'hands', 'oily': 'hands', 'wet': 'hands', 'cuffs': 'legs', 'laces': 'feet' }
+const ZONE_OF_CONFLICT: Partial<Record<ConflictId, Need>> = {
+  synthetic: 'torso',
+  lighter: 'torso',
+  jewellery: 'hands',
+  tinted: 'eyes',
+  'thin-gloves': 'hands',
+  'coated-gloves': 'hands',
+  oily: 'hands',
+  wet: 'hands',
+  cuffs: 'legs',
+  laces: 'feet',
+}
 
-function clothing(need: Need, wear: readonly { id: string, item: string }[], member: Member, conflicts: readonly Finding[]): Cell {
-  const wrong = conflicts.filter(finding => ZONE_OF_CONFLICT[finding.code.replace('body.', '') as ConflictId] === need)
-  const lacks = wear.filter(item => member.kit[item.id] === 'lacks')
-  const open = wear.filter(item => member.kit[item.id] === undefined)
-  const names = (items: readonly { item: string }[]): string => items.map(item => item.item.toLowerCase()).join(', ')
-  const missing = [...lacks, ...open].map(item => item.id)
+function clothing(
+  need: Need,
+  wear: readonly { id: string; item: string }[],
+  member: Member,
+  conflicts: readonly Finding[],
+): Cell {
+  const wrong = conflicts.filter(
+    (finding) => ZONE_OF_CONFLICT[finding.code.replace('body.', '') as ConflictId] === need,
+  )
+  const lacks = wear.filter((item) => member.kit[item.id] === 'lacks')
+  const open = wear.filter((item) => member.kit[item.id] === undefined)
+  const names = (items: readonly { item: string }[]): string =>
+    items.map((item) => item.item.toLowerCase()).join(', ')
+  const missing = [...lacks, ...open].map((item) => item.id)
   const rule = published('OSHA 29 CFR 1910.132(a) and (d)')
-  const kit = wear.length === 0 ? []
-    : lacks.length > 0 ? [make(need, 'stop', `Lacks ${names(lacks)}.`, 'Lend it, or no arc today.', rule)]
-      : open.length > 0 ? [make(need, 'unknown', `Not looked at: ${names(open)}.`, 'Look, then say has it or lacks it.', rule)]
-        : [make(need, 'clear', `Has ${names(wear)}.`, 'Look each other over before the first arc.', rule)]
+  const kit =
+    wear.length === 0
+      ? []
+      : lacks.length > 0
+        ? [make(need, 'stop', `Lacks ${names(lacks)}.`, 'Lend it, or no arc today.', rule)]
+        : open.length > 0
+          ? [
+              make(
+                need,
+                'unknown',
+                `Not looked at: ${names(open)}.`,
+                'Look, then say has it or lacks it.',
+                rule,
+              ),
+            ]
+          : [
+              make(
+                need,
+                'clear',
+                `Has ${names(wear)}.`,
+                'Look each other over before the first arc.',
+                rule,
+              ),
+            ]
   return { need, finding: worstOf([...wrong, ...kit]), missing }
 }
 
 /** A whole session: the worst of those who are not absent; with nobody left it is unknown. */
-export const judgeSession = (members: readonly Pick<Readiness, 'level'>[]): Level => worstLevel(members.flatMap(({ level }) => level === null ? [] : [{ level }]))
+export const judgeSession = (members: readonly Pick<Readiness, 'level'>[]): Level =>
+  worstLevel(members.flatMap(({ level }) => (level === null ? [] : [{ level }])))

@@ -20,33 +20,127 @@ const FIT_TEST_MONTHS = 12
 export function monthsAfter(day: string, months: number): string {
   const [year, month, date] = day.split('-').map(Number) as [number, number, number]
   const count = year * 12 + month - 1 + months
-  const [y, m] = [Math.floor(count / 12), count % 12 + 1]
-  const last = [31, y % 4 === 0 && (y % 100 !== 0 || y % 400 === 0) ? 29 : 28, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31][m - 1]!
+  const [y, m] = [Math.floor(count / 12), (count % 12) + 1]
+  const last = [
+    31,
+    y % 4 === 0 && (y % 100 !== 0 || y % 400 === 0) ? 29 : 28,
+    31,
+    30,
+    31,
+    30,
+    31,
+    31,
+    30,
+    31,
+    30,
+    31,
+  ][m - 1]!
   return `${y}-${String(m).padStart(2, '0')}-${String(Math.min(date, last)).padStart(2, '0')}`
 }
 
 /** Last day on which a fit test counts. */
 export const fitTestUntil = (fitTestOn: string): string => monthsAfter(fitTestOn, FIT_TEST_MONTHS)
 
-const ready = (level: Finding['level'], sentence: string, reasons: Reason[], remedy?: string, legal?: boolean): Finding => ({ code: 'body.respirator', step: 'body', level, sentence, reasons, ...(remedy && { remedy }), ...(legal && { legal }) })
+const ready = (
+  level: Finding['level'],
+  sentence: string,
+  reasons: Reason[],
+  remedy?: string,
+  legal?: boolean,
+): Finding => ({
+  code: 'body.respirator',
+  step: 'body',
+  level,
+  sentence,
+  reasons,
+  ...(remedy && { remedy }),
+  ...(legal && { legal }),
+})
 
 /**
  * Whether a person may wear the respirator of a job on a day. @returns null when the job asks for none
  * Source: OSHA 29 CFR 1910.134(e) medical evaluation, (f)(2) fit test each year, (g)(1) seal.
  */
-export function judgeRespirator(kind: RespiratorKind, record: RespiratorRecord, today: string): Finding | null {
+export function judgeRespirator(
+  kind: RespiratorKind,
+  record: RespiratorRecord,
+  today: string,
+): Finding | null {
   if (kind === 'none') return null
   const row = respiratorRow(kind)
-  const medical = { rule: 'Medical clearance before a respirator is used', source: published('OSHA 29 CFR 1910.134(e)(1)'), inputs: { respirator: row.name, clearedUntil: record.clearedUntil ?? 'no record' } }
-  if (record.clearedUntil === null) return ready('stop', 'No medical clearance for a respirator is on record.', [medical], 'Medical evaluation first; until then work that needs no respirator.', true)
-  if (record.clearedUntil < today) return ready('stop', `Respirator clearance ran out on ${record.clearedUntil}.`, [medical], 'Renew the clearance, then sign it here.', true)
-  if (!row.tight) return ready('clear', `Cleared for ${row.name.toLowerCase()}; no fit test for a loose fit.`, [medical])
-  const fit = { rule: `Fit test with the same make, model and size, every ${FIT_TEST_MONTHS} months`, source: published('OSHA 29 CFR 1910.134(f)(2)'), inputs: { fitTest: record.fitTestOn ?? 'no record', model: record.fitModel ?? 'not named', size: record.fitSize ?? 'not named' } }
-  if (record.fitTestOn === null) return ready('stop', 'No fit test is on record.', [fit], 'Fit test before a tight respirator is used.', true)
-  if (fitTestUntil(record.fitTestOn) < today) return ready('stop', `Fit test of ${record.fitTestOn} is older than ${FIT_TEST_MONTHS} months.`, [fit], 'Repeat the fit test.', true)
+  const medical = {
+    rule: 'Medical clearance before a respirator is used',
+    source: published('OSHA 29 CFR 1910.134(e)(1)'),
+    inputs: { respirator: row.name, clearedUntil: record.clearedUntil ?? 'no record' },
+  }
+  if (record.clearedUntil === null)
+    return ready(
+      'stop',
+      'No medical clearance for a respirator is on record.',
+      [medical],
+      'Medical evaluation first; until then work that needs no respirator.',
+      true,
+    )
+  if (record.clearedUntil < today)
+    return ready(
+      'stop',
+      `Respirator clearance ran out on ${record.clearedUntil}.`,
+      [medical],
+      'Renew the clearance, then sign it here.',
+      true,
+    )
+  if (!row.tight)
+    return ready('clear', `Cleared for ${row.name.toLowerCase()}; no fit test for a loose fit.`, [
+      medical,
+    ])
+  const fit = {
+    rule: `Fit test with the same make, model and size, every ${FIT_TEST_MONTHS} months`,
+    source: published('OSHA 29 CFR 1910.134(f)(2)'),
+    inputs: {
+      fitTest: record.fitTestOn ?? 'no record',
+      model: record.fitModel ?? 'not named',
+      size: record.fitSize ?? 'not named',
+    },
+  }
+  if (record.fitTestOn === null)
+    return ready(
+      'stop',
+      'No fit test is on record.',
+      [fit],
+      'Fit test before a tight respirator is used.',
+      true,
+    )
+  if (fitTestUntil(record.fitTestOn) < today)
+    return ready(
+      'stop',
+      `Fit test of ${record.fitTestOn} is older than ${FIT_TEST_MONTHS} months.`,
+      [fit],
+      'Repeat the fit test.',
+      true,
+    )
   const model = [record.fitModel, record.fitSize].filter(Boolean).join(', ')
-  if (!model) return ready('unknown', 'The fit test does not say for which model and size.', [fit], 'Write down model and size from the fit test record.')
-  const seal = { rule: 'Seal check each time it is put on', source: published('OSHA 29 CFR 1910.134(g)(1)(iii)') }
-  if (record.sealCheckOn !== today) return ready('caution', `Wear only the ${model} of the fit test; check the seal now.`, [medical, fit, seal], 'Hands over the filters, breathe in and out; it must not leak.')
-  return ready('clear', `${model}: cleared, fit tested, seal checked today.`, [medical, fit, seal, { rule: 'Clean-shaven at the seal, stored in a sealed bag', source: COMMON_PRACTICE }])
+  if (!model)
+    return ready(
+      'unknown',
+      'The fit test does not say for which model and size.',
+      [fit],
+      'Write down model and size from the fit test record.',
+    )
+  const seal = {
+    rule: 'Seal check each time it is put on',
+    source: published('OSHA 29 CFR 1910.134(g)(1)(iii)'),
+  }
+  if (record.sealCheckOn !== today)
+    return ready(
+      'caution',
+      `Wear only the ${model} of the fit test; check the seal now.`,
+      [medical, fit, seal],
+      'Hands over the filters, breathe in and out; it must not leak.',
+    )
+  return ready('clear', `${model}: cleared, fit tested, seal checked today.`, [
+    medical,
+    fit,
+    seal,
+    { rule: 'Clean-shaven at the seal, stored in a sealed bag', source: COMMON_PRACTICE },
+  ])
 }

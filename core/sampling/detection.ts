@@ -1,9 +1,14 @@
 import { published, type Source } from '../finding/source'
 
 /** A result as the laboratory wrote it: under the detection limit the value is that limit. In the unit of the substance. */
-export interface Result { value: number, underDetection: boolean }
+export interface Result {
+  value: number
+  underDetection: boolean
+}
 
-export const DETECTION_SOURCE: Source = published('Hornung and Reed: under the detection limit take LOD over root 2 while fewer than a third of the results are')
+export const DETECTION_SOURCE: Source = published(
+  'Hornung and Reed: under the detection limit take LOD over root 2 while fewer than a third of the results are',
+)
 const MOST_UNDER = 1 / 3
 
 /**
@@ -11,7 +16,10 @@ const MOST_UNDER = 1 / 3
  * @returns why not, otherwise. Source: Hornung and Reed (1990).
  */
 export function reckonable(results: readonly Result[]): number[] | { because: string } {
-  const under = results.filter(result => result.underDetection).length
-  if (results.length > 0 && under / results.length >= MOST_UNDER) return { because: `${under} of ${results.length} results are under the detection limit; a third or more cannot be judged by a substitute` }
-  return results.map(result => result.underDetection ? result.value / Math.SQRT2 : result.value)
+  const under = results.filter((result) => result.underDetection).length
+  if (results.length > 0 && under / results.length >= MOST_UNDER)
+    return {
+      because: `${under} of ${results.length} results are under the detection limit; a third or more cannot be judged by a substitute`,
+    }
+  return results.map((result) => (result.underDetection ? result.value / Math.SQRT2 : result.value))
 }

@@ -5,7 +5,14 @@ import type { Finding, Reason } from '../finding/finding'
 import { published } from '../finding/source'
 import { DETECTION_SOURCE, reckonable, type Result } from './detection'
 import { EN689_SOURCE, testCompliance, type Compliance } from './en689'
-import { exceedance, fitLognormal, LOGNORMAL_SOURCE, percentile95, upperLimit95, type Fit } from './lognormal'
+import {
+  exceedance,
+  fitLognormal,
+  LOGNORMAL_SOURCE,
+  percentile95,
+  upperLimit95,
+  type Fit,
+} from './lognormal'
 
 export interface GroupAnswer {
   values: number[]
@@ -26,23 +33,129 @@ const LEAST_FIT = 3
  * Statistics of the 8 h averages of one group of people and one substance, against the strictest adopted 8 h limit.
  * Source: EN 689, lognormal tolerance limits, AIHA bands.
  */
-export function judgeSamples(results: readonly Result[], substance: Substance, adopted: readonly LimitSet[]): GroupAnswer {
-  const none = { values: [], fit: null, p95: null, upper70: null, upper95: null, exceedance: null, compliance: null }
+export function judgeSamples(
+  results: readonly Result[],
+  substance: Substance,
+  adopted: readonly LimitSet[],
+): GroupAnswer {
+  const none = {
+    values: [],
+    fit: null,
+    p95: null,
+    upper70: null,
+    upper95: null,
+    exceedance: null,
+    compliance: null,
+  }
   const base = { code: `samples.${substance}`, step: 'air' as const }
   const name = SUBSTANCE_NAME[substance]
-  if (results.length === 0) return { ...none, finding: { ...base, level: 'unknown', sentence: `${name}: no samples yet.`, reasons: [{ rule: 'At least three results', source: EN689_SOURCE }] } }
+  if (results.length === 0)
+    return {
+      ...none,
+      finding: {
+        ...base,
+        level: 'unknown',
+        sentence: `${name}: no samples yet.`,
+        reasons: [{ rule: 'At least three results', source: EN689_SOURCE }],
+      },
+    }
   const values = reckonable(results)
-  if ('because' in values) return { ...none, finding: { ...base, level: 'unknown', sentence: `${name} not judged, because ${values.because}.`, remedy: 'Sample longer, or ask the laboratory for a lower detection limit.', reasons: [{ rule: 'Results under the detection limit', source: DETECTION_SOURCE }] } }
+  if ('because' in values)
+    return {
+      ...none,
+      finding: {
+        ...base,
+        level: 'unknown',
+        sentence: `${name} not judged, because ${values.because}.`,
+        remedy: 'Sample longer, or ask the laboratory for a lower detection limit.',
+        reasons: [{ rule: 'Results under the detection limit', source: DETECTION_SOURCE }],
+      },
+    }
   const limit = strictest(substance, 'twa', adopted)
   const fit = values.length >= LEAST_FIT ? fitLognormal(values) : null
-  const figures = { values, fit, p95: fit && percentile95(fit), upper70: fit && upperLimit95(fit, 0.7), upper95: fit && upperLimit95(fit, 0.95) }
-  if (!limit) return { ...none, ...figures, finding: { ...base, level: 'unknown', sentence: `${name}: no 8 h limit in the adopted sets to hold the results against.`, remedy: 'Adopt a limit set that has one.', reasons: [{ rule: 'No limit on file is not the same as harmless', source: EN689_SOURCE }] } }
+  const figures = {
+    values,
+    fit,
+    p95: fit && percentile95(fit),
+    upper70: fit && upperLimit95(fit, 0.7),
+    upper95: fit && upperLimit95(fit, 0.95),
+  }
+  if (!limit)
+    return {
+      ...none,
+      ...figures,
+      finding: {
+        ...base,
+        level: 'unknown',
+        sentence: `${name}: no 8 h limit in the adopted sets to hold the results against.`,
+        remedy: 'Adopt a limit set that has one.',
+        reasons: [{ rule: 'No limit on file is not the same as harmless', source: EN689_SOURCE }],
+      },
+    }
   const bound = asSubstance(limit)
   const compliance = testCompliance(values, bound)
   const over = fit && exceedance(fit, bound)
-  const reasons: Reason[] = [{ rule: limitText(limit), source: limit.source, inputs: { results: values.length, highest: `${Number(values.reduce((most, value) => Math.max(most, value), 0).toPrecision(3))}` } }, { rule: `EN 689 ${compliance.test} test: ${compliance.sentence}`, source: EN689_SOURCE }]
-  if (fit) reasons.push({ rule: 'Lognormal fit', source: LOGNORMAL_SOURCE, inputs: { geometricMean: Number(fit.gm.toPrecision(3)), gsd: Number(fit.gsd.toPrecision(3)), p95: Number(figures.p95!.toPrecision(3)), upper70: Number(figures.upper70!.toPrecision(3)), upper95: Number(figures.upper95!.toPrecision(3)), exceedance: { amount: over!, unit: 'share' } } }, { rule: `95th percentile: ${bandOf(figures.p95! / bound)}`, source: published('AIHA exposure bands') })
-  const level = compliance.verdict === 'fails' ? 'stop' : compliance.verdict === 'sample_more' ? 'unknown' : figures.upper95! > bound ? 'caution' : 'clear'
-  const sentence = level === 'stop' ? `${name}: does not comply. ${compliance.sentence}` : level === 'unknown' ? `${name}: not enough to judge. ${compliance.sentence}` : level === 'caution' ? `${name}: complies by EN 689, yet the 95 % confidence habit would not accept it.` : `${name}: complies by EN 689 and by the 95 % confidence habit.`
-  return { ...figures, exceedance: over, compliance, finding: { ...base, level, sentence, ...(level !== 'clear' && { remedy: level === 'stop' ? 'Lower the exposure, then sample again.' : 'Take more samples on other days.' }), reasons } }
+  const reasons: Reason[] = [
+    {
+      rule: limitText(limit),
+      source: limit.source,
+      inputs: {
+        results: values.length,
+        highest: `${Number(values.reduce((most, value) => Math.max(most, value), 0).toPrecision(3))}`,
+      },
+    },
+    { rule: `EN 689 ${compliance.test} test: ${compliance.sentence}`, source: EN689_SOURCE },
+  ]
+  if (fit)
+    reasons.push(
+      {
+        rule: 'Lognormal fit',
+        source: LOGNORMAL_SOURCE,
+        inputs: {
+          geometricMean: Number(fit.gm.toPrecision(3)),
+          gsd: Number(fit.gsd.toPrecision(3)),
+          p95: Number(figures.p95!.toPrecision(3)),
+          upper70: Number(figures.upper70!.toPrecision(3)),
+          upper95: Number(figures.upper95!.toPrecision(3)),
+          exceedance: { amount: over!, unit: 'share' },
+        },
+      },
+      {
+        rule: `95th percentile: ${bandOf(figures.p95! / bound)}`,
+        source: published('AIHA exposure bands'),
+      },
+    )
+  const level =
+    compliance.verdict === 'fails'
+      ? 'stop'
+      : compliance.verdict === 'sample_more'
+        ? 'unknown'
+        : figures.upper95! > bound
+          ? 'caution'
+          : 'clear'
+  const sentence =
+    level === 'stop'
+      ? `${name}: does not comply. ${compliance.sentence}`
+      : level === 'unknown'
+        ? `${name}: not enough to judge. ${compliance.sentence}`
+        : level === 'caution'
+          ? `${name}: complies by EN 689, yet the 95 % confidence habit would not accept it.`
+          : `${name}: complies by EN 689 and by the 95 % confidence habit.`
+  return {
+    ...figures,
+    exceedance: over,
+    compliance,
+    finding: {
+      ...base,
+      level,
+      sentence,
+      ...(level !== 'clear' && {
+        remedy:
+          level === 'stop'
+            ? 'Lower the exposure, then sample again.'
+            : 'Take more samples on other days.',
+      }),
+      reasons,
+    },
+  }
 }

@@ -1,10 +1,16 @@
 import { published, type Source } from '../finding/source'
 import { noncentralShare, normalAt, normalShare } from './distribution'
 
-export const LOGNORMAL_SOURCE: Source = published('Lognormal statistics of exposure; one-sided tolerance limits by the noncentral t distribution (ISO 16269-6)')
+export const LOGNORMAL_SOURCE: Source = published(
+  'Lognormal statistics of exposure; one-sided tolerance limits by the noncentral t distribution (ISO 16269-6)',
+)
 
 /** Geometric mean, geometric standard deviation, count; ln values. */
-export interface Fit { n: number, gm: number, gsd: number }
+export interface Fit {
+  n: number
+  gm: number
+  gsd: number
+}
 
 /**
  * Lognormal fit of results. @throws RangeError for fewer than two, or one that is not positive
@@ -44,12 +50,16 @@ const factors = new Map<string, number>()
  */
 export function toleranceFactor(n: number, confidence: number): number {
   if (!(Number.isInteger(n) && n >= 2)) throw new RangeError('At least two results.')
-  if (!(confidence >= 0.5 && confidence <= 0.999)) throw new RangeError('The confidence runs from 0.5 to 0.999.')
+  if (!(confidence >= 0.5 && confidence <= 0.999))
+    throw new RangeError('The confidence runs from 0.5 to 0.999.')
   const key = `${n} ${confidence}`
   const known = factors.get(key)
   if (known !== undefined) return known
   // The exact one loses its digits with many results; there its normal approximation is within 0.01.
-  const value = n > 100 ? largeSample(n, confidence) : inverseNoncentralT(confidence, n - 1, Z95 * Math.sqrt(n)) / Math.sqrt(n)
+  const value =
+    n > 100
+      ? largeSample(n, confidence)
+      : inverseNoncentralT(confidence, n - 1, Z95 * Math.sqrt(n)) / Math.sqrt(n)
   factors.set(key, value)
   return value
 }
@@ -69,16 +79,19 @@ function inverseNoncentralT(share: number, degrees: number, noncentrality: numbe
 /** Natrella's approximation (NIST Handbook 91). */
 function largeSample(n: number, confidence: number): number {
   const z = normalAt(confidence)
-  const a = 1 - z * z / (2 * (n - 1))
-  const b = Z95 * Z95 - z * z / n
+  const a = 1 - (z * z) / (2 * (n - 1))
+  const b = Z95 * Z95 - (z * z) / n
   return (Z95 + Math.sqrt(Z95 * Z95 - a * b)) / a
 }
 
 /** Upper confidence limit of the 95th percentile, in the unit of the results. */
-export const upperLimit95 = (fit: Fit, confidence: number): number => fit.gm * fit.gsd ** toleranceFactor(fit.n, confidence)
+export const upperLimit95 = (fit: Fit, confidence: number): number =>
+  fit.gm * fit.gsd ** toleranceFactor(fit.n, confidence)
 
 /** Points of a probability plot: each result with its normal score, by Blom's positions (i - 3/8)/(n + 1/4). */
-export function probabilityPoints(values: readonly number[]): { value: number, score: number }[] {
+export function probabilityPoints(values: readonly number[]): { value: number; score: number }[] {
   const n = values.length
-  return [...values].sort((a, b) => a - b).map((value, i) => ({ value, score: normalAt((i + 1 - 0.375) / (n + 0.25)) }))
+  return [...values]
+    .sort((a, b) => a - b)
+    .map((value, i) => ({ value, score: normalAt((i + 1 - 0.375) / (n + 0.25)) }))
 }

@@ -10,7 +10,7 @@ export type Sight = 'too_dark' | 'good' | 'too_bright'
 export interface ShadeSearch {
   floor: number
   at: number
-  tried: readonly { shade: number, sight: Sight }[]
+  tried: readonly { shade: number; sight: Sight }[]
   /** `stuck`: too dark even at the floor, so light, lens or eyes need help, not a lighter shade. */
   state: 'trying' | 'found' | 'stuck'
 }
@@ -28,16 +28,23 @@ export function nextShade(search: ShadeSearch, sight: Sight): ShadeSearch {
   if (sight === 'good') return { ...search, tried, state: 'found' }
   if (sight === 'too_bright') {
     const at = search.at + 1
-    return { ...search, tried, at, state: tried.some(entry => entry.shade === at) ? 'found' : 'trying' }
+    return {
+      ...search,
+      tried,
+      at,
+      state: tried.some((entry) => entry.shade === at) ? 'found' : 'trying',
+    }
   }
   if (search.at - 1 < search.floor) return { ...search, tried, state: 'stuck' }
   const at = search.at - 1
-  return tried.some(entry => entry.shade === at) ? { ...search, tried, state: 'found' } : { ...search, tried, at }
+  return tried.some((entry) => entry.shade === at)
+    ? { ...search, tried, state: 'found' }
+    : { ...search, tried, at }
 }
 
 /** Band of current (or plate) in which a found shade counts again: the row of the legal table; null outside it. */
 export function shadeBand(job: Pick<JobSpec, 'process' | 'amps' | 'thickness'>): string | null {
-  const by = isArc(job.process) ? 'amps' as const : 'thickness' as const
+  const by = isArc(job.process) ? ('amps' as const) : ('thickness' as const)
   const x = job[by]
   const row = x === null ? null : shadeRow(LEGAL_MINIMUM, job.process, by, x)
   return row ? `${job.process} ${rowText(row)}` : null

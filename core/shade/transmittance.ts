@@ -5,8 +5,9 @@
  * Source: ANSI Z87.1 and EN 169, N = 1 + (7/3) log10(1/T).
  */
 export function shadeFromTransmittance(transmittance: number): number {
-  if (!(transmittance > 0 && transmittance <= 1)) throw new RangeError('Transmittance must lie over 0 and up to 1.')
-  return 1 - 7 / 3 * Math.log10(transmittance)
+  if (!(transmittance > 0 && transmittance <= 1))
+    throw new RangeError('Transmittance must lie over 0 and up to 1.')
+  return 1 - (7 / 3) * Math.log10(transmittance)
 }
 
 /**
@@ -15,5 +16,5 @@ export function shadeFromTransmittance(transmittance: number): number {
  */
 export function transmittanceOfShade(shade: number): number {
   if (!(shade >= 1)) throw new RangeError('Shade numbers start at 1.')
-  return 10 ** (-(shade - 1) * 3 / 7)
+  return 10 ** ((-(shade - 1) * 3) / 7)
 }

@@ -1,10 +1,13 @@
 import { createServer } from 'node:net'
 
-const isFree = port => new Promise((resolve) => {
-  const probe = createServer()
-  probe.once('error', () => resolve(false))
-  probe.listen({ port, host: '127.0.0.1', exclusive: true }, () => probe.close(() => resolve(true)))
-})
+const isFree = (port) =>
+  new Promise((resolve) => {
+    const probe = createServer()
+    probe.once('error', () => resolve(false))
+    probe.listen({ port, host: '127.0.0.1', exclusive: true }, () =>
+      probe.close(() => resolve(true)),
+    )
+  })
 
 /** The wanted port, or the next one that is free. */
 export async function freePort(wanted) {

@@ -18,31 +18,62 @@ export function secret() {
 
 /** Bring the schema up to date. @returns the application's own connection string */
 export async function migrate(ownerUrl, sealed) {
-  const { output, code } = await run('npx', ['tsx', 'scripts/tasks/migrate.ts'], { cwd: ROOT, capture: true, allowFailure: true, env: { ...process.env, ZONARIS_OWNER_URL: ownerUrl, ZONARIS_SECRET: sealed } })
+  const { output, code } = await run('npx', ['tsx', 'scripts/tasks/migrate.ts'], {
+    cwd: ROOT,
+    capture: true,
+    allowFailure: true,
+    env: { ...process.env, ZONARIS_OWNER_URL: ownerUrl, ZONARIS_SECRET: sealed },
+  })
   const url = /^app-url (\S+)$/m.exec(output)?.[1]
-  if (code !== 0 || !url) throw new Refusal(/^refused (.+)$/m.exec(output)?.[1] ?? `The database could not be migrated.\n${output.slice(-2000)}`)
+  if (code !== 0 || !url)
+    throw new Refusal(
+      /^refused (.+)$/m.exec(output)?.[1] ??
+        `The database could not be migrated.\n${output.slice(-2000)}`,
+    )
   return url
 }
 
-const settings = ({ port, appUrl, sealed, env }) => ({ ...process.env, HOST: process.env.HOST ?? '127.0.0.1', PORT: String(port), ZONARIS_APP_DATABASE_URL: appUrl, ZONARIS_SECRET: sealed, ...env })
+const settings = ({ port, appUrl, sealed, env }) => ({
+  ...process.env,
+  HOST: process.env.HOST ?? '127.0.0.1',
+  PORT: String(port),
+  ZONARIS_APP_DATABASE_URL: appUrl,
+  ZONARIS_SECRET: sealed,
+  ...env,
+})
 
 /** Start the built server and wait until it is ready. */
 export async function serve({ quiet = false, ...given }) {
-  const child = start(process.execPath, [join(ROOT, '.output', 'server', 'index.mjs')], { cwd: ROOT, stdio: quiet ? 'ignore' : ['ignore', 'ignore', 'inherit'], env: { ...settings(given), NODE_ENV: 'production' } })
+  const child = start(process.execPath, [join(ROOT, '.output', 'server', 'index.mjs')], {
+    cwd: ROOT,
+    stdio: quiet ? 'ignore' : ['ignore', 'ignore', 'inherit'],
+    env: { ...settings(given), NODE_ENV: 'production' },
+  })
   return ready(child, given.port, 30)
 }
 
 /** The same from the sources, for developers. */
 export async function serveSources(given) {
-  const child = start(join(ROOT, 'node_modules', '.bin', 'nuxt'), ['dev', '--port', String(given.port), '--host', '127.0.0.1'], { cwd: ROOT, env: settings(given) })
+  const child = start(
+    join(ROOT, 'node_modules', '.bin', 'nuxt'),
+    ['dev', '--port', String(given.port), '--host', '127.0.0.1'],
+    { cwd: ROOT, env: settings(given) },
+  )
   return ready(child, given.port, 120)
 }
 
 async function ready(child, port, seconds) {
   for (let i = 0; i < seconds * 4; i++) {
-    if (child.exitCode !== null) throw new Refusal('The server stopped while starting; its message stands above.')
-    if (await fetch(`http://127.0.0.1:${port}/api/v1/health/ready`).then(answer => answer.ok, () => false)) return child
-    await new Promise(resolve => setTimeout(resolve, 250))
+    if (child.exitCode !== null)
+      throw new Refusal('The server stopped while starting; its message stands above.')
+    if (
+      await fetch(`http://127.0.0.1:${port}/api/v1/health/ready`).then(
+        (answer) => answer.ok,
+        () => false,
+      )
+    )
+      return child
+    await new Promise((resolve) => setTimeout(resolve, 250))
   }
   throw new Refusal(`The server did not become ready within ${seconds} s.`)
 }

@@ -1,4 +1,12 @@
-import { chromiumPath, ensureBuild, ensureChromium, ensurePackages, ensurePostgres, requireNode, ROOT } from './install.mjs'
+import {
+  chromiumPath,
+  ensureBuild,
+  ensureChromium,
+  ensurePackages,
+  ensurePostgres,
+  requireNode,
+  ROOT,
+} from './install.mjs'
 import { ensureDatabase, startPostgres } from './postgres.mjs'
 import { run } from './process.mjs'
 import { say } from './say.mjs'
@@ -15,7 +23,12 @@ export async function throwawayDemo(port) {
   await ensureDatabase(database.url('postgres'), 'zonaris')
   const sealed = secret()
   const appUrl = await migrate(database.url('zonaris'), sealed)
-  const env = { ...process.env, ZONARIS_APP_DATABASE_URL: appUrl, ZONARIS_SECRET: sealed, ZONARIS_CHROMIUM: chromiumPath() }
+  const env = {
+    ...process.env,
+    ZONARIS_APP_DATABASE_URL: appUrl,
+    ZONARIS_SECRET: sealed,
+    ZONARIS_CHROMIUM: chromiumPath(),
+  }
   say('Loading the demo.')
   await run('npx', ['tsx', 'scripts/tasks/load-demo.ts'], { cwd: ROOT, capture: true, env })
   return { database, appUrl, sealed, env }

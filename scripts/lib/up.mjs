@@ -33,7 +33,10 @@ export function up({ database, demo, watch = false }) {
     const appUrl = await migrate(owner, sealed)
     if (demo) {
       say('Loading the demo if the database is empty.')
-      await run('npx', ['tsx', 'scripts/tasks/load-demo.ts'], { cwd: ROOT, env: { ...process.env, ZONARIS_APP_DATABASE_URL: appUrl, ZONARIS_SECRET: sealed } })
+      await run('npx', ['tsx', 'scripts/tasks/load-demo.ts'], {
+        cwd: ROOT,
+        env: { ...process.env, ZONARIS_APP_DATABASE_URL: appUrl, ZONARIS_SECRET: sealed },
+      })
     }
     if (!watch) await ensureBuild()
     const wanted = Number(process.env.PORT ?? 4173)
@@ -45,9 +48,12 @@ export function up({ database, demo, watch = false }) {
       const signIns = JSON.parse(readFileSync(join(ROOT, 'demo', 'sign-ins.json'), 'utf8'))
       console.log('\n  Demo sign-ins (password and PIN are made up and for the demo only):')
       await startStandins(`http://127.0.0.1:${port}`, signIns[0], start)
-      for (const person of signIns) console.log(`    ${person.role.padEnd(11)} ${person.email.padEnd(30)} ${person.password}   PIN ${person.pin}`)
+      for (const person of signIns)
+        console.log(
+          `    ${person.role.padEnd(11)} ${person.email.padEnd(30)} ${person.password}   PIN ${person.pin}`,
+        )
     }
     console.log('\n  Ctrl-C stops it and its database.\n')
-    await new Promise(resolve => server.once('exit', resolve))
+    await new Promise((resolve) => server.once('exit', resolve))
   }, stopAll)
 }

@@ -7,5 +7,6 @@ await client.connect()
 const { checked, broken } = await verifyAudit(client)
 await client.end()
 console.log(`${checked} audit rows hold.`)
-for (const row of broken) console.log(`BROKEN: organisation ${row.organisation}, row ${row.seq}: ${row.because}.`)
+for (const row of broken)
+  console.log(`BROKEN: organisation ${row.organisation}, row ${row.seq}: ${row.because}.`)
 process.exitCode = broken.length > 0 ? 1 : 0

@@ -3,4 +3,4 @@ import { notFound } from '#server/http/errors'
 import { refuse } from '#server/http/route'
 
 /** Anything under /api that is no route answers in the same error shape. */
-export default defineEventHandler(event => refuse(event, notFound('route')))
+export default defineEventHandler((event) => refuse(event, notFound('route')))

@@ -8,42 +8,76 @@ export class NewerSchema extends Error {}
 
 const TABLE = 'zonaris_migration'
 
-const migrationNames = (folder: string): string[] => readdirSync(folder).filter(file => file.endsWith('.sql')).map(file => file.replace(/\.sql$/, '')).sort()
+const migrationNames = (folder: string): string[] =>
+  readdirSync(folder)
+    .filter((file) => file.endsWith('.sql'))
+    .map((file) => file.replace(/\.sql$/, ''))
+    .sort()
 
 /**
  * Bring the schema up to date as its owner, and give the application a sign-in of its own that cannot bypass row security.
  * @returns names of the migrations applied now, and the connection string of the application
  * @throws NewerSchema when the database knows migrations that this program does not
  */
-export async function migrate(ownerUrl: string, secret: string, folder: string, log: (line: string) => void): Promise<{ applied: string[], appUrl: string }> {
+export async function migrate(
+  ownerUrl: string,
+  secret: string,
+  folder: string,
+  log: (line: string) => void,
+): Promise<{ applied: string[]; appUrl: string }> {
   const client = new pg.Client({ connectionString: ownerUrl })
   await client.connect()
   try {
     await refuseNewer(client, migrationNames(folder))
-    const applied = await runner({ dbClient: client, dir: folder, direction: 'up', migrationsTable: TABLE, checkOrder: true, singleTransaction: true, log: () => {}, verbose: false })
-    applied.forEach(migration => log(`  applied ${migration.name}`))
-    return { applied: applied.map(migration => migration.name), appUrl: await applicationUrl(client, ownerUrl, secret) }
+    const applied = await runner({
+      dbClient: client,
+      dir: folder,
+      direction: 'up',
+      migrationsTable: TABLE,
+      checkOrder: true,
+      singleTransaction: true,
+      log: () => {},
+      verbose: false,
+    })
+    applied.forEach((migration) => log(`  applied ${migration.name}`))
+    return {
+      applied: applied.map((migration) => migration.name),
+      appUrl: await applicationUrl(client, ownerUrl, secret),
+    }
   } finally {
     await client.end()
   }
 }
 
 async function refuseNewer(client: pg.Client, known: string[]): Promise<void> {
-  const { rows: [exists] } = await client.query<{ found: boolean }>('SELECT to_regclass($1) IS NOT NULL AS found', [TABLE])
+  const {
+    rows: [exists],
+  } = await client.query<{ found: boolean }>('SELECT to_regclass($1) IS NOT NULL AS found', [TABLE])
   if (!exists?.found) return
   const { rows } = await client.query<{ name: string }>(`SELECT name FROM ${TABLE} ORDER BY id`)
-  const foreign = rows.filter(row => !known.includes(row.name)).map(row => row.name)
-  if (foreign.length > 0) throw new NewerSchema(`This database was made by a newer Zonaris: it holds ${foreign.join(', ')}. Update the program; nothing was changed.`)
+  const foreign = rows.filter((row) => !known.includes(row.name)).map((row) => row.name)
+  if (foreign.length > 0)
+    throw new NewerSchema(
+      `This database was made by a newer Zonaris: it holds ${foreign.join(', ')}. Update the program; nothing was changed.`,
+    )
 }
 
 /** The login role's password follows from the secret, so that every app process that has the secret can sign in. */
-async function applicationUrl(client: pg.Client, ownerUrl: string, secret: string): Promise<string> {
-  const { rows: [current] } = await client.query<{ name: string }>('SELECT current_database() AS name')
+async function applicationUrl(
+  client: pg.Client,
+  ownerUrl: string,
+  secret: string,
+): Promise<string> {
+  const {
+    rows: [current],
+  } = await client.query<{ name: string }>('SELECT current_database() AS name')
   const role = `zonaris_login_${current!.name}`.slice(0, 63)
   const password = createHmac('sha256', secret).update(`database login ${role}`).digest('hex')
   const identifier = client.escapeIdentifier(role)
   const { rows } = await client.query('SELECT 1 FROM pg_roles WHERE rolname = $1', [role])
-  await client.query(`${rows.length ? 'ALTER' : 'CREATE'} ROLE ${identifier} LOGIN INHERIT NOSUPERUSER NOCREATEDB NOCREATEROLE NOBYPASSRLS PASSWORD ${client.escapeLiteral(password)}`)
+  await client.query(
+    `${rows.length ? 'ALTER' : 'CREATE'} ROLE ${identifier} LOGIN INHERIT NOSUPERUSER NOCREATEDB NOCREATEROLE NOBYPASSRLS PASSWORD ${client.escapeLiteral(password)}`,
+  )
   await client.query(`GRANT zonaris_app TO ${identifier}`)
   await client.query('GRANT USAGE ON SCHEMA public TO zonaris_app')
   await client.query(`GRANT SELECT ON ${TABLE} TO zonaris_app`)

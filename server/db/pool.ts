@@ -3,7 +3,9 @@ import { getConfig } from '../config'
 import { TYPES } from './types'
 
 /** A connection inside a transaction. Every query function of this folder takes one. */
-export interface Db { query: pg.PoolClient['query'] }
+export interface Db {
+  query: pg.PoolClient['query']
+}
 
 let pool: pg.Pool | null = null
 
@@ -13,9 +15,14 @@ function getPool(): pg.Pool {
 }
 
 function newPool(max: number): pg.Pool {
-  const made = new pg.Pool({ connectionString: getConfig().databaseUrl, types: TYPES, max, connectionTimeoutMillis: 5_000 })
+  const made = new pg.Pool({
+    connectionString: getConfig().databaseUrl,
+    types: TYPES,
+    max,
+    connectionTimeoutMillis: 5_000,
+  })
   // A database restart drops idle connections; the pool opens new ones.
-  made.on('error', error => console.error('Database connection lost:', error.message))
+  made.on('error', (error) => console.error('Database connection lost:', error.message))
   return made
 }
 
@@ -31,11 +38,16 @@ export async function closePool(): Promise<void> {
 export function inOrganisation<T>(organisation: string, work: (db: Db) => Promise<T>): Promise<T> {
   // One trip instead of two; only an identifier gets into the text.
   if (!/^[0-9a-f-]{36}$/i.test(organisation)) throw new TypeError('Not an organisation.')
-  return transact(getPool(), work, `BEGIN; SELECT set_config('zonaris.organisation', '${organisation}', true)`)
+  return transact(
+    getPool(),
+    work,
+    `BEGIN; SELECT set_config('zonaris.organisation', '${organisation}', true)`,
+  )
 }
 
 /** Run in one transaction with no organisation set: the functions of sign-in, and nothing else, answer here. */
-export const inTransaction = <T>(work: (db: Db) => Promise<T>): Promise<T> => transact(getPool(), work)
+export const inTransaction = <T>(work: (db: Db) => Promise<T>): Promise<T> =>
+  transact(getPool(), work)
 
 /** One statement that looks things up before the organisation is known. */
 export const outside = <T>(work: (db: Db) => Promise<T>): Promise<T> => work(getPool())
@@ -46,7 +58,11 @@ export function besideTransaction<T>(work: (db: Db) => Promise<T>): Promise<T> {
   return transact(sidePool, work)
 }
 
-async function transact<T>(from: pg.Pool, work: (db: Db) => Promise<T>, begin = 'BEGIN'): Promise<T> {
+async function transact<T>(
+  from: pg.Pool,
+  work: (db: Db) => Promise<T>,
+  begin = 'BEGIN',
+): Promise<T> {
   const client = await from.connect()
   try {
     await client.query(begin)
@@ -55,7 +71,10 @@ async function transact<T>(from: pg.Pool, work: (db: Db) => Promise<T>, begin = 
     client.release()
     return result
   } catch (error) {
-    await client.query('ROLLBACK').then(() => client.release(), () => client.release(true))
+    await client.query('ROLLBACK').then(
+      () => client.release(),
+      () => client.release(true),
+    )
     throw error
   }
 }

@@ -1,6 +1,8 @@
 import type { Db } from './pool'
 
 export async function appliedMigrations(db: Db): Promise<string[]> {
-  const { rows } = await db.query<{ name: string }>('SELECT name FROM zonaris_migration ORDER BY id')
-  return rows.map(row => row.name)
+  const { rows } = await db.query<{ name: string }>(
+    'SELECT name FROM zonaris_migration ORDER BY id',
+  )
+  return rows.map((row) => row.name)
 }

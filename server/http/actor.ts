@@ -18,7 +18,12 @@ const COOKIE = 'zonaris'
 /** The sealed cookie. It holds the id of a row; ending the row ends the session whatever the cookie says. */
 function sealing(event: H3Event): SessionConfig {
   const secure = event.headers.get('x-forwarded-proto') === 'https'
-  return { name: COOKIE, password: getConfig().sessionPassword, maxAge: SESSION_HOURS * 3600, cookie: { httpOnly: true, sameSite: 'lax', path: '/', secure } }
+  return {
+    name: COOKIE,
+    password: getConfig().sessionPassword,
+    maxAge: SESSION_HOURS * 3600,
+    cookie: { httpOnly: true, sameSite: 'lax', path: '/', secure },
+  }
 }
 
 /** Unsealing is pure and slow, so its newest answers are kept; whether the sign-in still holds is asked of the database each time. */
@@ -43,13 +48,13 @@ export async function findActor(event: H3Event): Promise<Actor | null> {
   const header = event.headers.get('authorization')
   if (header) {
     const token = /^Bearer (\S+)$/.exec(header)?.[1]
-    const row = token ? await outside(db => findToken(db, hashToken(token))) : null
+    const row = token ? await outside((db) => findToken(db, hashToken(token))) : null
     if (!row) throw new AppError(401, 'bad_token', 'The API token is not valid, or was revoked.')
     return toActor(row, null)
   }
   const signIn = await signInOf(event)
   if (!signIn) return null
-  const row = await outside(db => findSession(db, signIn))
+  const row = await outside((db) => findSession(db, signIn))
   return row && toActor(row, signIn)
 }
 
@@ -57,14 +62,19 @@ export async function startSession(event: H3Event, email: string, password: stri
   return begin(event, await signIn(email, password, SESSION_HOURS))
 }
 
-export async function startBoothSession(event: H3Event, code: string, person: string, pin: string): Promise<Me> {
+export async function startBoothSession(
+  event: H3Event,
+  code: string,
+  person: string,
+  pin: string,
+): Promise<Me> {
   return begin(event, await boothSignIn(code, person, pin, SESSION_HOURS))
 }
 
 async function begin(event: H3Event, id: string): Promise<Me> {
   const session = await useSession<{ signIn?: string }>(event, sealing(event))
   await session.update({ signIn: id })
-  const row = await outside(db => findSession(db, id))
+  const row = await outside((db) => findSession(db, id))
   return readMe(await toActor(row!, id))
 }
 
@@ -76,7 +86,16 @@ export async function endSession(event: H3Event, actor: Actor): Promise<void> {
 
 async function toActor(row: ActorRow, signIn: string | null): Promise<Actor> {
   const clock = await getClock()
-  return { person: row.person_id, organisation: row.organisation_id, site: row.site_id, name: row.name, role: row.role, signIn, now: clock.now(), rehearsal: clock.factor !== 1 }
+  return {
+    person: row.person_id,
+    organisation: row.organisation_id,
+    site: row.site_id,
+    name: row.name,
+    role: row.role,
+    signIn,
+    now: clock.now(),
+    rehearsal: clock.factor !== 1,
+  }
 }
 
 /** A write by cookie must come from our own pages; a token is never sent by a browser on its own. */
@@ -86,6 +105,8 @@ export function requireSameOrigin(event: H3Event): void {
   const origin = event.headers.get('origin')
   const host = event.headers.get('host')
   const sameSite = site === null || site === 'same-origin' || site === 'none'
-  const sameOrigin = origin === null ? site !== null : URL.canParse(origin) && new URL(origin).host === host
-  if (!sameSite || !sameOrigin) throw new AppError(403, 'cross_origin', 'This request did not come from this site.')
+  const sameOrigin =
+    origin === null ? site !== null : URL.canParse(origin) && new URL(origin).host === host
+  if (!sameSite || !sameOrigin)
+    throw new AppError(403, 'cross_origin', 'This request did not come from this site.')
 }

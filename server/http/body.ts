@@ -7,7 +7,8 @@ const BODY_LIMIT = 256_000
 /** Read a JSON body, counting bytes as they come: a missing length header does not lift the cap. */
 export async function readJson(event: H3Event, limit = BODY_LIMIT): Promise<unknown> {
   const type = event.headers.get('content-type') ?? ''
-  if (!type.toLowerCase().startsWith('application/json')) throw new AppError(415, 'not_json', 'Send the body as application/json.')
+  if (!type.toLowerCase().startsWith('application/json'))
+    throw new AppError(415, 'not_json', 'Send the body as application/json.')
   const chunks: Buffer[] = []
   let size = 0
   for await (const chunk of event.node.req) {
@@ -16,7 +17,8 @@ export async function readJson(event: H3Event, limit = BODY_LIMIT): Promise<unkn
     // A little more is read and thrown away, so that the sender hears the answer; not without end.
     else if (size > 20 * limit) break
   }
-  if (size > limit) throw new AppError(413, 'too_large', `The body is larger than ${limit / 1000} kB.`)
+  if (size > limit)
+    throw new AppError(413, 'too_large', `The body is larger than ${limit / 1000} kB.`)
   try {
     return JSON.parse(Buffer.concat(chunks).toString('utf8'))
   } catch {

@@ -1,4 +1,12 @@
-import { defineEventHandler, getRouterParams, getQuery, setResponseHeader, setResponseStatus, type EventHandler, type H3Event } from 'h3'
+import {
+  defineEventHandler,
+  getRouterParams,
+  getQuery,
+  setResponseHeader,
+  setResponseStatus,
+  type EventHandler,
+  type H3Event,
+} from 'h3'
 import pg from 'pg'
 import type { z } from 'zod'
 import type { Contract } from '#shared/api/contract'
@@ -7,10 +15,21 @@ import { findActor, requireSameOrigin } from './actor'
 import { readJson } from './body'
 import { AppError, type Field } from './errors'
 
-export interface Call<P, Q, B> { event: H3Event, params: P, query: Q, body: B, actor: Actor }
+export interface Call<P, Q, B> {
+  event: H3Event
+  params: P
+  query: Q
+  body: B
+  actor: Actor
+}
 
 /** A handler for one contract: parse, authorise, call, reply. Every failure leaves in the one error shape. */
-export function route<P extends z.ZodType, Q extends z.ZodType, B extends z.ZodType, R extends z.ZodType>(
+export function route<
+  P extends z.ZodType,
+  Q extends z.ZodType,
+  B extends z.ZodType,
+  R extends z.ZodType,
+>(
   contract: Contract<P, Q, B, R>,
   handle: (call: Call<z.output<P>, z.output<Q>, z.output<B>>) => Promise<z.input<R>> | z.input<R>,
 ): EventHandler {
@@ -21,8 +40,14 @@ export function route<P extends z.ZodType, Q extends z.ZodType, B extends z.ZodT
       const actor = contract.roles === 'public' ? null : await authorise(event, contract.roles)
       const params = parse(contract.params, getRouterParams(event))
       const query = parse(contract.query, getQuery(event))
-      const body = contract.body ? parse(contract.body, await readJson(event, contract.largest)) : undefined
-      const reply = await handle({ event, params, query, body, actor: actor as Actor } as Call<z.output<P>, z.output<Q>, z.output<B>>)
+      const body = contract.body
+        ? parse(contract.body, await readJson(event, contract.largest))
+        : undefined
+      const reply = await handle({ event, params, query, body, actor: actor as Actor } as Call<
+        z.output<P>,
+        z.output<Q>,
+        z.output<B>
+      >)
       setResponseStatus(event, contract.status ?? 200)
       return reply
     } catch (error) {
@@ -34,50 +59,102 @@ export function route<P extends z.ZodType, Q extends z.ZodType, B extends z.ZodT
 async function authorise(event: H3Event, roles: readonly string[]): Promise<Actor> {
   const actor = await findActor(event)
   if (!actor) throw new AppError(401, 'signed_out', 'Sign in first.')
-  if (!roles.includes(actor.role)) throw new AppError(403, 'forbidden', 'Your role does not allow this.')
+  if (!roles.includes(actor.role))
+    throw new AppError(403, 'forbidden', 'Your role does not allow this.')
   return actor
 }
 
-function parse<T extends z.ZodType>(schema: T | undefined, value: unknown): z.output<T> | undefined {
+function parse<T extends z.ZodType>(
+  schema: T | undefined,
+  value: unknown,
+): z.output<T> | undefined {
   if (!schema) return undefined
   const result = schema.safeParse(value)
   if (result.success) return result.data
-  const fields: Field[] = result.error.issues.map(issue => ({ path: issue.path.join('.') || (issue.code === 'unrecognized_keys' ? issue.keys.join(', ') : ''), message: issue.code === 'unrecognized_keys' ? `Unknown field: ${issue.keys.join(', ')}.` : issue.message }))
+  const fields: Field[] = result.error.issues.map((issue) => ({
+    path: issue.path.join('.') || (issue.code === 'unrecognized_keys' ? issue.keys.join(', ') : ''),
+    message:
+      issue.code === 'unrecognized_keys'
+        ? `Unknown field: ${issue.keys.join(', ')}.`
+        : issue.message,
+  }))
   throw new AppError(400, 'invalid', fields[0]!.message, fields)
 }
 
 /** Violations of database rules that a person can run into, in words. */
-const CONSTRAINTS: Record<string, { message: string, path: string }> = {
+const CONSTRAINTS: Record<string, { message: string; path: string }> = {
   person_email_once: { message: 'Another person already uses this email address.', path: 'email' },
   station_name_once: { message: 'Another station already has this name.', path: 'name' },
   equipment_label_once: { message: 'Another item already has this label.', path: 'label' },
   cylinder_label_once: { message: 'Another cylinder already has this label.', path: 'label' },
-  person_number_once: { message: 'Another person already has this roster number.', path: 'rosterNumber' },
+  person_number_once: {
+    message: 'Another person already has this roster number.',
+    path: 'rosterNumber',
+  },
   house_chart_once_a_day: { message: 'A chart already begins on this day.', path: 'effectiveFrom' },
   course_name_once: { message: 'Another course already has this name.', path: 'name' },
   stock_code_once: { message: 'Another item of the store already has this code.', path: 'code' },
-  training_helmet_once: { message: 'Someone else in this session wears this helmet.', path: 'set.helmetId' },
-  permit_one_per_place: { message: 'Another permit is open for this place and time. Close it first, or change the times.', path: 'validFrom' },
+  training_helmet_once: {
+    message: 'Someone else in this session wears this helmet.',
+    path: 'set.helmetId',
+  },
+  permit_one_per_place: {
+    message: 'Another permit is open for this place and time. Close it first, or change the times.',
+    path: 'validFrom',
+  },
 }
 
-export function refuse(event: H3Event, error: unknown): { error: { code: string, message: string, fields?: Field[] } } {
+export function refuse(
+  event: H3Event,
+  error: unknown,
+): { error: { code: string; message: string; fields?: Field[] } } {
   const known = error instanceof AppError ? error : fromDatabase(error)
   if (!known) console.error(`${event.method} ${event.path}:`, error)
   setResponseStatus(event, known?.status ?? 500)
   if (known?.retryAfter) setResponseHeader(event, 'retry-after', known.retryAfter)
-  return { error: known ? { code: known.code, message: known.message, ...(known.fields && { fields: known.fields }) } : { code: 'internal', message: 'Something broke on the server. Nothing was saved; try again.' } }
+  return {
+    error: known
+      ? { code: known.code, message: known.message, ...(known.fields && { fields: known.fields }) }
+      : {
+          code: 'internal',
+          message: 'Something broke on the server. Nothing was saved; try again.',
+        },
+  }
 }
 
 function fromDatabase(error: unknown): AppError | null {
   if (error instanceof pg.DatabaseError) {
     const rule = error.constraint ? CONSTRAINTS[error.constraint] : undefined
     if (rule) return new AppError(409, 'conflict', rule.message, [rule])
-    if (error.code === '23505') return new AppError(409, 'conflict', 'This identifier is already used.')
-    if (error.code === '23503') return new AppError(400, 'invalid', 'Something named here does not exist.')
-    if (error.code?.startsWith('57P') || error.code?.startsWith('08')) return new AppError(503, 'database_away', 'The database is away for a moment. Nothing was lost; try again.', undefined, 2)
+    if (error.code === '23505')
+      return new AppError(409, 'conflict', 'This identifier is already used.')
+    if (error.code === '23503')
+      return new AppError(400, 'invalid', 'Something named here does not exist.')
+    if (error.code?.startsWith('57P') || error.code?.startsWith('08'))
+      return new AppError(
+        503,
+        'database_away',
+        'The database is away for a moment. Nothing was lost; try again.',
+        undefined,
+        2,
+      )
     return null
   }
   const code = (error as { code?: string } | null)?.code
-  const lost = code === 'ECONNREFUSED' || code === 'ECONNRESET' || (error instanceof Error && /Connection terminated|timeout exceeded when trying to connect|Client has encountered a connection error/.test(error.message))
-  return lost ? new AppError(503, 'database_away', 'The database is away for a moment. Nothing was lost; try again.', undefined, 2) : null
+  const lost =
+    code === 'ECONNREFUSED' ||
+    code === 'ECONNRESET' ||
+    (error instanceof Error &&
+      /Connection terminated|timeout exceeded when trying to connect|Client has encountered a connection error/.test(
+        error.message,
+      ))
+  return lost
+    ? new AppError(
+        503,
+        'database_away',
+        'The database is away for a moment. Nothing was lost; try again.',
+        undefined,
+        2,
+      )
+    : null
 }

@@ -14,9 +14,26 @@ export interface Actor {
   rehearsal: boolean
 }
 
-export const isStaff = (actor: Actor): boolean => actor.role === 'lead' || actor.role === 'instructor'
+export const isStaff = (actor: Actor): boolean =>
+  actor.role === 'lead' || actor.role === 'instructor'
 
 /** Write an event that matters into the chain. @returns its number */
-export function record(db: Db, actor: Actor, action: string, subject: string, subjectId: string | null, details: object = {}): Promise<number> {
-  return appendAudit(db, { organisation: actor.organisation, at: actor.now, person: actor.person, action, subject, subjectId, details, rehearsal: actor.rehearsal })
+export function record(
+  db: Db,
+  actor: Actor,
+  action: string,
+  subject: string,
+  subjectId: string | null,
+  details: object = {},
+): Promise<number> {
+  return appendAudit(db, {
+    organisation: actor.organisation,
+    at: actor.now,
+    person: actor.person,
+    action,
+    subject,
+    subjectId,
+    details,
+    rehearsal: actor.rehearsal,
+  })
 }

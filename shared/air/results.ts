@@ -3,7 +3,22 @@ import { limitText } from '#core/exposure/limits.table'
 import type { AirResult } from './schema'
 
 /** An answer of the core in the form in which assessments are kept and shown. */
-export const resultsOf = (answer: AirAnswer): AirResult[] => answer.substances.map(entry => ({
-  substance: entry.substance, twa: entry.breathed.twa, highest15: entry.breathed.highest15, ceiling: entry.breathed.ceiling, bound: entry.breathed.bound, because: entry.breathed.because, drawn: entry.drawn, upperShare: entry.upperShare, band: entry.band,
-  limits: entry.compared.map((compared, i) => ({ text: limitText(compared.limit), value: compared.value, share: compared.share, decides: compared.decides, chance: entry.chances?.[i] ?? null })),
-}))
+export const resultsOf = (answer: AirAnswer): AirResult[] =>
+  answer.substances.map((entry) => ({
+    substance: entry.substance,
+    twa: entry.breathed.twa,
+    highest15: entry.breathed.highest15,
+    ceiling: entry.breathed.ceiling,
+    bound: entry.breathed.bound,
+    because: entry.breathed.because,
+    drawn: entry.drawn,
+    upperShare: entry.upperShare,
+    band: entry.band,
+    limits: entry.compared.map((compared, i) => ({
+      text: limitText(compared.limit),
+      value: compared.value,
+      share: compared.share,
+      decides: compared.decides,
+      chance: entry.chances?.[i] ?? null,
+    })),
+  }))

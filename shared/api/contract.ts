@@ -2,7 +2,12 @@ import type { z } from 'zod'
 import { ROLES, type Role } from '#shared/session/schema'
 
 /** One route: everything that server, client, tests and the API description need to agree on. */
-export interface Contract<P extends z.ZodType = z.ZodType, Q extends z.ZodType = z.ZodType, B extends z.ZodType = z.ZodType, R extends z.ZodType = z.ZodType> {
+export interface Contract<
+  P extends z.ZodType = z.ZodType,
+  Q extends z.ZodType = z.ZodType,
+  B extends z.ZodType = z.ZodType,
+  R extends z.ZodType = z.ZodType,
+> {
   id: string
   method: 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE'
   /** Below /api/v1, with parameters in braces. */
@@ -26,6 +31,15 @@ export const WORKERS = ['lead', 'instructor', 'worker'] as const satisfies reado
 export const STAFF = ['lead', 'instructor'] as const satisfies readonly Role[]
 export const LEAD = ['lead'] as const satisfies readonly Role[]
 
-export const contract = <P extends z.ZodType, Q extends z.ZodType, B extends z.ZodType, R extends z.ZodType>(route: Contract<P, Q, B, R>): Contract<P, Q, B, R> => route
+export const contract = <
+  P extends z.ZodType,
+  Q extends z.ZodType,
+  B extends z.ZodType,
+  R extends z.ZodType,
+>(
+  route: Contract<P, Q, B, R>,
+): Contract<P, Q, B, R> => route
 
-export interface ApiError { error: { code: string, message: string, fields?: { path: string, message: string }[] } }
+export interface ApiError {
+  error: { code: string; message: string; fields?: { path: string; message: string }[] }
+}

@@ -1,9 +1,19 @@
 import { z } from 'zod'
 import type { Unit } from '#core/finding/finding'
-import { ALSO_PRESENT, BASE_METALS, COATINGS, HOOD_KINDS, POSITIONS, PROCESSES, RESPIRATORS, isArc } from '#core/job/job'
+import {
+  ALSO_PRESENT,
+  BASE_METALS,
+  COATINGS,
+  HOOD_KINDS,
+  POSITIONS,
+  PROCESSES,
+  RESPIRATORS,
+  isArc,
+} from '#core/job/job'
 import { PARTICULATES, type Particulate } from '#core/exposure/terms'
 
-const positive = (most: number): z.ZodNumber => z.number('Enter a number.').positive('Must be more than zero.').max(most, `At most ${most}.`)
+const positive = (most: number): z.ZodNumber =>
+  z.number('Enter a number.').positive('Must be more than zero.').max(most, `At most ${most}.`)
 const mgPerM3 = z.number().min(0, 'Not negative.').max(1_000_000).optional()
 
 export const airSchema = z.strictObject({
@@ -20,14 +30,28 @@ export const airSchema = z.strictObject({
   hoodProved: z.boolean(),
 })
 
-const measuredSchema = z.strictObject({
-  reference: z.string().trim().min(3, 'Name the report.').max(200),
-  ...Object.fromEntries(PARTICULATES.map(substance => [substance, mgPerM3])) as Record<Particulate, typeof mgPerM3>,
-}).refine(measured => PARTICULATES.some(substance => measured[substance] !== undefined), { message: 'Enter at least one result.', path: ['reference'] })
+const measuredSchema = z
+  .strictObject({
+    reference: z.string().trim().min(3, 'Name the report.').max(200),
+    ...(Object.fromEntries(PARTICULATES.map((substance) => [substance, mgPerM3])) as Record<
+      Particulate,
+      typeof mgPerM3
+    >),
+  })
+  .refine((measured) => PARTICULATES.some((substance) => measured[substance] !== undefined), {
+    message: 'Enter at least one result.',
+    path: ['reference'],
+  })
 
 /** Power W, wavelength nm, divergence rad (full angle), exposure s; continuous wave. */
 export const laserSchema = z.strictObject({
-  power: positive(1_000_000), wavelength: positive(100_000), divergence: positive(3), exposure: positive(100_000), eyewear: z.number().min(0, 'Not negative.').max(20, 'At most 20.').nullable(), barrier: z.boolean().nullable(), everyone: z.boolean().nullable(),
+  power: positive(1_000_000),
+  wavelength: positive(100_000),
+  divergence: positive(3),
+  exposure: positive(100_000),
+  eyewear: z.number().min(0, 'Not negative.').max(20, 'At most 20.').nullable(),
+  barrier: z.boolean().nullable(),
+  everyone: z.boolean().nullable(),
 })
 
 export const specShape = {
@@ -53,40 +77,92 @@ export const specShape = {
   also: z.array(z.enum(ALSO_PRESENT)).max(ALSO_PRESENT.length).default([]),
   measured: measuredSchema.nullable(),
 }
-const specSchema = z.strictObject(specShape).refine(spec => !isArc(spec.process) || spec.amps !== null, { message: 'An arc process needs its current.', path: ['amps'] })
-  .refine(spec => spec.ampsFrom === null || (spec.amps !== null && spec.ampsFrom <= spec.amps), { message: 'The low end is higher than the high end.', path: ['ampsFrom'] })
+const specSchema = z
+  .strictObject(specShape)
+  .refine((spec) => !isArc(spec.process) || spec.amps !== null, {
+    message: 'An arc process needs its current.',
+    path: ['amps'],
+  })
+  .refine((spec) => spec.ampsFrom === null || (spec.amps !== null && spec.ampsFrom <= spec.amps), {
+    message: 'The low end is higher than the high end.',
+    path: ['ampsFrom'],
+  })
 
-export const jobBody = z.strictObject({
-  title: z.string().trim().min(1, 'Name the job.').max(200),
-  stationId: z.uuid().nullable(),
-  place: z.string().trim().min(1).max(200).nullable(),
-  welderId: z.uuid().nullable(),
-  helmetId: z.uuid().nullable(),
-  equipmentIds: z.array(z.uuid()).max(20),
-  cylinderIds: z.array(z.uuid()).max(20),
-  spec: specSchema,
-  /** The version that was read; a later one is not overwritten. */
-  version: z.number().int().optional(),
-}).refine(job => (job.stationId === null) !== (job.place === null), { message: 'Choose a station, or say where.', path: ['place'] })
+export const jobBody = z
+  .strictObject({
+    title: z.string().trim().min(1, 'Name the job.').max(200),
+    stationId: z.uuid().nullable(),
+    place: z.string().trim().min(1).max(200).nullable(),
+    welderId: z.uuid().nullable(),
+    helmetId: z.uuid().nullable(),
+    equipmentIds: z.array(z.uuid()).max(20),
+    cylinderIds: z.array(z.uuid()).max(20),
+    spec: specSchema,
+    /** The version that was read; a later one is not overwritten. */
+    version: z.number().int().optional(),
+  })
+  .refine((job) => (job.stationId === null) !== (job.place === null), {
+    message: 'Choose a station, or say where.',
+    path: ['place'],
+  })
 export type JobBody = z.infer<typeof jobBody>
 
 const quantity = z.object({ amount: z.number(), unit: z.string() as unknown as z.ZodType<Unit> })
 export const findingSchema = z.object({
-  code: z.string(), step: z.enum(['eyes', 'body', 'air', 'gear', 'fire', 'watch']), level: z.enum(['clear', 'caution', 'stop', 'unknown']),
-  value: quantity.optional(), sentence: z.string(), remedy: z.string().optional(),
-  reasons: z.array(z.object({ rule: z.string(), source: z.object({ document: z.string(), recall: z.enum(['memory', 'practice']) }), inputs: z.record(z.string(), z.union([quantity, z.string(), z.number(), z.boolean()])).optional() })),
+  code: z.string(),
+  step: z.enum(['eyes', 'body', 'air', 'gear', 'fire', 'watch']),
+  level: z.enum(['clear', 'caution', 'stop', 'unknown']),
+  value: quantity.optional(),
+  sentence: z.string(),
+  remedy: z.string().optional(),
+  reasons: z.array(
+    z.object({
+      rule: z.string(),
+      source: z.object({ document: z.string(), recall: z.enum(['memory', 'practice']) }),
+      inputs: z
+        .record(z.string(), z.union([quantity, z.string(), z.number(), z.boolean()]))
+        .optional(),
+    }),
+  ),
   legal: z.boolean().optional(),
 })
 
 export const jobRowSchema = z.object({
-  id: z.uuid(), number: z.number(), title: z.string(), process: z.enum(PROCESSES), where: z.string(), welder: z.string().nullable(), updatedAt: z.iso.datetime(),
+  id: z.uuid(),
+  number: z.number(),
+  title: z.string(),
+  process: z.enum(PROCESSES),
+  where: z.string(),
+  welder: z.string().nullable(),
+  updatedAt: z.iso.datetime(),
 })
 export const jobSchema = z.object({
-  id: z.uuid(), number: z.number(), title: z.string(), stationId: z.uuid().nullable(), place: z.string().nullable(), where: z.string(), designated: z.boolean(),
-  welderId: z.uuid().nullable(), welder: z.string().nullable(), helmetId: z.uuid().nullable(), equipmentIds: z.array(z.uuid()), cylinderIds: z.array(z.uuid()),
-  spec: z.strictObject(specShape), version: z.number(), rehearsal: z.boolean(), updatedAt: z.iso.datetime(),
-  findings: z.array(findingSchema), airCheck: z.object({ basis: z.string(), findings: z.array(findingSchema) }).nullable(), airNow: z.array(findingSchema), openPermit: z.object({ id: z.uuid(), number: z.number(), state: z.string() }).nullable(),
+  id: z.uuid(),
+  number: z.number(),
+  title: z.string(),
+  stationId: z.uuid().nullable(),
+  place: z.string().nullable(),
+  where: z.string(),
+  designated: z.boolean(),
+  welderId: z.uuid().nullable(),
+  welder: z.string().nullable(),
+  helmetId: z.uuid().nullable(),
+  equipmentIds: z.array(z.uuid()),
+  cylinderIds: z.array(z.uuid()),
+  spec: z.strictObject(specShape),
+  version: z.number(),
+  rehearsal: z.boolean(),
+  updatedAt: z.iso.datetime(),
+  findings: z.array(findingSchema),
+  airCheck: z.object({ basis: z.string(), findings: z.array(findingSchema) }).nullable(),
+  airNow: z.array(findingSchema),
+  openPermit: z.object({ id: z.uuid(), number: z.number(), state: z.string() }).nullable(),
 })
 export type Job = z.infer<typeof jobSchema>
 
-export const choiceSchema = z.object({ title: z.string(), jobId: z.uuid(), where: z.string(), times: z.number() })
+export const choiceSchema = z.object({
+  title: z.string(),
+  jobId: z.uuid(),
+  where: z.string(),
+  times: z.number(),
+})

@@ -5,7 +5,9 @@ import { findingSchema } from '#shared/job/schema'
 import { pin } from '#shared/session/schema'
 
 const answer = z.enum(['yes', 'no', 'na'])
-const sweepSchema = z.strictObject(Object.fromEntries(SWEEP.map(line => [line.id, answer.optional()])))
+const sweepSchema = z.strictObject(
+  Object.fromEntries(SWEEP.map((line) => [line.id, answer.optional()])),
+)
 
 export const permitCreateBody = z.strictObject({ jobId: z.uuid() })
 export const permitDraftBody = z.strictObject({
@@ -19,24 +21,73 @@ export const permitDraftBody = z.strictObject({
 })
 export type PermitDraftBody = z.infer<typeof permitDraftBody>
 
-export const overrideBody = z.strictObject({ eventId: z.uuid(), code: z.string().max(60), reason: z.string().trim().min(10, 'Write the reason, in at least 10 characters.').max(1000) })
+export const overrideBody = z.strictObject({
+  eventId: z.uuid(),
+  code: z.string().max(60),
+  reason: z.string().trim().min(10, 'Write the reason, in at least 10 characters.').max(1000),
+})
 const SIGNERS = ['operator', 'fire_watch'] as const
 export const signBody = z.strictObject({ eventId: z.uuid(), as: z.enum(SIGNERS), pin })
-export const actionBody = z.strictObject({ eventId: z.uuid(), action: z.enum(PERMIT_ACTIONS), pin: pin.optional(), note: z.string().trim().max(1000).optional() })
-export const roundBody = z.strictObject({ eventId: z.uuid(), note: z.string().trim().max(500).optional() })
+export const actionBody = z.strictObject({
+  eventId: z.uuid(),
+  action: z.enum(PERMIT_ACTIONS),
+  pin: pin.optional(),
+  note: z.string().trim().max(1000).optional(),
+})
+export const roundBody = z.strictObject({
+  eventId: z.uuid(),
+  note: z.string().trim().max(500).optional(),
+})
 
 const eventSchema = z.object({
-  id: z.uuid(), kind: z.enum(['action', 'round', 'sign', 'override']), subject: z.string(), person: z.string(), at: z.iso.datetime(), note: z.string().nullable(), current: z.boolean(), auditSeq: z.number().nullable(), rehearsal: z.boolean(),
+  id: z.uuid(),
+  kind: z.enum(['action', 'round', 'sign', 'override']),
+  subject: z.string(),
+  person: z.string(),
+  at: z.iso.datetime(),
+  note: z.string().nullable(),
+  current: z.boolean(),
+  auditSeq: z.number().nullable(),
+  rehearsal: z.boolean(),
 })
 export const permitRowSchema = z.object({
-  id: z.uuid(), number: z.number(), state: z.enum(PERMIT_STATES), place: z.string(), job: z.string(), jobNumber: z.number(), validFrom: z.iso.datetime(), validTo: z.iso.datetime(), watchEndsAt: z.iso.datetime().nullable(), rehearsal: z.boolean(),
+  id: z.uuid(),
+  number: z.number(),
+  state: z.enum(PERMIT_STATES),
+  place: z.string(),
+  job: z.string(),
+  jobNumber: z.number(),
+  validFrom: z.iso.datetime(),
+  validTo: z.iso.datetime(),
+  watchEndsAt: z.iso.datetime().nullable(),
+  rehearsal: z.boolean(),
 })
 export const permitSchema = permitRowSchema.extend({
-  jobId: z.uuid(), sweep: z.record(z.string(), answer), operatorId: z.uuid().nullable(), operator: z.string().nullable(), fireWatchId: z.uuid().nullable(), fireWatch: z.string().nullable(),
-  ruleSet: z.enum(RULE_SETS), watchMinutes: z.number(), findings: z.array(findingSchema), live: z.array(findingSchema), ready: z.boolean(), open: z.array(z.string()),
-  overridden: z.array(z.object({ code: z.string(), reason: z.string() })), signed: z.object({ operator: z.boolean(), fire_watch: z.boolean() }),
-  issuedBy: z.string().nullable(), issuedAt: z.iso.datetime().nullable(), workStartedAt: z.iso.datetime().nullable(), watchStartedAt: z.iso.datetime().nullable(), closedAt: z.iso.datetime().nullable(),
-  nextRoundAt: z.iso.datetime().nullable(), actions: z.array(z.enum(PERMIT_ACTIONS)), events: z.array(eventSchema), version: z.number(), auditHash: z.string().nullable(), designated: z.boolean(),
+  jobId: z.uuid(),
+  sweep: z.record(z.string(), answer),
+  operatorId: z.uuid().nullable(),
+  operator: z.string().nullable(),
+  fireWatchId: z.uuid().nullable(),
+  fireWatch: z.string().nullable(),
+  ruleSet: z.enum(RULE_SETS),
+  watchMinutes: z.number(),
+  findings: z.array(findingSchema),
+  live: z.array(findingSchema),
+  ready: z.boolean(),
+  open: z.array(z.string()),
+  overridden: z.array(z.object({ code: z.string(), reason: z.string() })),
+  signed: z.object({ operator: z.boolean(), fire_watch: z.boolean() }),
+  issuedBy: z.string().nullable(),
+  issuedAt: z.iso.datetime().nullable(),
+  workStartedAt: z.iso.datetime().nullable(),
+  watchStartedAt: z.iso.datetime().nullable(),
+  closedAt: z.iso.datetime().nullable(),
+  nextRoundAt: z.iso.datetime().nullable(),
+  actions: z.array(z.enum(PERMIT_ACTIONS)),
+  events: z.array(eventSchema),
+  version: z.number(),
+  auditHash: z.string().nullable(),
+  designated: z.boolean(),
 })
 export type Permit = z.infer<typeof permitSchema>
 export type PermitRow = z.infer<typeof permitRowSchema>

@@ -4,29 +4,77 @@ import { siteRules } from '#shared/eyes/schema'
 import { name, timeZone } from '#shared/session/schema'
 
 export const siteBody = z.strictObject({
-  name, timeZone, units: z.enum(['us', 'si']), shiftHours: z.number().min(1).max(24), ruleSet: z.enum(['osha', 'nfpa51b']),
-  houseMinutes: z.number().int().min(30, 'At least 30 minutes.').max(480).nullable(), ...siteRules,
+  name,
+  timeZone,
+  units: z.enum(['us', 'si']),
+  shiftHours: z.number().min(1).max(24),
+  ruleSet: z.enum(['osha', 'nfpa51b']),
+  houseMinutes: z.number().int().min(30, 'At least 30 minutes.').max(480).nullable(),
+  ...siteRules,
 })
-export const stationBody = z.strictObject({ name: z.string().trim().min(1, 'Name the station.').max(100), designated: z.boolean(), air: airSchema })
+export const stationBody = z.strictObject({
+  name: z.string().trim().min(1, 'Name the station.').max(100),
+  designated: z.boolean(),
+  air: airSchema,
+})
 export const stationSchema = stationBody.extend({ id: z.uuid(), code: z.string() })
 export type Station = z.infer<typeof stationSchema>
 export type StationBody = z.infer<typeof stationBody>
 
 const runningWatchSchema = z.object({
-  id: z.uuid(), number: z.number(), place: z.string(), state: z.string(), endsAt: z.iso.datetime().nullable(), nextRoundAt: z.iso.datetime().nullable(), validTo: z.iso.datetime(), fireWatch: z.string().nullable(), begun: z.boolean(),
+  id: z.uuid(),
+  number: z.number(),
+  place: z.string(),
+  state: z.string(),
+  endsAt: z.iso.datetime().nullable(),
+  nextRoundAt: z.iso.datetime().nullable(),
+  validTo: z.iso.datetime(),
+  fireWatch: z.string().nullable(),
+  begun: z.boolean(),
 })
 export const shiftSchema = z.object({
-  now: z.iso.datetime(), factor: z.number(),
+  now: z.iso.datetime(),
+  factor: z.number(),
   running: z.array(runningWatchSchema),
-  locked: z.array(z.object({ id: z.uuid(), kind: z.enum(['cylinder', 'machine', 'helmet']), label: z.string(), reason: z.string() })),
-  due: z.array(z.object({ id: z.uuid(), kind: z.enum(['cylinder', 'machine', 'helmet']), label: z.string(), daysSince: z.number().nullable() })),
+  locked: z.array(
+    z.object({
+      id: z.uuid(),
+      kind: z.enum(['cylinder', 'machine', 'helmet']),
+      label: z.string(),
+      reason: z.string(),
+    }),
+  ),
+  due: z.array(
+    z.object({
+      id: z.uuid(),
+      kind: z.enum(['cylinder', 'machine', 'helmet']),
+      label: z.string(),
+      daysSince: z.number().nullable(),
+    }),
+  ),
   dueCount: z.number(),
   /** Fit tests and clearances that have run out or soon will. */
-  expiring: z.array(z.object({ personId: z.uuid(), name: z.string(), what: z.enum(['fit_test', 'respirator']), on: z.string() })),
+  expiring: z.array(
+    z.object({
+      personId: z.uuid(),
+      name: z.string(),
+      what: z.enum(['fit_test', 'respirator']),
+      on: z.string(),
+    }),
+  ),
   /** Today's sessions. */
   sessions: z.array(z.object({ id: z.uuid(), title: z.string(), people: z.number() })),
   /** Someone felt ill, the air was bad, or a monitor went over a limit; open until cleared. */
-  alarms: z.array(z.object({ id: z.uuid(), kind: z.enum(['ill', 'bad_air', 'monitor']), where: z.string(), stationId: z.uuid().nullable(), jobId: z.uuid().nullable(), at: z.iso.datetime() })),
+  alarms: z.array(
+    z.object({
+      id: z.uuid(),
+      kind: z.enum(['ill', 'bad_air', 'monitor']),
+      where: z.string(),
+      stationId: z.uuid().nullable(),
+      jobId: z.uuid().nullable(),
+      at: z.iso.datetime(),
+    }),
+  ),
   reorder: z.number(),
 })
 export type Shift = z.infer<typeof shiftSchema>

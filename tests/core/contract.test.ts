@@ -10,14 +10,29 @@ import { setupBody } from '#shared/session/schema'
 import { siteBody } from '#shared/shop/schema'
 import { JOB } from './job.fixture'
 
-const paths = (schema: { safeParse: (value: unknown) => { success: boolean, error?: { issues: { path: PropertyKey[] }[] } } }, value: unknown): string[] => {
+const paths = (
+  schema: {
+    safeParse: (value: unknown) => {
+      success: boolean
+      error?: { issues: { path: PropertyKey[] }[] }
+    }
+  },
+  value: unknown,
+): string[] => {
   const result = schema.safeParse(value)
-  return result.success ? [] : result.error!.issues.map(issue => issue.path.join('.'))
+  return result.success ? [] : result.error!.issues.map((issue) => issue.path.join('.'))
 }
 
 const job = (change: object = {}, spec: object = {}): unknown => ({
-  title: 'Bracket', stationId: null, place: 'Quay', welderId: null, helmetId: null, equipmentIds: [], cylinderIds: [],
-  spec: { ...JOB, ...spec }, ...change,
+  title: 'Bracket',
+  stationId: null,
+  place: 'Quay',
+  welderId: null,
+  helmetId: null,
+  equipmentIds: [],
+  cylinderIds: [],
+  spec: { ...JOB, ...spec },
+  ...change,
 })
 
 describe('a job at the door', () => {
@@ -35,8 +50,18 @@ describe('a job at the door', () => {
     ['zero volume', {}, { air: { ...JOB.air, volume: 0 } }, 'spec.air.volume'],
     ['negative flow', {}, { air: { ...JOB.air, generalFlow: -1 } }, 'spec.air.generalFlow'],
     ['mixing beyond 10', {}, { air: { ...JOB.air, mixing: 11 } }, 'spec.air.mixing'],
-    ['a sampling result without a report', {}, { measured: { reference: '', fume: 1 } }, 'spec.measured.reference'],
-    ['a report without a result', {}, { measured: { reference: 'AS-1' } }, 'spec.measured.reference'],
+    [
+      'a sampling result without a report',
+      {},
+      { measured: { reference: '', fume: 1 } },
+      'spec.measured.reference',
+    ],
+    [
+      'a report without a result',
+      {},
+      { measured: { reference: 'AS-1' } },
+      'spec.measured.reference',
+    ],
     ['an unknown process', {}, { process: 'FRIED' }, 'spec.process'],
   ])('is refused with %s, at its field', (_, change, spec, path) => {
     expect(paths(jobBody, job(change, spec))).toContain(path)
@@ -54,15 +79,26 @@ describe('people, items and sites at the door', () => {
     expect(paths(personBody, { ...person, pin: '123' })).toEqual(['pin'])
     expect(paths(personBody, { ...person, pin: '12a4' })).toEqual(['pin'])
     expect(paths(personBody, { ...person, password: 'short' })).toEqual(['password'])
-    expect(paths(personBody, { ...person, pin: '12345678', password: 'long enough for it' })).toEqual([])
+    expect(
+      paths(personBody, { ...person, pin: '12345678', password: 'long enough for it' }),
+    ).toEqual([])
   })
 
   it('emails are kept in small letters, so that one person has one', () => {
-    expect(personBody.parse({ ...person, email: 'Ada@Heron.Example' }).email).toBe('ada@heron.example')
+    expect(personBody.parse({ ...person, email: 'Ada@Heron.Example' }).email).toBe(
+      'ada@heron.example',
+    )
   })
 
   it('a time zone must exist', () => {
-    const setup = { organisation: 'o', site: 's', units: 'us', name: 'n', email: 'a@b.example', password: 'long enough for it' }
+    const setup = {
+      organisation: 'o',
+      site: 's',
+      units: 'us',
+      name: 'n',
+      email: 'a@b.example',
+      password: 'long enough for it',
+    }
     expect(paths(setupBody, { ...setup, timeZone: 'Mars/Olympus' })).toEqual(['timeZone'])
     expect(paths(setupBody, { ...setup, timeZone: 'America/Halifax' })).toEqual([])
   })
@@ -81,7 +117,18 @@ describe('people, items and sites at the door', () => {
   })
 
   it('a house watch is never under 30 minutes', () => {
-    const site = { name: 's', timeZone: 'UTC', units: 'us', shiftHours: 8, ruleSet: 'osha', shadeSchool: 'guide', safetyToe: false, hardHat: false, season: 'mild', limitSets: ['osha'] }
+    const site = {
+      name: 's',
+      timeZone: 'UTC',
+      units: 'us',
+      shiftHours: 8,
+      ruleSet: 'osha',
+      shadeSchool: 'guide',
+      safetyToe: false,
+      hardHat: false,
+      season: 'mild',
+      limitSets: ['osha'],
+    }
     expect(paths(siteBody, { ...site, houseMinutes: 29 })).toEqual(['houseMinutes'])
     expect(paths(siteBody, { ...site, houseMinutes: null })).toEqual([])
     expect(paths(siteBody, { ...site, houseMinutes: null, limitSets: [] })).toEqual(['limitSets'])
@@ -100,26 +147,70 @@ describe('contracts', () => {
 
   it('name a schema for each parameter in the path', () => {
     for (const [, route] of all) {
-      const named = [...route.path.matchAll(/\{(\w+)\}/g)].map(match => match[1])
+      const named = [...route.path.matchAll(/\{(\w+)\}/g)].map((match) => match[1])
       expect(Boolean(route.params), route.id).toBe(named.length > 0)
     }
   })
 
   it('only reading and the door are open to a viewer; only the door and the entry of monitors are public', () => {
-    const own = ['signOut', 'setPin', 'createToken', 'revokeToken', 'calcShade', 'calcPpe', 'calcVentilation', 'calcMarking', 'calcLaser', 'calcHood', 'calcRelease', 'raiseAlarm', 'tellAlarm']
+    const own = [
+      'signOut',
+      'setPin',
+      'createToken',
+      'revokeToken',
+      'calcShade',
+      'calcPpe',
+      'calcVentilation',
+      'calcMarking',
+      'calcLaser',
+      'calcHood',
+      'calcRelease',
+      'raiseAlarm',
+      'tellAlarm',
+    ]
     for (const [name, route] of all) {
-      if (route.roles === 'public') expect(['alive', 'ready', 'openapi', 'setupState', 'setup', 'signIn', 'booth', 'boothSignIn', 'ingest']).toContain(name)
+      if (route.roles === 'public')
+        expect([
+          'alive',
+          'ready',
+          'openapi',
+          'setupState',
+          'setup',
+          'signIn',
+          'booth',
+          'boothSignIn',
+          'ingest',
+        ]).toContain(name)
       else if (route.method !== 'GET' && route.roles.includes('viewer')) expect(own).toContain(name)
     }
   })
 
   it('describe their bodies, parameters and roles in OpenAPI', () => {
-    const { paths: described } = openApi() as { paths: Record<string, Record<string, { requestBody?: { content: Record<string, { schema: { required: string[] } }> }, parameters: { name: string, in: string }[], description: string }>> }
+    const { paths: described } = openApi() as {
+      paths: Record<
+        string,
+        Record<
+          string,
+          {
+            requestBody?: { content: Record<string, { schema: { required: string[] } }> }
+            parameters: { name: string; in: string }[]
+            description: string
+          }
+        >
+      >
+    }
     const post = described['/api/v1/permits/{id}/actions']!.post!
     expect(post.parameters).toEqual([expect.objectContaining({ name: 'id', in: 'path' })])
-    expect(post.requestBody!.content['application/json']!.schema.required).toEqual(['eventId', 'action'])
+    expect(post.requestBody!.content['application/json']!.schema.required).toEqual([
+      'eventId',
+      'action',
+    ])
     expect(described['/api/v1/site']!.put!.description).toContain('lead')
-    expect(described['/api/v1/jobs']!.get!.parameters.map(parameter => parameter.name)).toEqual(['q', 'page', 'sort'])
+    expect(described['/api/v1/jobs']!.get!.parameters.map((parameter) => parameter.name)).toEqual([
+      'q',
+      'page',
+      'sort',
+    ])
   })
 })
 

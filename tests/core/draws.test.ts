@@ -10,15 +10,20 @@ import { Simulation, tornado } from '#core/air/simulate'
 import { asSubstance } from '#core/exposure/limits.table'
 import { caseWith, CERTAIN, SOURCE } from './air.fixture'
 
-const drawn = (air: ReturnType<typeof caseWith>, draws = 200_000, seed = 7) => { const simulation = new Simulation(air, seed); simulation.step(draws); return simulation.result() }
-const fume = (result: ReturnType<typeof drawn>) => result.substances.find(entry => entry.substance === 'fume')!
+const drawn = (air: ReturnType<typeof caseWith>, draws = 200_000, seed = 7) => {
+  const simulation = new Simulation(air, seed)
+  simulation.step(draws)
+  return simulation.result()
+}
+const fume = (result: ReturnType<typeof drawn>) =>
+  result.substances.find((entry) => entry.substance === 'fume')!
 
 describe('Monte Carlo', () => {
   it('agrees with the analytic product of lognormals: ln C has variance ln2(GSD1) + ln2(GSD2)', () => {
     // Only emission and content are spread, so the 8 h average is a constant times two lognormals.
     const air = caseWith({ spread: { ...CERTAIN, emission: 1.8, content: 1.5 } })
     const result = fume(drawn(air, 1_000_000))
-    const median = reckon(air).breathed.find(entry => entry.substance === 'fume')!.twa
+    const median = reckon(air).breathed.find((entry) => entry.substance === 'fume')!.twa
     const sigma = Math.hypot(Math.log(1.8), Math.log(1.5))
     expect(result.twa.p50 / median).toBeCloseTo(1, 2)
     expect(result.twa.p95 / (median * Math.exp(1.6448536 * sigma))).toBeCloseTo(1, 2)
@@ -29,9 +34,14 @@ describe('Monte Carlo', () => {
   })
   it('with nothing spread it is the planning value, near field settled at once', () => {
     for (const near of [null, { radius: 0.5, airSpeed: 0.1 }]) {
-      const air = caseWith({ near, spread: CERTAIN, changes: [{ at: 60, flow: 0.3 }], sources: [SOURCE, { ...SOURCE, name: 'Other', mine: false, welders: 3, from: 90, to: 300 }] })
+      const air = caseWith({
+        near,
+        spread: CERTAIN,
+        changes: [{ at: 60, flow: 0.3 }],
+        sources: [SOURCE, { ...SOURCE, name: 'Other', mine: false, welders: 3, from: 90, to: 300 }],
+      })
       const result = fume(drawn(air, 1000))
-      const planned = reckon(air).breathed.find(entry => entry.substance === 'fume')!
+      const planned = reckon(air).breathed.find((entry) => entry.substance === 'fume')!
       expect(result.twa.p50 / planned.twa).toBeCloseTo(1, 2)
       expect(result.ceiling.p50 / planned.ceiling).toBeCloseTo(1, 1)
     }
@@ -49,7 +59,8 @@ describe('Monte Carlo', () => {
     expect(() => new Simulation(caseWith({}), 1.5)).toThrow(RangeError)
     expect(() => new Simulation(caseWith({}), 1).step(5_000_001)).toThrow(RangeError)
   })
-  it('memory does not grow with the draws: two fixed arrays a substance', () => expect(new Histogram().counts.byteLength).toBe(17_408 * 4))
+  it('memory does not grow with the draws: two fixed arrays a substance', () =>
+    expect(new Histogram().counts.byteLength).toBe(17_408 * 4))
 })
 
 describe('fixed-array quantiles', () => {
@@ -59,11 +70,14 @@ describe('fixed-array quantiles', () => {
     const histogram = new Histogram()
     histogram.addAll(values, 0, values.length)
     const sorted = [...values].sort((a, b) => a - b)
-    for (const share of [0.01, 0.05, 0.5, 0.95, 0.99]) expect(Math.abs(histogram.quantile(share) / sorted[Math.round(share * 50_000) - 1]! - 1)).toBeLessThan(0.004)
+    for (const share of [0.01, 0.05, 0.5, 0.95, 0.99])
+      expect(
+        Math.abs(histogram.quantile(share) / sorted[Math.round(share * 50_000) - 1]! - 1),
+      ).toBeLessThan(0.004)
     expect(histogram.over(sorted[40_000]!)).toBeCloseTo(0.2, 3)
     expect(() => new Histogram().quantile(0.5)).toThrow(RangeError)
   })
-  it('a triangle\'s median and ends', () => {
+  it("a triangle's median and ends", () => {
     expect(triangularAt(0, 1, 2, 5)).toBe(1)
     expect(triangularAt(1, 1, 2, 5)).toBe(5)
     // F(x) = 1 - (5 - x)^2 / 12 right of the mode; half at 5 - sqrt 6
@@ -73,26 +87,52 @@ describe('fixed-array quantiles', () => {
 
 describe('what matters, what is needed, what helps', () => {
   it('the tornado puts the widest first and leaves out what does not move it', () => {
-    const swings = tornado(caseWith({ spread: { ...CERTAIN, emission: 3, flow: { low: 0.9, high: 1.1 } } }), 'fume')
-    expect(swings.map(swing => swing.input)).toEqual(['Fume given off, Own arc', 'Air flow'])
+    const swings = tornado(
+      caseWith({ spread: { ...CERTAIN, emission: 3, flow: { low: 0.9, high: 1.1 } } }),
+      'fume',
+    )
+    expect(swings.map((swing) => swing.input)).toEqual(['Fume given off, Own arc', 'Air flow'])
     expect(swings[0]!.high / swings[0]!.low).toBeCloseTo(3 ** (2 * 1.6448536), 4)
     expect(tornado(caseWith({}), 'beryllium')).toEqual([])
   })
   it('each inverse put back gives the limit', () => {
     const air = caseWith({ flow: 0.8, near: { radius: 1, airSpeed: 0.3 } }, { to: 480 })
-    const needed = whatIsNeeded(air, ['osha']).find(entry => entry.substance === 'fume')!
+    const needed = whatIsNeeded(air, ['osha']).find((entry) => entry.substance === 'fume')!
     const limit = asSubstance(needed.governs.limit)
     const twa = (changed: typeof air): number => reckon(changed, 'fume').breathed[0]!.twa
     expect(twa(air)).toBeGreaterThan(limit)
-    const value = (inverse: typeof needed.flow): number => { if ('because' in inverse) throw new Error(inverse.because); return inverse.value }
+    const value = (inverse: typeof needed.flow): number => {
+      if ('because' in inverse) throw new Error(inverse.because)
+      return inverse.value
+    }
     expect(twa({ ...air, flow: value(needed.flow) })).toBeCloseTo(limit, 4)
-    expect(twa({ ...air, near: { ...air.near!, radius: value(needed.head) } })).toBeCloseTo(limit, 4)
-    expect(twa(caseWith({ flow: 0.8, near: air.near }, { to: 480, capture: { low: value(needed.capture), high: 1 } }))).toBeCloseTo(limit, 4)
-    expect(twa(caseWith({ flow: 0.8, near: air.near }, { to: 480, arcShare: value(needed.arcMinutes) / 480 }))).toBeCloseTo(limit, 4)
+    expect(twa({ ...air, near: { ...air.near!, radius: value(needed.head) } })).toBeCloseTo(
+      limit,
+      4,
+    )
+    expect(
+      twa(
+        caseWith(
+          { flow: 0.8, near: air.near },
+          { to: 480, capture: { low: value(needed.capture), high: 1 } },
+        ),
+      ),
+    ).toBeCloseTo(limit, 4)
+    expect(
+      twa(
+        caseWith(
+          { flow: 0.8, near: air.near },
+          { to: 480, arcShare: value(needed.arcMinutes) / 480 },
+        ),
+      ),
+    ).toBeCloseTo(limit, 4)
   })
   it('says why where nothing helps: a ceiling is not met by less time, a near field not by flow', () => {
-    const air = caseWith({ near: { radius: 0.2, airSpeed: 0.05 } }, { consumable: 'SMAW 14Mn-4Cr', to: 480 })
-    const manganese = whatIsNeeded(air, ['osha']).find(entry => entry.substance === 'manganese')!
+    const air = caseWith(
+      { near: { radius: 0.2, airSpeed: 0.05 } },
+      { consumable: 'SMAW 14Mn-4Cr', to: 480 },
+    )
+    const manganese = whatIsNeeded(air, ['osha']).find((entry) => entry.substance === 'manganese')!
     expect(manganese.arcMinutes).toMatchObject({ because: expect.stringMatching(/ceiling/) })
     expect(manganese.flow).toMatchObject({ because: expect.stringMatching(/near field alone/) })
   })
@@ -100,35 +140,63 @@ describe('what matters, what is needed, what helps', () => {
     const controls = compareControls(caseWith({ flow: 0.1 }, { to: 480 }), 'fume', ['osha'], 5)
     expect(controls[0]!.id).toBe('asIs')
     expect(controls.at(-1)!.id).toBe('respirator')
-    for (const control of controls) expect(control.chance).toBeLessThanOrEqual(controls[0]!.chance + 1e-12)
-    expect(controls.find(control => control.id === 'arm')!.upperShare).toBeLessThan(controls[0]!.upperShare / 3)
-    expect(controls.find(control => control.id === 'gun')!.because).toMatch(/wire processes/)
-    expect(controls.find(control => control.id === 'process')!.name).toMatch(/GMAW E70S/)
-    expect(compareControls(caseWith({}, { capture: { low: 0.8, high: 0.95 } }), 'fume', ['osha'], 5).find(control => control.id === 'arm')!.because).toMatch(/already/)
+    for (const control of controls)
+      expect(control.chance).toBeLessThanOrEqual(controls[0]!.chance + 1e-12)
+    expect(controls.find((control) => control.id === 'arm')!.upperShare).toBeLessThan(
+      controls[0]!.upperShare / 3,
+    )
+    expect(controls.find((control) => control.id === 'gun')!.because).toMatch(/wire processes/)
+    expect(controls.find((control) => control.id === 'process')!.name).toMatch(/GMAW E70S/)
+    expect(
+      compareControls(
+        caseWith({}, { capture: { low: 0.8, high: 0.95 } }),
+        'fume',
+        ['osha'],
+        5,
+      ).find((control) => control.id === 'arm')!.because,
+    ).toMatch(/already/)
     expect(compareControls(caseWith({}), 'fume', ['eu'], 5)).toEqual([])
   })
 })
 
 describe('judging a case', () => {
-  const judge = (air: ReturnType<typeof caseWith>, adopted: Parameters<typeof judgeAir>[1] = ['osha'], draws = 0) => judgeAir(air, adopted, draws ? drawn(air, draws) : null, 'none')
+  const judge = (
+    air: ReturnType<typeof caseWith>,
+    adopted: Parameters<typeof judgeAir>[1] = ['osha'],
+    draws = 0,
+  ) => judgeAir(air, adopted, draws ? drawn(air, draws) : null, 'none')
   it('the strictest adopted set decides, the others are shown', () => {
-    const answer = judge(caseWith({}), ['osha', 'acgih']).substances.find(entry => entry.substance === 'manganese')!
+    const answer = judge(caseWith({}), ['osha', 'acgih']).substances.find(
+      (entry) => entry.substance === 'manganese',
+    )!
     expect(answer.governs!.limit).toMatchObject({ set: 'acgih', limit: 0.02 })
-    expect(answer.compared.map(entry => entry.limit.set)).toEqual(expect.arrayContaining(['osha', 'niosh', 'uk', 'eu']))
+    expect(answer.compared.map((entry) => entry.limit.set)).toEqual(
+      expect.arrayContaining(['osha', 'niosh', 'uk', 'eu']),
+    )
   })
   it('the 95th percentile decides once drawn: worse than the planning value, never the word safe', () => {
     const air = caseWith({ flow: 0.5 }, { to: 420 })
-    const planned = judge(air).substances.find(entry => entry.substance === 'fume')!
+    const planned = judge(air).substances.find((entry) => entry.substance === 'fume')!
     const answer = judge(air, ['osha'], 20_000)
-    const upper = answer.substances.find(entry => entry.substance === 'fume')!
+    const upper = answer.substances.find((entry) => entry.substance === 'fume')!
     expect(upper.upperShare!).toBeGreaterThan(planned.governs!.share)
     expect(upper.chances).toHaveLength(upper.compared.length)
     for (const finding of answer.findings) expect(finding.sentence).not.toMatch(/\bsafe\b/i)
   })
   it('unknown stays unknown: no factor, grinding that nobody measured, a bound over the limit, no adopted limit', () => {
-    const level = (air: ReturnType<typeof caseWith>, code: string, adopted: Parameters<typeof judgeAir>[1] = ['osha']): string | undefined => judge(air, adopted).findings.find(finding => finding.code === code)?.level
+    const level = (
+      air: ReturnType<typeof caseWith>,
+      code: string,
+      adopted: Parameters<typeof judgeAir>[1] = ['osha'],
+    ): string | undefined =>
+      judge(air, adopted).findings.find((finding) => finding.code === code)?.level
     expect(level(caseWith({}, { consumable: null }), 'air.fume')).toBe('unknown')
-    expect(level(caseWith({ sources: [SOURCE, { ...SOURCE, name: 'Grinder', kind: 'grind', mine: false }] }), 'air.fume')).toBe('unknown')
+    expect(
+      level(
+        caseWith({ sources: [SOURCE, { ...SOURCE, name: 'Grinder', kind: 'grind', mine: false }] }),
+        'air.fume',
+      ),
+    ).toBe('unknown')
     expect(level(caseWith({ flow: 0.02 }, { to: 480 }), 'air.fluorides')).toBe('unknown')
     expect(level(caseWith({}), 'air.fume', ['eu'])).toBe('unknown')
     expect(level(caseWith({}, { coating: 'lead' }), 'air.lead')).toBe('unknown')
@@ -137,20 +205,40 @@ describe('judging a case', () => {
     const zinc = { coating: 137.5, sides: 1 as const, width: 0.02, travel: 0.004, vaporised: 0.5 }
     const coated = reckon(caseWith({}, { coating: 'zinc', zinc })).breathed
     const plain = reckon(caseWith({})).breathed
-    const twa = (all: typeof coated, substance: string): number => all.find(entry => entry.substance === substance)!.twa
+    const twa = (all: typeof coated, substance: string): number =>
+      all.find((entry) => entry.substance === substance)!.twa
     expect(twa(coated, 'fume') - twa(plain, 'fume')).toBeCloseTo(twa(coated, 'zincOxide'), 9)
   })
   it('adds what acts on the same organ: 29 CFR 1910.1000(d)(2)', () => {
     const stainless = caseWith({}, { consumable: 'SMAW E316', baseMetal: 'stainless' })
     const answer = judge(stainless, ['osha'])
-    const lung = answer.mixtures.find(entry => entry.organ === 'lung')!
-    expect(lung.index).toBeCloseTo(lung.parts.reduce((sum, part) => sum + part.share, 0), 12)
-    expect(lung.parts.map(part => part.substance)).toEqual(expect.arrayContaining(['chromiumVI', 'nickel']))
+    const lung = answer.mixtures.find((entry) => entry.organ === 'lung')!
+    expect(lung.index).toBeCloseTo(
+      lung.parts.reduce((sum, part) => sum + part.share, 0),
+      12,
+    )
+    expect(lung.parts.map((part) => part.substance)).toEqual(
+      expect.arrayContaining(['chromiumVI', 'nickel']),
+    )
   })
   it('tells what is wrong with a case by its field', () => {
-    const fields = (air: ReturnType<typeof caseWith>): string[] => faultsOfCase(air).map(fault => fault.field)
+    const fields = (air: ReturnType<typeof caseWith>): string[] =>
+      faultsOfCase(air).map((fault) => fault.field)
     expect(fields(caseWith({}))).toEqual([])
-    expect(fields(caseWith({ volume: 0, flow: 0, shiftMinutes: 1500, sources: [] }))).toEqual(['volume', 'flow', 'shiftMinutes', 'sources', 'near.radius'])
-    expect(fields(caseWith({ changes: [{ at: 480, flow: 0 }] }, { to: 500, capture: { low: 0.9, high: 0.2 } }))).toEqual(['sources.0.to', 'sources.0.capture', 'changes.0.flow', 'changes.0.at'])
+    expect(fields(caseWith({ volume: 0, flow: 0, shiftMinutes: 1500, sources: [] }))).toEqual([
+      'volume',
+      'flow',
+      'shiftMinutes',
+      'sources',
+      'near.radius',
+    ])
+    expect(
+      fields(
+        caseWith(
+          { changes: [{ at: 480, flow: 0 }] },
+          { to: 500, capture: { low: 0.9, high: 0.2 } },
+        ),
+      ),
+    ).toEqual(['sources.0.to', 'sources.0.capture', 'changes.0.flow', 'changes.0.at'])
   })
 })

@@ -11,25 +11,73 @@ import { JOB, jobWith } from './job.fixture'
 
 describe('filler melted per hour of arc', () => {
   it('1.0 mm steel at 8 m/min is 2.96 kg/h: 7,850 kg/m3 x pi/4 mm2 x 480 m/h', () => {
-    expect(consumedPerHour({ by: 'wire', diameter: 0.001, speed: 8 / 60, metal: 'steel', tubular: false })).toBeCloseTo(2.959, 3)
-    expect(consumedPerHour({ by: 'wire', diameter: 0.001, speed: 8 / 60, metal: 'steel', tubular: true })).toBeCloseTo(2.959 * 0.85, 3)
+    expect(
+      consumedPerHour({
+        by: 'wire',
+        diameter: 0.001,
+        speed: 8 / 60,
+        metal: 'steel',
+        tubular: false,
+      }),
+    ).toBeCloseTo(2.959, 3)
+    expect(
+      consumedPerHour({
+        by: 'wire',
+        diameter: 0.001,
+        speed: 8 / 60,
+        metal: 'steel',
+        tubular: true,
+      }),
+    ).toBeCloseTo(2.959 * 0.85, 3)
   })
-  it('12 rods of 36 g less 5 g stubs are 0.372 kg/h', () => expect(consumedPerHour({ by: 'rods', perHour: 12, mass: 0.036, stub: 0.005 })).toBeCloseTo(0.372, 9))
+  it('12 rods of 36 g less 5 g stubs are 0.372 kg/h', () =>
+    expect(consumedPerHour({ by: 'rods', perHour: 12, mass: 0.036, stub: 0.005 })).toBeCloseTo(
+      0.372,
+      9,
+    ))
   it('the amperage default says nothing here, and nonsense is refused', () => {
     expect(consumedPerHour({ by: 'default' })).toBeNull()
-    for (const wrong of [{ by: 'wire', diameter: 0, speed: 1, metal: 'steel', tubular: false }, { by: 'rods', perHour: 10, mass: 0.02, stub: 0.02 }, { by: 'rate', rate: -1 }] as const) expect(() => consumedPerHour(wrong)).toThrow(RangeError)
+    for (const wrong of [
+      { by: 'wire', diameter: 0, speed: 1, metal: 'steel', tubular: false },
+      { by: 'rods', perHour: 10, mass: 0.02, stub: 0.02 },
+      { by: 'rate', rate: -1 },
+    ] as const)
+      expect(() => consumedPerHour(wrong)).toThrow(RangeError)
   })
 })
 
 describe('a consumable from its data sheet', () => {
-  const WIRE: Composition = { name: 'W', process: 'FCAW', alloy: 'steel', fume: 12, of: 'fume', parts: { manganese: 0.08, fluorides: 0.02, iron: 0.6, other: 0.3 }, reference: 'sheet' }
-  it('a fume analysis gives figures: 12 g/kg x 0.08 is 0.96 g/kg manganese', () => expect(rowOfComposition(WIRE)).toMatchObject({ manganese: 0.96, chromium: null, others: { fluorides: 0.24 } }))
+  const WIRE: Composition = {
+    name: 'W',
+    process: 'FCAW',
+    alloy: 'steel',
+    fume: 12,
+    of: 'fume',
+    parts: { manganese: 0.08, fluorides: 0.02, iron: 0.6, other: 0.3 },
+    reference: 'sheet',
+  }
+  it('a fume analysis gives figures: 12 g/kg x 0.08 is 0.96 g/kg manganese', () =>
+    expect(rowOfComposition(WIRE)).toMatchObject({
+      manganese: 0.96,
+      chromium: null,
+      others: { fluorides: 0.24 },
+    }))
   it('the composition of the wire only bounds: E70S with 1.4 % manganese stays above what AP-42 reports (0.318 of 5.2 g/kg)', () => {
-    const solid = rowOfComposition({ ...WIRE, of: 'consumable', fume: 5.2, parts: { manganese: 0.014, iron: 0.976, other: 0.01 } })
+    const solid = rowOfComposition({
+      ...WIRE,
+      of: 'consumable',
+      fume: 5.2,
+      parts: { manganese: 0.014, iron: 0.976, other: 0.01 },
+    })
     expect(solid.manganese!).toBeGreaterThan(0.318)
     expect(solid.bounds).toContain('manganese')
     // ER308: 20 % chromium, 10 % nickel; 0.524 and 0.184 of 5.4 g/kg
-    const stainless = rowOfComposition({ ...WIRE, of: 'consumable', fume: 5.4, parts: { chromium: 0.2, nickel: 0.1, manganese: 0.018, iron: 0.68, other: 0.002 } })
+    const stainless = rowOfComposition({
+      ...WIRE,
+      of: 'consumable',
+      fume: 5.4,
+      parts: { chromium: 0.2, nickel: 0.1, manganese: 0.018, iron: 0.68, other: 0.002 },
+    })
     expect(stainless.chromium!).toBeGreaterThan(0.524)
     expect(stainless.nickel!).toBeGreaterThan(0.184)
   })
@@ -41,7 +89,13 @@ describe('a consumable from its data sheet', () => {
     expect(faultsOf({ ...WIRE, fume: 0 })[0]!.field).toBe('fume')
   })
   it('goes before the table in a source', () => {
-    const emission = emissionsOf({ ...SOURCE, process: 'FCAW', consumable: null, own: WIRE, consumed: { by: 'rate', rate: 2 } })
+    const emission = emissionsOf({
+      ...SOURCE,
+      process: 'FCAW',
+      consumable: null,
+      own: WIRE,
+      consumed: { by: 'rate', rate: 2 },
+    })
     expect(emission.get('manganese')).toMatchObject({ rate: 1.92, bound: false })
     expect(emission.get('fluorides')).toMatchObject({ rate: 0.48, bound: false })
   })
@@ -49,27 +103,59 @@ describe('a consumable from its data sheet', () => {
 
 describe('zinc from coated steel, from first principles', () => {
   it('oxide weighs 81.38 of 65.38', () => expect(OXIDE_PER_ZINC).toBeCloseTo(81.38 / 65.38, 4))
-  it('85 um of zinc at 7.14 g/cm3 is 607 g/m2', () => expect(coatingMass(85e-6)).toBeCloseTo(606.9, 1))
+  it('85 um of zinc at 7.14 g/cm3 is 607 g/m2', () =>
+    expect(coatingMass(85e-6)).toBeCloseTo(606.9, 1))
   it('Z275 on one side, 20 mm burnt, 4 mm/s, half vaporised: 24.6 g/h ZnO by hand', () => {
-    expect(zincOxideRate({ coating: 137.5, sides: 1, width: 0.02, travel: 0.004, vaporised: 0.5 })).toBeCloseTo(137.5 * 0.02 * 0.004 * 3600 * 0.5 * 1.2447, 9)
-    expect(zincOxideRate({ coating: 137.5, sides: 2, width: 0.02, travel: 0.004, vaporised: 0.5 })).toBeCloseTo(49.29, 1)
+    expect(
+      zincOxideRate({ coating: 137.5, sides: 1, width: 0.02, travel: 0.004, vaporised: 0.5 }),
+    ).toBeCloseTo(137.5 * 0.02 * 0.004 * 3600 * 0.5 * 1.2447, 9)
+    expect(
+      zincOxideRate({ coating: 137.5, sides: 2, width: 0.02, travel: 0.004, vaporised: 0.5 }),
+    ).toBeCloseTo(49.29, 1)
   })
-  it('grind back half the burnt width and an inch', () => expect(grindBack(0.02)).toBeCloseTo(0.0354, 6))
+  it('grind back half the burnt width and an inch', () =>
+    expect(grindBack(0.02)).toBeCloseTo(0.0354, 6))
   it('refuses what cannot be', () => {
-    expect(() => zincOxideRate({ coating: 100, sides: 1, width: 0, travel: 1, vaporised: 0.5 })).toThrow(RangeError)
-    expect(() => zincOxideRate({ coating: 100, sides: 1, width: 1, travel: 1, vaporised: 2 })).toThrow(RangeError)
+    expect(() =>
+      zincOxideRate({ coating: 100, sides: 1, width: 0, travel: 1, vaporised: 0.5 }),
+    ).toThrow(RangeError)
+    expect(() =>
+      zincOxideRate({ coating: 100, sides: 1, width: 1, travel: 1, vaporised: 2 }),
+    ).toThrow(RangeError)
     expect(() => coatingMass(0)).toThrow(RangeError)
     expect(() => grindBack(-1)).toThrow(RangeError)
   })
 })
 
 describe('telling a coating by what is seen (common practice)', () => {
-  const NOTHING: Seen = { label: null, paint: null, sheen: null, rust: null, heated: null, arc: null }
-  const PLAIN: Seen = { label: 'weldable', paint: false, sheen: 'mill', rust: 'yes', heated: 'nothing', arc: 'normal' }
+  const NOTHING: Seen = {
+    label: null,
+    paint: null,
+    sheen: null,
+    rust: null,
+    heated: null,
+    arc: null,
+  }
+  const PLAIN: Seen = {
+    label: 'weldable',
+    paint: false,
+    sheen: 'mill',
+    rust: 'yes',
+    heated: 'nothing',
+    arc: 'normal',
+  }
   const see = (seen: Partial<Seen>, from = NOTHING) => identifyCoating({ ...from, ...seen })
   test.each<[Partial<Seen>, string, string]>([
-    [{ sheen: 'spangle' }, 'coated', 'zinc'], [{ rust: 'never' }, 'coated', 'zinc'], [{ heated: 'white_floc' }, 'coated', 'zinc'], [{ arc: 'blue_green' }, 'coated', 'zinc'], [{ heated: 'yellow' }, 'coated', 'chromate'], [{ sheen: 'gold' }, 'coated', 'chromate'], [{ paint: true }, 'coated', 'paint'],
-  ])('%o outweighs every sign of plain metal', (sign, verdict, coating) => expect(see(sign, PLAIN)).toMatchObject({ verdict, coating }))
+    [{ sheen: 'spangle' }, 'coated', 'zinc'],
+    [{ rust: 'never' }, 'coated', 'zinc'],
+    [{ heated: 'white_floc' }, 'coated', 'zinc'],
+    [{ arc: 'blue_green' }, 'coated', 'zinc'],
+    [{ heated: 'yellow' }, 'coated', 'chromate'],
+    [{ sheen: 'gold' }, 'coated', 'chromate'],
+    [{ paint: true }, 'coated', 'paint'],
+  ])('%o outweighs every sign of plain metal', (sign, verdict, coating) =>
+    expect(see(sign, PLAIN)).toMatchObject({ verdict, coating }),
+  )
   it('plain needs the label or two signs, and somebody who looked for paint', () => {
     expect(see({}, PLAIN)).toMatchObject({ verdict: 'plain', coating: 'none' })
     expect(see({ paint: false, rust: 'yes' }).verdict).toBe('unknown')
@@ -84,18 +170,31 @@ describe('telling a coating by what is seen (common practice)', () => {
 
 describe('from a job to its case and back', () => {
   it('keeps the arc minutes: arc share times the window', () => {
-    const { sources: [own] } = caseOfJob(JOB)
+    const {
+      sources: [own],
+    } = caseOfJob(JOB)
     expect((own!.to - own!.from) * own!.arcShare).toBeCloseTo(JOB.arcMinutes, 9)
   })
   it('an assessment counts while the job is as it was, and no longer', () => {
-    const finding = { code: 'air.fume', step: 'air' as const, level: 'caution' as const, sentence: 'Kept', reasons: [] }
+    const finding = {
+      code: 'air.fume',
+      step: 'air' as const,
+      level: 'caution' as const,
+      sentence: 'Kept',
+      reasons: [],
+    }
     const check = { basis: airBasis(JOB, ['osha']), findings: [finding] }
-    const sentences = (job: typeof JOB): string[] => assessJob(job, { helmet: null, gear: [], airCheck: check }).findings.map(entry => entry.sentence)
+    const sentences = (job: typeof JOB): string[] =>
+      assessJob(job, { helmet: null, gear: [], airCheck: check }).findings.map(
+        (entry) => entry.sentence,
+      )
     expect(sentences(JOB)).toContain('Kept')
     expect(sentences({ ...JOB, title: 'x' } as typeof JOB)).toContain('Kept')
     expect(sentences(jobWith({ amps: 130 }))).not.toContain('Kept')
     expect(sentences(jobWith({ amps: 130 })).join()).toMatch(/no longer counts/)
     // A measured result goes before the assessment.
-    expect(sentences(jobWith({ measured: { reference: 'AS-1', fume: 1 } })).join()).toMatch(/Measured 20 %/)
+    expect(sentences(jobWith({ measured: { reference: 'AS-1', fume: 1 } })).join()).toMatch(
+      /Measured 20 %/,
+    )
   })
 })

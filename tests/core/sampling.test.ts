@@ -3,16 +3,42 @@ import { calibrate } from '#core/sampling/calibrate'
 import { reckonable } from '#core/sampling/detection'
 import { PRELIMINARY, testCompliance } from '#core/sampling/en689'
 import { judgeSamples } from '#core/sampling/judge'
-import { exceedance, fitLognormal, percentile95, probabilityPoints, toleranceFactor, upperLimit95 } from '#core/sampling/lognormal'
+import {
+  exceedance,
+  fitLognormal,
+  percentile95,
+  probabilityPoints,
+  toleranceFactor,
+  upperLimit95,
+} from '#core/sampling/lognormal'
 import { averageOfParts } from '#core/sampling/parts'
 
 describe('tolerance factors for the 95th percentile', () => {
   // EN 689:2018, U_T at 70 % confidence
-  test.each([[6, 2.187], [7, 2.120], [8, 2.072], [9, 2.035], [10, 2.005], [12, 1.961], [15, 1.917], [20, 1.870], [30, 1.820]])('EN 689, n %s: %s', (n, factor) => expect(toleranceFactor(n, 0.7)).toBeCloseTo(factor, 3))
+  test.each([
+    [6, 2.187],
+    [7, 2.12],
+    [8, 2.072],
+    [9, 2.035],
+    [10, 2.005],
+    [12, 1.961],
+    [15, 1.917],
+    [20, 1.87],
+    [30, 1.82],
+  ])('EN 689, n %s: %s', (n, factor) => expect(toleranceFactor(n, 0.7)).toBeCloseTo(factor, 3))
   // ISO 16269-6 and the tables of Hahn and Meeker, one-sided, 95 % confidence
-  test.each([[6, 3.708], [10, 2.911], [15, 2.566], [20, 2.396], [30, 2.220], [100, 1.927]])('ISO 16269-6, n %s: %s', (n, factor) => expect(toleranceFactor(n, 0.95)).toBeCloseTo(factor, 3))
+  test.each([
+    [6, 3.708],
+    [10, 2.911],
+    [15, 2.566],
+    [20, 2.396],
+    [30, 2.22],
+    [100, 1.927],
+  ])('ISO 16269-6, n %s: %s', (n, factor) =>
+    expect(toleranceFactor(n, 0.95)).toBeCloseTo(factor, 3),
+  )
   it('falls as results come in and joins its approximation without a step', () => {
-    const factors = [2, 3, 6, 20, 100, 101, 500, 100_000].map(n => toleranceFactor(n, 0.95))
+    const factors = [2, 3, 6, 20, 100, 101, 500, 100_000].map((n) => toleranceFactor(n, 0.95))
     for (const [i, factor] of factors.slice(1).entries()) expect(factor).toBeLessThan(factors[i]!)
     expect(toleranceFactor(100, 0.95) - toleranceFactor(101, 0.95)).toBeLessThan(0.01)
   })
@@ -34,8 +60,21 @@ describe('lognormal fit', () => {
     expect(exceedance({ n: 9, gm: 1, gsd: 1 }, 2)).toBe(0)
     expect(() => exceedance({ n: 9, gm: 1, gsd: 2 }, 0)).toThrow(RangeError)
   })
-  it('the 95 % habit asks for more than the 70 % one', () => expect(upperLimit95({ n: 6, gm: 1, gsd: 2 }, 0.95)).toBeGreaterThan(upperLimit95({ n: 6, gm: 1, gsd: 2 }, 0.7)))
-  it('plots the middle of odd results at the median (Blom)', () => expect(probabilityPoints([3, 1, 2]).map(point => [point.value, Number(point.score.toFixed(3)) + 0])).toEqual([[1, -0.869], [2, 0], [3, 0.869]]))
+  it('the 95 % habit asks for more than the 70 % one', () =>
+    expect(upperLimit95({ n: 6, gm: 1, gsd: 2 }, 0.95)).toBeGreaterThan(
+      upperLimit95({ n: 6, gm: 1, gsd: 2 }, 0.7),
+    ))
+  it('plots the middle of odd results at the median (Blom)', () =>
+    expect(
+      probabilityPoints([3, 1, 2]).map((point) => [
+        point.value,
+        Number(point.score.toFixed(3)) + 0,
+      ]),
+    ).toEqual([
+      [1, -0.869],
+      [2, 0],
+      [3, 0.869],
+    ]))
   it('refuses zero and a single result', () => {
     expect(() => fitLognormal([0, 1])).toThrow(RangeError)
     expect(() => fitLognormal([1])).toThrow(RangeError)
@@ -44,48 +83,95 @@ describe('lognormal fit', () => {
 
 describe('EN 689', () => {
   it('preliminary: 3 under 0.1 L, 4 under 0.15 L, 5 under 0.2 L comply; else more samples', () => {
-    expect(PRELIMINARY.map(row => [row.n, row.share])).toEqual([[3, 0.1], [4, 0.15], [5, 0.2]])
+    expect(PRELIMINARY.map((row) => [row.n, row.share])).toEqual([
+      [3, 0.1],
+      [4, 0.15],
+      [5, 0.2],
+    ])
     for (const { n, share } of PRELIMINARY) {
-      expect(testCompliance(Array.from({ length: n }, () => share * 0.99), 1).verdict).toBe('complies')
-      expect(testCompliance(Array.from({ length: n }, () => share * 1.01), 1).verdict).toBe('sample_more')
+      expect(
+        testCompliance(
+          Array.from({ length: n }, () => share * 0.99),
+          1,
+        ).verdict,
+      ).toBe('complies')
+      expect(
+        testCompliance(
+          Array.from({ length: n }, () => share * 1.01),
+          1,
+        ).verdict,
+      ).toBe('sample_more')
     }
     expect(testCompliance([0.01, 0.01], 1).verdict).toBe('sample_more')
   })
   it('full test at the edge of the factor, both sides', () => {
     // GM 0.2 and GSD chosen so that U is just over and just under 2.187 for six
-    const six = (gsd: number): number[] => { const a = Math.log(gsd) * Math.sqrt(5 / 6); return [1, -1, 1, -1, 1, -1].map(sign => 0.2 * Math.exp(sign * a)) }
+    const six = (gsd: number): number[] => {
+      const a = Math.log(gsd) * Math.sqrt(5 / 6)
+      return [1, -1, 1, -1, 1, -1].map((sign) => 0.2 * Math.exp(sign * a))
+    }
     const edge = Math.exp(Math.log(1 / 0.2) / 2.187)
     expect(fitLognormal(six(2)).gsd).toBeCloseTo(2, 9)
-    expect(testCompliance(six(edge * 0.995), 1)).toMatchObject({ test: 'full', verdict: 'complies' })
+    expect(testCompliance(six(edge * 0.995), 1)).toMatchObject({
+      test: 'full',
+      verdict: 'complies',
+    })
     expect(testCompliance(six(edge * 1.005), 1)).toMatchObject({ test: 'full', verdict: 'fails' })
   })
-  it('one result over the limit fails, however many there are', () => expect(testCompliance([0.01, 0.01, 1.01], 1).verdict).toBe('fails'))
+  it('one result over the limit fails, however many there are', () =>
+    expect(testCompliance([0.01, 0.01, 1.01], 1).verdict).toBe('fails'))
 })
 
 describe('under the detection limit', () => {
   const result = (value: number, underDetection = false) => ({ value, underDetection })
   it('LOD over root 2 while fewer than a third; from a third on no answer', () => {
-    expect(reckonable([result(1), result(2), result(3), result(1, true)])).toEqual([1, 2, 3, 1 / Math.SQRT2])
+    expect(reckonable([result(1), result(2), result(3), result(1, true)])).toEqual([
+      1,
+      2,
+      3,
+      1 / Math.SQRT2,
+    ])
     expect(reckonable([result(1), result(2), result(1, true)])).toHaveProperty('because')
   })
 })
 
 describe('a day in parts', () => {
-  it('OSHA 1910.1000(d)(1)(ii): 2 h at 150, 2 h at 75, 4 h at 50 is 81.25', () => expect(averageOfParts([{ minutes: 120, value: 150 }, { minutes: 120, value: 75 }, { minutes: 240, value: 50 }], 'as_sampled', 480)).toBeCloseTo(81.25, 9))
+  it('OSHA 1910.1000(d)(1)(ii): 2 h at 150, 2 h at 75, 4 h at 50 is 81.25', () =>
+    expect(
+      averageOfParts(
+        [
+          { minutes: 120, value: 150 },
+          { minutes: 120, value: 75 },
+          { minutes: 240, value: 50 },
+        ],
+        'as_sampled',
+        480,
+      ),
+    ).toBeCloseTo(81.25, 9))
   it('the rest of the shift like the sample, or away from it; a long shift counts whole over 8 h', () => {
     expect(averageOfParts([{ minutes: 240, value: 2 }], 'unexposed', 480)).toBe(1)
     expect(averageOfParts([{ minutes: 240, value: 2 }], 'as_sampled', 480)).toBe(2)
     expect(averageOfParts([{ minutes: 600, value: 2 }], 'as_sampled', 600)).toBe(2.5)
   })
   it('refuses 25 hours, no part, no time', () => {
-    expect(() => averageOfParts([{ minutes: 1500, value: 1 }], 'unexposed', 480)).toThrow(RangeError)
+    expect(() => averageOfParts([{ minutes: 1500, value: 1 }], 'unexposed', 480)).toThrow(
+      RangeError,
+    )
     expect(() => averageOfParts([], 'unexposed', 480)).toThrow(RangeError)
     expect(() => averageOfParts([{ minutes: 0, value: 1 }], 'unexposed', 480)).toThrow(RangeError)
   })
 })
 
 describe('judging a group', () => {
-  const judge = (values: number[], under = 0) => judgeSamples([...values.map(value => ({ value, underDetection: false })), ...Array.from({ length: under }, () => ({ value: 0.1, underDetection: true }))], 'fume', ['osha'])
+  const judge = (values: number[], under = 0) =>
+    judgeSamples(
+      [
+        ...values.map((value) => ({ value, underDetection: false })),
+        ...Array.from({ length: under }, () => ({ value: 0.1, underDetection: true })),
+      ],
+      'fume',
+      ['osha'],
+    )
   it('two confidence habits: complies with one, not yet with the other', () => {
     expect(judge([0.2, 0.25, 0.3]).finding.level).toBe('clear')
     expect(judge([0.9, 1.5, 0.7, 2.4, 1.1, 1.9]).finding.level).toBe('caution')
@@ -95,18 +181,21 @@ describe('judging a group', () => {
     expect(judge([]).finding.level).toBe('unknown')
     expect(judge([1, 1]).finding.level).toBe('unknown')
     expect(judge([1, 1], 2).finding.sentence).toMatch(/third/)
-    expect(judgeSamples([{ value: 1, underDetection: false }], 'fume', ['eu']).finding.level).toBe('unknown')
+    expect(judgeSamples([{ value: 1, underDetection: false }], 'fume', ['eu']).finding.level).toBe(
+      'unknown',
+    )
   })
 })
 
 describe('estimate against measurement', () => {
-  const pairs = (ratios: number[]) => ratios.map(ratio => ({ predicted: 2, measured: 2 * ratio }))
-  it('no factor with fewer than six pairs', () => expect(calibrate(pairs([1, 1, 1, 1, 1]))).toHaveProperty('because'))
-  it('is the geometric mean with Student\'s t: t 0.95, 5 degrees is 2.015', () => {
+  const pairs = (ratios: number[]) => ratios.map((ratio) => ({ predicted: 2, measured: 2 * ratio }))
+  it('no factor with fewer than six pairs', () =>
+    expect(calibrate(pairs([1, 1, 1, 1, 1]))).toHaveProperty('because'))
+  it("is the geometric mean with Student's t: t 0.95, 5 degrees is 2.015", () => {
     const found = calibrate(pairs([0.5, 0.5, 1, 1, 2, 2]))
     if ('because' in found) throw new Error(found.because)
     expect(found.factor).toBeCloseTo(1, 9)
-    expect(Math.log(found.high)).toBeCloseTo(2.015 * Math.log(found.gsd) / Math.sqrt(6), 3)
+    expect(Math.log(found.high)).toBeCloseTo((2.015 * Math.log(found.gsd)) / Math.sqrt(6), 3)
     expect(found.off).toBe(false)
     expect(calibrate(pairs([0.4, 0.5, 0.5, 0.45, 0.5, 0.6]))).toMatchObject({ off: true })
   })

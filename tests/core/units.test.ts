@@ -32,15 +32,53 @@ describe('units at the edge', () => {
   })
 
   it('goes there and back in every unit of both systems', () => {
-    const units: Unit[] = ['shade', 'A', 'mm', 'm', 'm2', 'm3', 'm/s', 'm3/s', 'mg/m3', 'kg/h', 'g/h', 'min', 'h', 'Pa', 'Pa static', 'V', 'share', 'count', 'L/h', 'W', 'nm', 'rad', 's', 'OD']
+    const units: Unit[] = [
+      'shade',
+      'A',
+      'mm',
+      'm',
+      'm2',
+      'm3',
+      'm/s',
+      'm3/s',
+      'mg/m3',
+      'kg/h',
+      'g/h',
+      'min',
+      'h',
+      'Pa',
+      'Pa static',
+      'V',
+      'share',
+      'count',
+      'L/h',
+      'W',
+      'nm',
+      'rad',
+      's',
+      'OD',
+    ]
     const value = fc.double({ min: 1e-6, max: 1e9, noNaN: true })
-    fc.assert(fc.property(fc.constantFrom(...units), fc.constantFrom('us' as const, 'si' as const), value, (unit, system, x) => {
-      const shown = display(unit, system)
-      expect(shown.to(shown.from(x)) / x).toBeCloseTo(1, 9)
-    }))
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...units),
+        fc.constantFrom('us' as const, 'si' as const),
+        value,
+        (unit, system, x) => {
+          const shown = display(unit, system)
+          expect(shown.to(shown.from(x)) / x).toBeCloseTo(1, 9)
+        },
+      ),
+    )
   })
 
-  test.each([[0, '0'], [1234.5, '1,235'], [0.004_567, '0.00457'], [12.345, '12.3'], [999.6, '1000']])('%s is written %s', (value, text) => {
+  test.each([
+    [0, '0'],
+    [1234.5, '1,235'],
+    [0.004_567, '0.00457'],
+    [12.345, '12.3'],
+    [999.6, '1000'],
+  ])('%s is written %s', (value, text) => {
     expect(figure(value)).toBe(text)
   })
 
@@ -65,8 +103,10 @@ describe('numbers as people type them', () => {
   })
 
   it('writes back what can be typed again', () => {
-    fc.assert(fc.property(fc.double({ min: 1e-3, max: 1e6, noNaN: true }), (x) => {
-      expect(parseNumber(numberText(x))! / x).toBeCloseTo(1, 3)
-    }))
+    fc.assert(
+      fc.property(fc.double({ min: 1e-3, max: 1e6, noNaN: true }), (x) => {
+        expect(parseNumber(numberText(x))! / x).toBeCloseTo(1, 3)
+      }),
+    )
   })
 })

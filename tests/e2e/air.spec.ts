@@ -4,20 +4,31 @@ import { startApp, type App } from '../app'
 import { choose, expectAccessible, expectNoSidewaysScroll, listen, signIn } from './page'
 
 let app: App
-test.beforeAll(async () => { app = await startApp({ demo: true }) })
+test.beforeAll(async () => {
+  app = await startApp({ demo: true })
+})
 test.afterAll(() => app.end())
 const lead = signIns[0]!
 const enter = (page: Page) => signIn(page, app.url, lead.email, lead.password)
 
 const find = async (page: Page, path: string, name: string): Promise<string> => {
-  const body = await (await page.request.get(`${app.url}/api/v1${path}`)).json() as { id: string, name?: string, title?: string }[] | { rows: { id: string, title: string }[] }
+  const body = (await (await page.request.get(`${app.url}/api/v1${path}`)).json()) as
+    { id: string; name?: string; title?: string }[] | { rows: { id: string; title: string }[] }
   const rows = Array.isArray(body) ? body : body.rows
-  return rows.find(row => (('name' in row && row.name) || row.title) === name)!.id
+  return rows.find((row) => (('name' in row && row.name) || row.title) === name)!.id
 }
-const openStation = async (page: Page, name: string): Promise<void> => { await page.goto(`${app.url}/air/stations/${await find(page, '/stations', name)}`) }
-const openCheck = async (page: Page, title: string): Promise<void> => { await page.goto(`${app.url}/jobs/${await find(page, `/jobs?q=${encodeURIComponent(title)}`, title)}/air`) }
+const openStation = async (page: Page, name: string): Promise<void> => {
+  await page.goto(`${app.url}/air/stations/${await find(page, '/stations', name)}`)
+}
+const openCheck = async (page: Page, title: string): Promise<void> => {
+  await page.goto(
+    `${app.url}/jobs/${await find(page, `/jobs?q=${encodeURIComponent(title)}`, title)}/air`,
+  )
+}
 
-test('plume section: the hood by mouse and by keyboard, the damper, what holds the fume; kept, with a survey', async ({ page }) => {
+test('plume section: the hood by mouse and by keyboard, the damper, what holds the fume; kept, with a survey', async ({
+  page,
+}) => {
   const heard = listen(page)
   await enter(page)
   await openStation(page, 'Booth 2')
@@ -61,7 +72,9 @@ test('plume section: the hood by mouse and by keyboard, the damper, what holds t
   expect(heard).toEqual([])
 })
 
-test('air check: drawn, stopped, drawn again from the same seed to the same figures; wrong entries at their field; kept and printed', async ({ page }) => {
+test('air check: drawn, stopped, drawn again from the same seed to the same figures; wrong entries at their field; kept and printed', async ({
+  page,
+}) => {
   const heard = listen(page)
   await enter(page)
   await openCheck(page, 'Practice plates, stick')
@@ -78,11 +91,20 @@ test('air check: drawn, stopped, drawn again from the same seed to the same figu
   await expect(page.getByTestId('drawn')).toBeHidden()
 
   await page.getByText('10,000', { exact: true }).click()
-  const figures = async (): Promise<string[]> => { await page.getByTestId('run').click(); await expect(page.getByTestId('drawn')).toContainText('10,000 draws, seed 4711'); return page.getByTestId('air-results').locator('tbody tr').allInnerTexts() }
+  const figures = async (): Promise<string[]> => {
+    await page.getByTestId('run').click()
+    await expect(page.getByTestId('drawn')).toContainText('10,000 draws, seed 4711')
+    return page.getByTestId('air-results').locator('tbody tr').allInnerTexts()
+  }
   const once = await figures()
   expect(await figures()).toEqual(once)
   await expect(page.getByTestId('controls')).toContainText('Respirator')
-  await expect(page.getByTestId('controls').getByRole('heading')).toHaveText(['Make less', 'Take it away', 'Stay in it less', 'Wear something'])
+  await expect(page.getByTestId('controls').getByRole('heading')).toHaveText([
+    'Make less',
+    'Take it away',
+    'Stay in it less',
+    'Wear something',
+  ])
 
   const volume = page.getByLabel('Room volume')
   const was = await volume.inputValue()
@@ -92,7 +114,15 @@ test('air check: drawn, stopped, drawn again from the same seed to the same figu
   await volume.fill(was)
   await page.getByLabel('To minute').first().fill('9999')
   await expect(page.getByText('A day has 24 hours.').first()).toBeVisible()
-  await expect.poll(() => page.evaluate(() => Object.entries(localStorage).some(([key, value]) => key.startsWith('zonaris-draft-air-') && value.includes('9999')))).toBe(true)
+  await expect
+    .poll(() =>
+      page.evaluate(() =>
+        Object.entries(localStorage).some(
+          ([key, value]) => key.startsWith('zonaris-draft-air-') && value.includes('9999'),
+        ),
+      ),
+    )
+    .toBe(true)
   await page.reload()
   await expect(page.getByText('Your unsaved changes were brought back.')).toBeVisible()
   await page.getByRole('button', { name: 'Discard them' }).click()
@@ -104,10 +134,15 @@ test('air check: drawn, stopped, drawn again from the same seed to the same figu
   await page.getByText('10,000', { exact: true }).click()
   await page.getByLabel('Note').fill('Before sampling')
   await page.getByTestId('keep').click()
-  const kept = page.getByRole('region', { name: 'Kept with this job' }).getByRole('listitem').first()
+  const kept = page
+    .getByRole('region', { name: 'Kept with this job' })
+    .getByRole('listitem')
+    .first()
   await expect(kept).toContainText('Before sampling')
   await expect(kept).toContainText('of the job as it is')
-  const pdf = await page.request.get(new URL((await kept.getByRole('link', { name: 'PDF' }).getAttribute('href'))!, app.url).href)
+  const pdf = await page.request.get(
+    new URL((await kept.getByRole('link', { name: 'PDF' }).getAttribute('href'))!, app.url).href,
+  )
   expect((await pdf.body()).subarray(0, 5).toString()).toBe('%PDF-')
   await page.emulateMedia({ media: 'print' })
   await expect(page.getByTestId('keep')).toBeHidden()
@@ -122,15 +157,23 @@ test('air check: drawn, stopped, drawn again from the same seed to the same figu
   expect(heard).toEqual([])
 })
 
-test('samples: a file with a wrong unit is refused by line, a right one judged; a wire whose shares do not add up', async ({ page }) => {
+test('samples: a file with a wrong unit is refused by line, a right one judged; a wire whose shares do not add up', async ({
+  page,
+}) => {
   const heard = listen(page)
   await enter(page)
   await page.goto(`${app.url}/air/samples`)
   await expect(page.getByTestId('sample-group')).toContainText('EN 689')
   const header = 'date,kind,group,who,task,substance,minutes,value,unit,reference'
-  const line = (day: number, value: number, unit = 'mg/m3') => `2026-04-0${day},personal,Slip crew,Hand ${day},Gouging,fume,450,${value},${unit},AS-77`
+  const line = (day: number, value: number, unit = 'mg/m3') =>
+    `2026-04-0${day},personal,Slip crew,Hand ${day},Gouging,fume,450,${value},${unit},AS-77`
   const file = page.getByLabel('Samples file', { exact: true })
-  const put = (lines: string[]) => file.setInputFiles({ name: 'lab.csv', mimeType: 'text/csv', buffer: Buffer.from([header, ...lines].join('\n')) })
+  const put = (lines: string[]) =>
+    file.setInputFiles({
+      name: 'lab.csv',
+      mimeType: 'text/csv',
+      buffer: Buffer.from([header, ...lines].join('\n')),
+    })
   await put([line(1, 400, 'ug/m3'), line(2, 0.3)])
   const preview = page.getByTestId('import-preview')
   await expect(preview).toContainText('Line 2')
@@ -163,7 +206,9 @@ test('samples: a file with a wrong unit is refused by line, a right one judged; 
   expect(heard).toEqual([])
 })
 
-test('a monitor goes over its limit, someone feels ill: the work stops until it is cleared', async ({ page }) => {
+test('a monitor goes over its limit, someone feels ill: the work stops until it is cleared', async ({
+  page,
+}) => {
   const heard = listen(page)
   await enter(page)
   await page.goto(`${app.url}/air/monitors`)
@@ -173,11 +218,23 @@ test('a monitor goes over its limit, someone feels ill: the work stops until it 
   const token = (await page.getByTestId('token').textContent())!
   await expectAccessible(page)
   const now = Date.now()
-  const sent = await page.request.post(`${app.url}/api/v1/readings`, { headers: { authorization: `Bearer ${token}` }, data: { readings: [3, 1, 2].map(ago => ({ substance: 'nitrogenDioxide', at: new Date(now - ago * 30_000).toISOString(), value: 6 + ago })) } })
+  const sent = await page.request.post(`${app.url}/api/v1/readings`, {
+    headers: { authorization: `Bearer ${token}` },
+    data: {
+      readings: [3, 1, 2].map((ago) => ({
+        substance: 'nitrogenDioxide',
+        at: new Date(now - ago * 30_000).toISOString(),
+        value: 6 + ago,
+      })),
+    },
+  })
   expect(await sent.json()).toMatchObject({ kept: 3, alarm: true })
   await openStation(page, 'Laser cell')
   await expect(page.getByTestId('alarm')).toContainText('over the ceiling')
-  await expect(page.locator('[data-code="air.monitor.nitrogenDioxide"]')).toHaveAttribute('data-level', 'stop')
+  await expect(page.locator('[data-code="air.monitor.nitrogenDioxide"]')).toHaveAttribute(
+    'data-level',
+    'stop',
+  )
   await page.getByRole('button', { name: 'Clear it' }).click()
   await page.getByRole('button', { name: 'Clear the alarm' }).click()
   await expect(page.getByText('Say what was found and done.')).toBeVisible()
@@ -206,10 +263,14 @@ test('a monitor goes over its limit, someone feels ill: the work stops until it 
   expect(heard).toEqual([])
 })
 
-test('coating by looking, a gas test before a void, limits that the shop adopts', async ({ page }) => {
+test('coating by looking, a gas test before a void, limits that the shop adopts', async ({
+  page,
+}) => {
   const heard = listen(page)
   await enter(page)
-  await page.goto(`${app.url}/jobs/${await find(page, '/jobs?q=Galvanised', 'Galvanised mooring rings')}`)
+  await page.goto(
+    `${app.url}/jobs/${await find(page, '/jobs?q=Galvanised', 'Galvanised mooring rings')}`,
+  )
   await page.getByRole('button', { name: 'Tell it by looking' }).click()
   await expect(page.getByTestId('coating-verdict')).toHaveText('Unknown')
   await page.getByText('Silver, with spangle (frost flowers)').click()

@@ -4,11 +4,15 @@ import { startApp, type App } from '../app'
 import { choose, listen, signIn } from './page'
 
 let app: App
-test.beforeAll(async () => { app = await startApp({ demo: true }) })
+test.beforeAll(async () => {
+  app = await startApp({ demo: true })
+})
 test.afterAll(() => app.end())
 const lead = signIns[0]!
 
-test('lens ladder: by pointer, by keyboard, other schools one tap away, the same as a table', async ({ page }) => {
+test('lens ladder: by pointer, by keyboard, other schools one tap away, the same as a table', async ({
+  page,
+}) => {
   const heard = listen(page, [/status of 401/])
   await signIn(page, app.url, lead.email, lead.password)
   await page.goto(`${app.url}/eyes`)
@@ -40,7 +44,9 @@ test('lens ladder: by pointer, by keyboard, other schools one tap away, the same
   await expect(page.getByRole('row', { name: /^80 to 155 A/ })).toHaveText(/8\s*10\s*11\s*10/)
   // Glasses add up; outside the table there is no answer.
   await page.getByLabel('Tinted glasses, shade').fill('4')
-  await expect(page.getByText('Shade 4 glasses under 10 act like 13: the puddle will disappear.')).toBeVisible()
+  await expect(
+    page.getByText('Shade 4 glasses under 10 act like 13: the puddle will disappear.'),
+  ).toBeVisible()
   await page.getByLabel('Light-sensitive eyes').check()
   await expect(answer).toHaveText('11')
   await page.getByLabel('Current', { exact: true }).fill('900')
@@ -57,15 +63,23 @@ test('marking reader and laser say what they know and nothing else', async ({ pa
   await expect(words).toContainText('Not known: it is in neither table')
   await expect(page.getByText('Fits: set 10.')).toBeVisible()
   await page.getByTestId('marking').fill('Z87 W5')
-  await expect(page.getByText('It does not reach shade 8, the legal minimum of this job.')).toBeVisible()
+  await expect(
+    page.getByText('It does not reach shade 8, the legal minimum of this job.'),
+  ).toBeVisible()
   await expect(page.getByText(/^No laser answer, because power/)).toBeVisible()
   await page.getByLabel('Power').fill('2000')
   await page.getByLabel('Divergence').fill('31')
   await page.getByLabel('Eyewear OD').fill('6')
-  await expect(page.getByText('The beam needs OD 6.02; wear OD 7 or more at 1070 nm. OD 6 lets too much through.')).toBeVisible()
+  await expect(
+    page.getByText(
+      'The beam needs OD 6.02; wear OD 7 or more at 1070 nm. OD 6 lets too much through.',
+    ),
+  ).toBeVisible()
   await expect(page.getByText('53.4 ft').first()).toBeVisible()
   await page.getByLabel('Wavelength').fill('915')
-  await expect(page.getByText(/^No laser answer, because the limits here hold from 1050 to 1150 nm/)).toBeVisible()
+  await expect(
+    page.getByText(/^No laser answer, because the limits here hold from 1050 to 1150 nm/),
+  ).toBeVisible()
 })
 
 test('the shade found by trial is remembered for the welder of the job', async ({ page }) => {
@@ -83,7 +97,9 @@ test('the shade found by trial is remembered for the welder of the job', async (
   await expect(page.getByTestId('shade-answer')).toHaveText('9')
 })
 
-test('the shop changes its school; a house value under the law is raised and says so', async ({ page }) => {
+test('the shop changes its school; a house value under the law is raised and says so', async ({
+  page,
+}) => {
   await signIn(page, app.url, lead.email, lead.password)
   await page.goto(`${app.url}/shop`)
   await choose(page, page.getByLabel('Working shade by'), /^House chart/)
@@ -92,7 +108,9 @@ test('the shop changes its school; a house value under the law is raised and say
   await expect(page.getByText('Saved', { exact: true }).first()).toBeVisible()
   await page.goto(`${app.url}/eyes`)
   await choose(page, page.getByTestId('eyes-process'), /^PAC/)
-  await expect(page.getByText('The house chart says 7, under the legal minimum: raised to 8.')).toBeVisible()
+  await expect(
+    page.getByText('The house chart says 7, under the legal minimum: raised to 8.'),
+  ).toBeVisible()
   await page.goto(`${app.url}/jobs/new`)
   await expect(page.getByText('Leather safety-toe boots')).toBeVisible()
 })

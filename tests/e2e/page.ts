@@ -4,18 +4,25 @@ import AxeBuilder from '@axe-core/playwright'
 /** Collects what a page should never say: script errors and console errors. Answers that the test provokes are named. */
 export function listen(page: Page, expected: RegExp[] = []): string[] {
   const heard: string[] = []
-  const note = (text: string): void => { if (!expected.some(pattern => pattern.test(text))) heard.push(text) }
-  page.on('console', message => message.type() === 'error' && note(message.text()))
-  page.on('pageerror', error => note(error.message))
+  const note = (text: string): void => {
+    if (!expected.some((pattern) => pattern.test(text))) heard.push(text)
+  }
+  page.on('console', (message) => message.type() === 'error' && note(message.text()))
+  page.on('pageerror', (error) => note(error.message))
   return heard
 }
 
-export async function signIn(page: Page, url: string, email: string, password: string): Promise<void> {
+export async function signIn(
+  page: Page,
+  url: string,
+  email: string,
+  password: string,
+): Promise<void> {
   await page.goto(`${url}/sign-in`)
   await page.getByLabel('Email').fill(email)
   await page.getByLabel('Password').fill(password)
   await page.getByRole('button', { name: 'Sign in' }).click()
-  await page.waitForURL(address => !address.pathname.startsWith('/sign-in'))
+  await page.waitForURL((address) => !address.pathname.startsWith('/sign-in'))
 }
 
 /** Choose from a select by what it shows. */
@@ -25,15 +32,28 @@ export async function choose(page: Page, trigger: Locator, option: string | RegE
   await page.keyboard.press('Escape')
 }
 
-export const group = (page: Page | Locator, testId: string, answer: string): Locator => page.getByTestId(testId).getByText(answer, { exact: true })
+export const group = (page: Page | Locator, testId: string, answer: string): Locator =>
+  page.getByTestId(testId).getByText(answer, { exact: true })
 
 /** No serious or critical fault by axe on the page as it stands. */
 export async function expectAccessible(page: Page): Promise<void> {
   const { violations } = await new AxeBuilder({ page }).analyze()
-  const serious = violations.filter(fault => fault.impact === 'serious' || fault.impact === 'critical')
-  expect(serious.map(fault => `${fault.id}: ${fault.nodes.map(node => node.html.slice(0, 140)).slice(0, 3).join(' | ')}`)).toEqual([])
+  const serious = violations.filter(
+    (fault) => fault.impact === 'serious' || fault.impact === 'critical',
+  )
+  expect(
+    serious.map(
+      (fault) =>
+        `${fault.id}: ${fault.nodes
+          .map((node) => node.html.slice(0, 140))
+          .slice(0, 3)
+          .join(' | ')}`,
+    ),
+  ).toEqual([])
 }
 
 export async function expectNoSidewaysScroll(page: Page): Promise<void> {
-  expect(await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth)).toBeLessThanOrEqual(0)
+  expect(
+    await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth),
+  ).toBeLessThanOrEqual(0)
 }

@@ -4,9 +4,14 @@ import { startApp, type App } from '../app'
 import { choose, expectAccessible, listen, signIn } from './page'
 
 let app: App
-test.beforeAll(async () => { app = await startApp({ demo: true }) })
+test.beforeAll(async () => {
+  app = await startApp({ demo: true })
+})
 test.afterAll(() => app.end())
-const enter = (page: Page, role = 'lead') => { const person = signIns.find(entry => entry.role === role)!; return signIn(page, app.url, person.email, person.password) }
+const enter = (page: Page, role = 'lead') => {
+  const person = signIns.find((entry) => entry.role === role)!
+  return signIn(page, app.url, person.email, person.password)
+}
 
 test('a record is changed, refused at its field, kept, and signed by name', async ({ page }) => {
   const heard = listen(page, [/status of 40[01]/])
@@ -21,14 +26,19 @@ test('a record is changed, refused at its field, kept, and signed by name', asyn
   await expect(page.getByRole('checkbox', { name: /^GMAW/ })).toBeChecked()
   await page.getByLabel('Fit test on').fill('2026-02-10')
   await page.getByLabel('Make and model').fill('Half mask HM-2')
-  await page.getByRole('group', { name: 'Leather boots' }).getByText('Lacks', { exact: true }).click()
+  await page
+    .getByRole('group', { name: 'Leather boots' })
+    .getByText('Lacks', { exact: true })
+    .click()
   await page.getByRole('button', { name: 'Save the record' }).click()
   await expect(page.getByText('Saved', { exact: true }).first()).toBeVisible()
   await page.reload()
   await expect(page.getByRole('checkbox', { name: /^GMAW/ })).toBeChecked()
   await expect(page.getByText(/, Maren Oake$/).first()).toBeVisible()
   await expect(page.getByText('Counts until 2027-02-10')).toBeVisible()
-  await expect(page.getByRole('group', { name: 'Leather boots' }).getByRole('radio', { name: 'Lacks' })).toBeChecked()
+  await expect(
+    page.getByRole('group', { name: 'Leather boots' }).getByRole('radio', { name: 'Lacks' }),
+  ).toBeChecked()
   await expectAccessible(page)
   expect(heard).toEqual([])
 })
@@ -65,11 +75,15 @@ test('a course with its kit list, and what a member of it lacks', async ({ page 
   await dialog.getByRole('button', { name: 'Save' }).click()
   await expect(dialog).toBeHidden()
   const section = page.getByRole('region', { name: 'Pipe, evening' })
-  await expect(section.getByRole('row', { name: /first evening/ })).toContainText('Clear safety glasses')
+  await expect(section.getByRole('row', { name: /first evening/ })).toContainText(
+    'Clear safety glasses',
+  )
   await expectAccessible(page)
 })
 
-test('a house chart of one\'s own begins on its day; overlapping rows are refused where they stand', async ({ page }) => {
+test("a house chart of one's own begins on its day; overlapping rows are refused where they stand", async ({
+  page,
+}) => {
   await enter(page)
   await page.goto(`${app.url}/shop`)
   await page.getByRole('button', { name: 'New chart' }).click()
@@ -101,7 +115,9 @@ test('a helmet takes its shades from its marking, and goes back to the store', a
   await dialog.getByRole('button', { name: 'Worn by: nobody' }).click()
   await dialog.getByRole('button', { name: 'Save' }).click()
   await expect(dialog).toBeHidden()
-  await expect(page.getByText(/^Shade 8 to 12\./)).toContainText('3 spare plates. In the store. Marked 4/8-12 1/1/1/1 EN 379.')
+  await expect(page.getByText(/^Shade 8 to 12\./)).toContainText(
+    '3 spare plates. In the store. Marked 4/8-12 1/1/1/1 EN 379.',
+  )
 })
 
 test('a laser job is judged by optical density and everyone in the cell', async ({ page }) => {
@@ -115,8 +131,11 @@ test('a laser job is judged by optical density and everyone in the cell', async 
   await eyes.getByLabel('Power').fill('1500')
   await eyes.getByLabel('Divergence').fill('20')
   await eyes.getByLabel('Eyewear OD').fill('7')
-  await expect(eyes.getByText('It is not stated whether everyone in the cell is covered.')).toBeVisible()
-  for (const legend of ['Interlocked barrier closes the cell', 'Everyone in the cell is covered']) await eyes.getByRole('group', { name: legend }).getByText('Yes', { exact: true }).click()
+  await expect(
+    eyes.getByText('It is not stated whether everyone in the cell is covered.'),
+  ).toBeVisible()
+  for (const legend of ['Interlocked barrier closes the cell', 'Everyone in the cell is covered'])
+    await eyes.getByRole('group', { name: legend }).getByText('Yes', { exact: true }).click()
   await expect(eyes.getByText('OD 7 covers it.', { exact: false }).first()).toBeAttached()
   await expect(page.getByText('Laser welding helmet', { exact: true }).first()).toBeVisible()
   await page.keyboard.press('Control+s')

@@ -10,14 +10,29 @@ const film = join(tmpdir(), `zonaris-label-${process.pid}.y4m`)
 filmOf('LJ-L', film)
 test.use({
   permissions: ['camera'],
-  launchOptions: { executablePath: process.env.ZONARIS_CHROMIUM ?? '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking', '--disable-component-update', '--use-fake-device-for-media-stream', '--use-fake-ui-for-media-stream', `--use-file-for-fake-video-capture=${film}`] },
+  launchOptions: {
+    executablePath: process.env.ZONARIS_CHROMIUM ?? '/usr/bin/chromium',
+    args: [
+      '--no-sandbox',
+      '--disable-gpu',
+      '--disable-background-networking',
+      '--disable-component-update',
+      '--use-fake-device-for-media-stream',
+      '--use-fake-ui-for-media-stream',
+      `--use-file-for-fake-video-capture=${film}`,
+    ],
+  },
 })
 
 let app: App
-test.beforeAll(async () => { app = await startApp({ demo: true }) })
+test.beforeAll(async () => {
+  app = await startApp({ demo: true })
+})
 test.afterAll(() => app.end())
 
-test('a label before the camera leads to its shelf; the same camera reads a marking', async ({ page }) => {
+test('a label before the camera leads to its shelf; the same camera reads a marking', async ({
+  page,
+}) => {
   const heard = listen(page, [/status of 401/])
   const lead = signIns[0]!
   await signIn(page, app.url, lead.email, lead.password)

@@ -4,7 +4,9 @@ import { startApp, withOwner, type App } from '../app'
 import { choose, expectAccessible, expectNoSidewaysScroll, listen, signIn } from './page'
 
 let app: App
-test.beforeAll(async () => { app = await startApp({ demo: true }) })
+test.beforeAll(async () => {
+  app = await startApp({ demo: true })
+})
 test.afterAll(() => app.end())
 const lead = signIns[0]!
 const enter = (page: Page) => signIn(page, app.url, lead.email, lead.password)
@@ -12,20 +14,39 @@ const enter = (page: Page) => signIn(page, app.url, lead.email, lead.password)
 /** Today's session, copied from yesterday's when no test has done so yet. */
 async function sessionToday(page: Page): Promise<void> {
   const headers = { origin: app.url }
-  await page.request.post(`${app.url}/api/v1/session`, { data: { email: lead.email, password: lead.password }, headers })
-  const { rows } = await (await page.request.get(`${app.url}/api/v1/sessions`)).json() as { rows: { id: string, day: string, title: string }[] }
-  const bay = rows.filter(row => row.title.startsWith('Apprentice bay'))
+  await page.request.post(`${app.url}/api/v1/session`, {
+    data: { email: lead.email, password: lead.password },
+    headers,
+  })
+  const { rows } = (await (await page.request.get(`${app.url}/api/v1/sessions`)).json()) as {
+    rows: { id: string; day: string; title: string }[]
+  }
+  const bay = rows.filter((row) => row.title.startsWith('Apprentice bay'))
   if (bay.length > 1) return
-  const day = await page.evaluate(() => new Intl.DateTimeFormat('en-CA', { timeZone: 'America/Halifax' }).format(new Date()))
-  expect((await page.request.post(`${app.url}/api/v1/sessions/${bay[0]!.id}/copy`, { data: { day }, headers })).status()).toBe(201)
+  const day = await page.evaluate(() =>
+    new Intl.DateTimeFormat('en-CA', { timeZone: 'America/Halifax' }).format(new Date()),
+  )
+  expect(
+    (
+      await page.request.post(`${app.url}/api/v1/sessions/${bay[0]!.id}/copy`, {
+        data: { day },
+        headers,
+      })
+    ).status(),
+  ).toBe(201)
   await page.request.delete(`${app.url}/api/v1/session`, { headers })
 }
 
-test('second day: from yesterday\'s session to all clear in at most 12 clicks, and back a step', async ({ page }) => {
+test("second day: from yesterday's session to all clear in at most 12 clicks, and back a step", async ({
+  page,
+}) => {
   const heard = listen(page, [/status of 401/])
   await enter(page)
   let clicks = 0
-  const click = async (name: string | RegExp, role: 'button' | 'link' = 'button'): Promise<void> => {
+  const click = async (
+    name: string | RegExp,
+    role: 'button' | 'link' = 'button',
+  ): Promise<void> => {
     clicks++
     await page.getByRole(role, { name }).first().click()
   }
@@ -61,7 +82,9 @@ test('second day: from yesterday\'s session to all clear in at most 12 clicks, a
   expect(heard).toEqual([])
 })
 
-test('keyboard only: arrows walk the matrix, Enter opens a square, its cure is a tab away', async ({ page }) => {
+test('keyboard only: arrows walk the matrix, Enter opens a square, its cure is a tab away', async ({
+  page,
+}) => {
   await enter(page)
   await page.goto(`${app.url}/sessions`)
   await page.getByRole('link', { name: 'Apprentice bay, morning' }).first().focus()
@@ -73,7 +96,9 @@ test('keyboard only: arrows walk the matrix, Enter opens a square, its cure is a
   for (const key of ['ArrowDown', 'ArrowDown', 'ArrowRight']) await page.keyboard.press(key)
   await expect(grid.getByRole('button', { name: /^Caspian Rowe, Shade: caution/ })).toBeFocused()
   await page.keyboard.press('Enter')
-  await expect(page.getByRole('region', { name: 'Chosen square' })).toContainText('Everyday glasses are no protection')
+  await expect(page.getByRole('region', { name: 'Chosen square' })).toContainText(
+    'Everyday glasses are no protection',
+  )
   await page.keyboard.press('End')
   await expect(grid.getByRole('button', { name: /^Caspian Rowe, Air/ })).toBeFocused()
   await page.keyboard.press('Home')
@@ -110,14 +135,23 @@ test('a late joiner, a bulk change and what was seen on one of them', async ({ p
   await page.getByRole('checkbox', { name: 'Choose Fenna Blackmere' }).uncheck()
   await bar.getByText(/^Seen on Bettany Marsh/).click()
   await bar.getByRole('button', { name: 'Lighter or matches in a pocket' }).click()
-  await expect(page.getByRole('region', { name: 'To do' }).getByText('A lighter in the pocket is a fire in the pocket.')).toBeVisible()
+  await expect(
+    page
+      .getByRole('region', { name: 'To do' })
+      .getByText('A lighter in the pocket is a fire in the pocket.'),
+  ).toBeVisible()
   await page.getByRole('button', { name: 'Put right' }).first().click()
   await expect(page.getByText('A lighter in the pocket is a fire in the pocket.')).toHaveCount(0)
 })
 
 test('my card: scan the booth, PIN, and everything for today on a phone', async ({ page }) => {
   await page.setViewportSize({ width: 390, height: 844 })
-  const code = await withOwner(app.ownerUrl, async owner => (await owner.query<{ code: string }>('SELECT code FROM station WHERE name = \'Booth 1\'')).rows[0]!.code)
+  const code = await withOwner(
+    app.ownerUrl,
+    async (owner) =>
+      (await owner.query<{ code: string }>("SELECT code FROM station WHERE name = 'Booth 1'"))
+        .rows[0]!.code,
+  )
   await sessionToday(page)
   const heard = listen(page, [/status of 40[01]/])
   await page.goto(`${app.url}/booth/${code}`)
@@ -130,29 +164,68 @@ test('my card: scan the booth, PIN, and everything for today on a phone', async 
   await page.getByLabel('PIN', { exact: true }).fill('2468')
   await page.getByRole('button', { name: 'Show my card' }).click()
   await expect(page.getByTestId('card-shade')).toHaveText('10')
-  for (const text of ['Never under 8', 'Lined leather gauntlets', 'None asked for', /Movable hood on an arm, .* from the arc/, 'Thin TIG gloves.']) await expect(page.getByText(text).first()).toBeVisible()
+  for (const text of [
+    'Never under 8',
+    'Lined leather gauntlets',
+    'None asked for',
+    /Movable hood on an arm, .* from the arc/,
+    'Thin TIG gloves.',
+  ])
+    await expect(page.getByText(text).first()).toBeVisible()
   await expectNoSidewaysScroll(page)
   await expectAccessible(page)
   expect(heard).toEqual([])
 })
 
-test('roster file with ten kinds of broken rows: each named, none taken over unasked', async ({ page }) => {
+test('roster file with ten kinds of broken rows: each named, none taken over unasked', async ({
+  page,
+}) => {
   const heard = listen(page, [/status of 40[01]/])
   await enter(page)
   await page.goto(`${app.url}/people/import`)
   const csv = [
     'number,name,email,role,course,fire_watch_trained_on,cleared_for,fit_test_on,light_sensitive,tint',
     'TH-901,Whole One,,worker,"Apprentices, first year",2026-01-05,SMAW GMAW,,no,',
-    ',No Number,,,,,,,,', 'TH-903,,,,,,,,,', 'TH-904,Bad Mail,nowhere,,,,,,,', 'TH-905,Boss,,lead,,,,,,', 'TH-906,Lost Course,,,Night class,,,,,',
-    'TH-907,Odd Day,,,,31/03/2026,,,,', 'TH-908,Odd Process,,,,,STICK,,,', 'TH-909,Early Test,,,,,,2099-01-01,,', 'TH-910,Perhaps,,,,,,,maybe,', 'TH-911,Dark,,,,,,,,99', 'TH-901,Twice,,,,,,,,', 'TH-913,Wide,,,,,,,,,,',
+    ',No Number,,,,,,,,',
+    'TH-903,,,,,,,,,',
+    'TH-904,Bad Mail,nowhere,,,,,,,',
+    'TH-905,Boss,,lead,,,,,,',
+    'TH-906,Lost Course,,,Night class,,,,,',
+    'TH-907,Odd Day,,,,31/03/2026,,,,',
+    'TH-908,Odd Process,,,,,STICK,,,',
+    'TH-909,Early Test,,,,,,2099-01-01,,',
+    'TH-910,Perhaps,,,,,,,maybe,',
+    'TH-911,Dark,,,,,,,,99',
+    'TH-901,Twice,,,,,,,,',
+    'TH-913,Wide,,,,,,,,,,',
     `TH-914,Taken,${lead.email},,,,,,,`,
   ].join('\n')
-  await page.getByLabel('Roster file').setInputFiles({ name: 'roster.csv', mimeType: 'text/csv', buffer: Buffer.from(csv) })
+  await page
+    .getByLabel('Roster file')
+    .setInputFiles({ name: 'roster.csv', mimeType: 'text/csv', buffer: Buffer.from(csv) })
   const counts = page.getByTestId('roster-counts')
   await expect(counts).toContainText('1 new')
   await expect(counts).toContainText('13 broken')
-  const row = (line: number) => page.getByRole('row').filter({ has: page.getByRole('cell', { name: String(line), exact: true }) })
-  for (const [line, text] of [[3, 'A number is needed'], [4, 'A name is needed'], [5, 'no email address'], [6, '"lead" is not known'], [7, 'There is no course "Night class"'], [8, 'is no day'], [9, '"STICK" is no process'], [10, 'lies in the future'], [11, '"maybe" is not known'], [12, 'from 1 to 10'], [13, 'The same as on line 2'], [14, 'More fields than columns'], [15, 'Someone else here uses this address']] as const) await expect(row(line)).toContainText(text)
+  const row = (line: number) =>
+    page
+      .getByRole('row')
+      .filter({ has: page.getByRole('cell', { name: String(line), exact: true }) })
+  for (const [line, text] of [
+    [3, 'A number is needed'],
+    [4, 'A name is needed'],
+    [5, 'no email address'],
+    [6, '"lead" is not known'],
+    [7, 'There is no course "Night class"'],
+    [8, 'is no day'],
+    [9, '"STICK" is no process'],
+    [10, 'lies in the future'],
+    [11, '"maybe" is not known'],
+    [12, 'from 1 to 10'],
+    [13, 'The same as on line 2'],
+    [14, 'More fields than columns'],
+    [15, 'Someone else here uses this address'],
+  ] as const)
+    await expect(row(line)).toContainText(text)
   await expectAccessible(page)
   await page.getByRole('button', { name: 'Leave 13 broken out, take 1 over' }).click()
   await expect(page.getByRole('heading', { name: 'Taken over' })).toBeVisible()

@@ -4,11 +4,15 @@ import { startApp, type App } from '../app'
 import { listen, signIn } from './page'
 
 let app: App
-test.beforeAll(async () => { app = await startApp({ demo: true }) })
+test.beforeAll(async () => {
+  app = await startApp({ demo: true })
+})
 test.afterAll(() => app.end())
 const lead = signIns[0]!
 
-test('a station is measured, refused with a message at the field, kept and changed', async ({ page }) => {
+test('a station is measured, refused with a message at the field, kept and changed', async ({
+  page,
+}) => {
   const heard = listen(page, [/status of 40[019]/])
   await signIn(page, app.url, lead.email, lead.password)
   await page.goto(`${app.url}/shop`)
@@ -28,7 +32,9 @@ test('a station is measured, refused with a message at the field, kept and chang
   await dialog.getByLabel('Name').fill('Blast bay')
   await dialog.getByRole('button', { name: 'Add' }).click()
   await expect(dialog).toBeHidden()
-  await expect(page.getByRole('row', { name: /Blast bay/ })).toContainText('12,000 ft³, flow not known')
+  await expect(page.getByRole('row', { name: /Blast bay/ })).toContainText(
+    '12,000 ft³, flow not known',
+  )
   await page.getByRole('button', { name: 'Change Blast bay' }).click()
   await dialog.getByLabel('General ventilation').fill('4000')
   await dialog.getByRole('button', { name: 'Save' }).click()
@@ -55,7 +61,8 @@ test('a token is shown once and revoked', async ({ page, request }) => {
   await page.getByLabel('Name', { exact: true }).fill('Gate display')
   await page.getByRole('button', { name: 'Make a token' }).click()
   const token = (await page.locator('code').textContent())!
-  const ask = () => request.get(`${app.url}/api/v1/shift`, { headers: { authorization: `Bearer ${token}` } })
+  const ask = () =>
+    request.get(`${app.url}/api/v1/shift`, { headers: { authorization: `Bearer ${token}` } })
   expect((await ask()).status()).toBe(200)
   await page.reload()
   await expect(page.locator('code')).toBeHidden()
@@ -72,12 +79,16 @@ test('air answers follow the hood, and the reason stands under each', async ({ p
   const air = page.locator('#air')
   await expect(air.getByText('The hood pulls what the table asks at this distance.')).toBeAttached()
   await air.getByText('Proved before the arc').click()
-  await expect(air.getByText('The hood does not count until someone has felt it pull')).toBeVisible()
+  await expect(
+    air.getByText('The hood does not count until someone has felt it pull'),
+  ).toBeVisible()
   await air.getByText('Proved before the arc').click()
   await air.getByLabel('Hood to arc').fill('14')
   await expect(air.getByText('beyond 12 in (0.3 m): the table gives no answer there')).toBeVisible()
   await air.getByLabel('General ventilation').fill('')
-  await expect(air.getByText('Total fume not judged, because the air flow through the space is not known.')).toBeVisible()
+  await expect(
+    air.getByText('Total fume not judged, because the air flow through the space is not known.'),
+  ).toBeVisible()
   await expect(page.getByTestId('overall')).not.toContainText('Ready')
   await air.locator('[data-code="air.fume"] summary').click()
   await expect(air.locator('[data-code="air.fume"]')).toContainText('1910.1000 table Z-1')

@@ -5,7 +5,9 @@ import { choose, group, listen, signIn } from './page'
 
 /** From an empty database to a closed permit, by hand and eye, with the clock running 120 times as fast. */
 let app: App
-test.beforeAll(async () => { app = await startApp({ rehearsal: 120 }) })
+test.beforeAll(async () => {
+  app = await startApp({ rehearsal: 120 })
+})
 test.afterAll(() => app.end())
 // The second test goes on in the shop that the first has made.
 test.describe.configure({ mode: 'serial' })
@@ -27,7 +29,8 @@ async function addItem(page: Page, kind: string, fill: Record<string, string>): 
   await page.getByRole('button', { name: 'Add an item' }).click()
   const dialog = page.getByRole('dialog')
   await dialog.getByText(kind, { exact: true }).click()
-  for (const [label, value] of Object.entries(fill)) await dialog.getByLabel(label, { exact: true }).fill(value)
+  for (const [label, value] of Object.entries(fill))
+    await dialog.getByLabel(label, { exact: true }).fill(value)
   await dialog.getByRole('button', { name: 'Add' }).click()
   await expect(dialog).toBeHidden()
 }
@@ -38,7 +41,12 @@ async function openItem(page: Page, label: string): Promise<void> {
   await expect(page.getByRole('heading', { name: label })).toBeVisible()
 }
 
-async function answerDialog(page: Page, confirm: string, pin?: string, note?: string): Promise<void> {
+async function answerDialog(
+  page: Page,
+  confirm: string,
+  pin?: string,
+  note?: string,
+): Promise<void> {
   const dialog = page.getByRole('dialog')
   if (note) await dialog.locator('textarea').fill(note)
   if (pin) await dialog.getByLabel(/^PIN/).fill(pin)
@@ -47,7 +55,10 @@ async function answerDialog(page: Page, confirm: string, pin?: string, note?: st
 }
 
 test('the whole slice', async ({ page }) => {
-  const heard = listen(page, [/status of 40[019]/, /ERR_CONNECTION|Failed to load resource|Failed to fetch/])
+  const heard = listen(page, [
+    /status of 40[019]/,
+    /ERR_CONNECTION|Failed to load resource|Failed to fetch/,
+  ])
 
   await test.step('first start', async () => {
     await page.goto(app.url)
@@ -74,9 +85,13 @@ test('the whole slice', async ({ page }) => {
     await page.getByLabel('New PIN').fill('9753')
     await page.getByRole('button', { name: 'Set the PIN' }).click()
     await expect(page.getByText('Set. It signs permits')).toBeVisible()
-    await addItem(page, 'Machine', { 'Label': 'M-01', 'Inspect every, days': '30' })
-    await addItem(page, 'Cylinder', { 'Label': 'C-01', 'Gas': 'Argon 75 / CO2 25', 'Inspect every, days': '30' })
-    await addItem(page, 'Helmet or goggles', { 'Label': 'H-01', 'Shade': '5-8 / 9-13' })
+    await addItem(page, 'Machine', { Label: 'M-01', 'Inspect every, days': '30' })
+    await addItem(page, 'Cylinder', {
+      Label: 'C-01',
+      Gas: 'Argon 75 / CO2 25',
+      'Inspect every, days': '30',
+    })
+    await addItem(page, 'Helmet or goggles', { Label: 'H-01', Shade: '5-8 / 9-13' })
   })
 
   await test.step('inspect the cylinder; a critical line locks the machine out', async () => {
@@ -93,7 +108,9 @@ test('the whole slice', async ({ page }) => {
     await group(page, 'line-ocvAc', 'n/a').click()
     await page.getByRole('button', { name: 'The rest passes' }).click()
     await page.getByRole('button', { name: 'Log the inspection' }).click()
-    await expect(page.getByTestId('lock')).toContainText('Open circuit, DC: reading 130 V outside 0 to 100')
+    await expect(page.getByTestId('lock')).toContainText(
+      'Open circuit, DC: reading 130 V outside 0 to 100',
+    )
     await expect(page.getByRole('link', { name: /Locked out/ })).toContainText('1')
   })
 
@@ -142,10 +159,16 @@ test('the whole slice', async ({ page }) => {
     await page.getByRole('link', { name: /sign and issue/ }).click()
     await expect(page.getByRole('button', { name: 'Issue' })).toBeDisabled()
     await expect(page.getByText('The operator cannot be the fire watch.').first()).toBeVisible()
-    await expect(page.locator('[data-code="gear.machine"]').first()).toContainText('Machine M-01 is locked out')
+    await expect(page.locator('[data-code="gear.machine"]').first()).toContainText(
+      'Machine M-01 is locked out',
+    )
     // Law has no override; the shift length is the house's own.
-    await expect(page.locator('[data-code="fire.watch"]').getByRole('button', { name: /Override/ })).toBeHidden()
-    await expect(page.locator('[data-code="fire.validity"]').getByRole('button', { name: /Override/ })).toBeVisible()
+    await expect(
+      page.locator('[data-code="fire.watch"]').getByRole('button', { name: /Override/ }),
+    ).toBeHidden()
+    await expect(
+      page.locator('[data-code="fire.validity"]').getByRole('button', { name: /Override/ }),
+    ).toBeVisible()
   })
 
   await test.step('unlock with a repair note and a fresh pass', async () => {
@@ -155,7 +178,9 @@ test('the whole slice', async ({ page }) => {
     await group(page, 'line-ocvAc', 'n/a').click()
     await page.getByRole('button', { name: 'The rest passes' }).click()
     await page.getByRole('button', { name: 'Log, and unlock' }).click()
-    await expect(page.getByText('Say what was repaired; without it the item stays locked.')).toBeVisible()
+    await expect(
+      page.getByText('Say what was repaired; without it the item stays locked.'),
+    ).toBeVisible()
     await page.getByLabel('Repair note').fill('Voltage reducer replaced and measured')
     await page.getByRole('button', { name: 'Log, and unlock' }).click()
     await expect(page.getByText('Fit for use. Looked at')).toBeVisible()
@@ -167,12 +192,23 @@ test('the whole slice', async ({ page }) => {
     await choose(page, page.getByTestId('fire-watch'), 'Cleo Withy')
     await page.getByRole('button', { name: 'Save the fire check' }).click()
     await expect(page.getByText('1 holds it back')).toBeVisible()
-    await page.locator('[data-code="fire.validity"]').getByRole('button', { name: /Override/ }).click()
-    await answerDialog(page, 'Override with this reason', undefined, 'Tide work to the end of the ebb, relief named')
+    await page
+      .locator('[data-code="fire.validity"]')
+      .getByRole('button', { name: /Override/ })
+      .click()
+    await answerDialog(
+      page,
+      'Override with this reason',
+      undefined,
+      'Tide work to the end of the ebb, relief named',
+    )
     await expect(page.getByText('Overridden by a lead')).toBeVisible()
     await expect(page.getByText('Not yet: signatures missing.')).toBeVisible()
     await page.getByRole('button', { name: 'Operator signs' }).click()
-    await page.getByRole('dialog').getByLabel(/^PIN of Bram/).fill('0000')
+    await page
+      .getByRole('dialog')
+      .getByLabel(/^PIN of Bram/)
+      .fill('0000')
     await page.getByRole('dialog').getByRole('button', { name: 'Sign' }).click()
     await expect(page.getByText('Not the PIN of Bram Sedge.')).toBeVisible()
     await answerDialog(page, 'Sign', '2468')
@@ -204,13 +240,20 @@ test('the whole slice', async ({ page }) => {
     await app.start()
     await page.reload()
     await expect(page.getByText('Embers raked out')).toBeVisible()
-    const seconds = async (): Promise<number> => { const [minutes, rest] = (await dial.locator('text.plate').textContent())!.split(':').map(Number); return minutes! * 60 + rest! }
+    const seconds = async (): Promise<number> => {
+      const [minutes, rest] = (await dial.locator('text.plate').textContent())!
+        .split(':')
+        .map(Number)
+      return minutes! * 60 + rest!
+    }
     const left = await seconds()
     expect(left).toBeLessThan(59 * 60)
     await page.waitForTimeout(2000)
-    expect(left - await seconds()).toBeGreaterThan(180)
+    expect(left - (await seconds())).toBeGreaterThan(180)
 
-    await expect(page.getByText('Time is up. Walk the area once more.')).toBeVisible({ timeout: 60_000 })
+    await expect(page.getByText('Time is up. Walk the area once more.')).toBeVisible({
+      timeout: 60_000,
+    })
     await expect(page.getByRole('button', { name: 'Close the permit' })).toBeDisabled()
     await page.getByRole('button', { name: 'Round made' }).click()
     await page.getByRole('button', { name: 'Close the permit' }).click()
@@ -222,7 +265,9 @@ test('the whole slice', async ({ page }) => {
     await page.setViewportSize({ width: 1280, height: 800 })
     await page.getByRole('link', { name: /^Permit \d/ }).click()
     await expect(page.getByText('Made in a rehearsal. Not a permit to work.')).toBeVisible()
-    const pdf = await page.request.get(`${app.url}${await page.getByRole('link', { name: 'PDF' }).getAttribute('href')}`)
+    const pdf = await page.request.get(
+      `${app.url}${await page.getByRole('link', { name: 'PDF' }).getAttribute('href')}`,
+    )
     expect(pdf.headers()['content-type']).toBe('application/pdf')
     expect((await pdf.body()).subarray(0, 5).toString()).toBe('%PDF-')
     await page.getByRole('link', { name: 'Sluice gate bracket' }).click()

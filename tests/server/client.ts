@@ -1,27 +1,50 @@
 import type { App } from '../app'
 
-export interface Answer<T = Record<string, unknown>> { status: number, body: T, headers: Headers }
+export interface Answer<T = Record<string, unknown>> {
+  status: number
+  body: T
+  headers: Headers
+}
 
 /** A person at the API, with a cookie as a browser keeps it. */
 export class Person {
   cookie = ''
   constructor(readonly app: Pick<App, 'url'>) {}
 
-  async send<T = Record<string, unknown>>(method: string, path: string, body?: unknown, headers: Record<string, string> = {}): Promise<Answer<T>> {
+  async send<T = Record<string, unknown>>(
+    method: string,
+    path: string,
+    body?: unknown,
+    headers: Record<string, string> = {},
+  ): Promise<Answer<T>> {
     const answer = await fetch(`${this.app.url}/api/v1${path}`, {
       method,
-      headers: { ...(this.cookie && { cookie: this.cookie }), ...(body !== undefined && { 'content-type': 'application/json' }), origin: this.app.url, 'sec-fetch-site': 'same-origin', ...headers },
+      headers: {
+        ...(this.cookie && { cookie: this.cookie }),
+        ...(body !== undefined && { 'content-type': 'application/json' }),
+        origin: this.app.url,
+        'sec-fetch-site': 'same-origin',
+        ...headers,
+      },
       ...(body !== undefined && { body: typeof body === 'string' ? body : JSON.stringify(body) }),
     })
-    const cookie = answer.headers.getSetCookie().map(entry => entry.split(';')[0]!).find(entry => entry.startsWith('zonaris='))
+    const cookie = answer.headers
+      .getSetCookie()
+      .map((entry) => entry.split(';')[0]!)
+      .find((entry) => entry.startsWith('zonaris='))
     if (cookie) this.cookie = cookie
     const text = await answer.text()
-    return { status: answer.status, headers: answer.headers, body: (answer.headers.get('content-type')?.includes('json') ? JSON.parse(text) : text) as T }
+    return {
+      status: answer.status,
+      headers: answer.headers,
+      body: (answer.headers.get('content-type')?.includes('json') ? JSON.parse(text) : text) as T,
+    }
   }
 
   async signIn(email: string, password: string): Promise<this> {
     const answer = await this.send('POST', '/session', { email, password })
-    if (answer.status !== 200) throw new Error(`Sign-in of ${email} failed: ${JSON.stringify(answer.body)}`)
+    if (answer.status !== 200)
+      throw new Error(`Sign-in of ${email} failed: ${JSON.stringify(answer.body)}`)
     return this
   }
 }

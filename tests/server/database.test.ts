@@ -19,17 +19,62 @@ beforeAll(async () => {
   for (const shop of [one, two]) await makeAir(app, shop)
   client = new pg.Client({ connectionString: app.appUrl })
   await client.connect()
-  const ids = await withOwner(app.ownerUrl, owner => owner.query('SELECT id FROM organisation ORDER BY name'));
-  [mine, other] = ids.rows.map(row => row.id)
+  const ids = await withOwner(app.ownerUrl, (owner) =>
+    owner.query('SELECT id FROM organisation ORDER BY name'),
+  )
+  ;[mine, other] = ids.rows.map((row) => row.id)
 })
-afterAll(async () => { await client.end(); await app.end() })
+afterAll(async () => {
+  await client.end()
+  await app.end()
+})
 
-const TABLES = ['site', 'site_counter', 'person', 'sign_in', 'api_token', 'station', 'equipment', 'cylinder', 'inspection', 'job', 'job_equipment', 'job_cylinder', 'permit', 'permit_event', 'audit', 'house_chart', 'course', 'clearance', 'person_kit', 'found_shade', 'stock', 'stock_move', 'training', 'training_member', 'training_station', 'training_change', 'consumable', 'air_assessment', 'hood', 'hood_survey', 'air_sample', 'gas_test', 'air_device', 'air_reading', 'air_alarm']
+const TABLES = [
+  'site',
+  'site_counter',
+  'person',
+  'sign_in',
+  'api_token',
+  'station',
+  'equipment',
+  'cylinder',
+  'inspection',
+  'job',
+  'job_equipment',
+  'job_cylinder',
+  'permit',
+  'permit_event',
+  'audit',
+  'house_chart',
+  'course',
+  'clearance',
+  'person_kit',
+  'found_shade',
+  'stock',
+  'stock_move',
+  'training',
+  'training_member',
+  'training_station',
+  'training_change',
+  'consumable',
+  'air_assessment',
+  'hood',
+  'hood_survey',
+  'air_sample',
+  'gas_test',
+  'air_device',
+  'air_reading',
+  'air_alarm',
+]
 
-const asOrganisation = async <T>(organisation: string | null, work: () => Promise<T>): Promise<T> => {
+const asOrganisation = async <T>(
+  organisation: string | null,
+  work: () => Promise<T>,
+): Promise<T> => {
   await client.query('BEGIN')
   try {
-    if (organisation) await client.query('SELECT set_config(\'zonaris.organisation\', $1, true)', [organisation])
+    if (organisation)
+      await client.query("SELECT set_config('zonaris.organisation', $1, true)", [organisation])
     return await work()
   } finally {
     await client.query('ROLLBACK')
@@ -38,65 +83,147 @@ const asOrganisation = async <T>(organisation: string | null, work: () => Promis
 
 describe('row-level security', () => {
   it('covers every table that has an organisation', async () => {
-    const { rows } = await withOwner(app.ownerUrl, owner => owner.query('SELECT c.relname AS name, c.relrowsecurity AS secured FROM pg_class c JOIN pg_attribute a ON a.attrelid = c.oid WHERE a.attname = \'organisation_id\' AND c.relkind = \'r\' ORDER BY 1'))
-    expect(rows.filter(row => !row.secured)).toEqual([])
-    expect(rows.map(row => row.name).filter(name => name !== 'audit_head').sort()).toEqual([...TABLES].sort())
+    const { rows } = await withOwner(app.ownerUrl, (owner) =>
+      owner.query(
+        "SELECT c.relname AS name, c.relrowsecurity AS secured FROM pg_class c JOIN pg_attribute a ON a.attrelid = c.oid WHERE a.attname = 'organisation_id' AND c.relkind = 'r' ORDER BY 1",
+      ),
+    )
+    expect(rows.filter((row) => !row.secured)).toEqual([])
+    expect(
+      rows
+        .map((row) => row.name)
+        .filter((name) => name !== 'audit_head')
+        .sort(),
+    ).toEqual([...TABLES].sort())
   })
-  it('the application\'s role owns nothing and cannot bypass it', async () => {
-    const { rows: [role] } = await client.query('SELECT rolsuper, rolbypassrls, rolcreaterole FROM pg_roles WHERE rolname = current_user')
+  it("the application's role owns nothing and cannot bypass it", async () => {
+    const {
+      rows: [role],
+    } = await client.query(
+      'SELECT rolsuper, rolbypassrls, rolcreaterole FROM pg_roles WHERE rolname = current_user',
+    )
     expect(role).toEqual({ rolsuper: false, rolbypassrls: false, rolcreaterole: false })
-    const { rows } = await client.query('SELECT relname FROM pg_class WHERE relowner = (SELECT oid FROM pg_roles WHERE rolname = current_user)')
+    const { rows } = await client.query(
+      'SELECT relname FROM pg_class WHERE relowner = (SELECT oid FROM pg_roles WHERE rolname = current_user)',
+    )
     expect(rows).toEqual([])
-    await expect(client.query('ALTER TABLE job DISABLE ROW LEVEL SECURITY')).rejects.toThrow(/must be owner/)
+    await expect(client.query('ALTER TABLE job DISABLE ROW LEVEL SECURITY')).rejects.toThrow(
+      /must be owner/,
+    )
     await expect(client.query('SET ROLE zonaris_owner')).rejects.toThrow(/permission denied/)
   })
-  it.each([...TABLES, 'organisation'])('%s: without the organisation set nothing, with it only its own', async (table) => {
-    const column = table === 'organisation' ? 'id' : 'organisation_id'
-    expect((await asOrganisation(null, () => client.query(`SELECT * FROM ${table}`))).rows).toEqual([])
-    const { rows } = await asOrganisation(mine, () => client.query(`SELECT DISTINCT ${column} AS organisation FROM ${table}`))
-    expect(rows.every(row => row.organisation === mine)).toBe(true)
-    if (!['api_token', 'permit_event', 'job_cylinder', 'found_shade', 'training_station'].includes(table)) expect(rows).toHaveLength(1)
-  })
-  it.each(['person', 'station', 'equipment', 'job', 'permit'])('%s: rows of another organisation can neither be changed nor written', async (table) => {
-    const changed = await asOrganisation(other, () => client.query(`UPDATE ${table} SET organisation_id = organisation_id WHERE organisation_id = $1`, [mine]))
-    expect(changed.rowCount).toBe(0)
-    await expect(asOrganisation(mine, () => client.query(`UPDATE ${table} SET organisation_id = $1`, [other]))).rejects.toThrow(/row-level security|violates foreign key/)
-    await expect(asOrganisation(other, () => client.query('INSERT INTO station (id, organisation_id, site_id, name, designated, air, code) SELECT gen_random_uuid(), $1, gen_random_uuid(), \'x\', true, \'{}\', \'BX\'', [mine]))).rejects.toThrow(/row-level security/)
-  })
+  it.each([...TABLES, 'organisation'])(
+    '%s: without the organisation set nothing, with it only its own',
+    async (table) => {
+      const column = table === 'organisation' ? 'id' : 'organisation_id'
+      expect(
+        (await asOrganisation(null, () => client.query(`SELECT * FROM ${table}`))).rows,
+      ).toEqual([])
+      const { rows } = await asOrganisation(mine, () =>
+        client.query(`SELECT DISTINCT ${column} AS organisation FROM ${table}`),
+      )
+      expect(rows.every((row) => row.organisation === mine)).toBe(true)
+      if (
+        !['api_token', 'permit_event', 'job_cylinder', 'found_shade', 'training_station'].includes(
+          table,
+        )
+      )
+        expect(rows).toHaveLength(1)
+    },
+  )
+  it.each(['person', 'station', 'equipment', 'job', 'permit'])(
+    '%s: rows of another organisation can neither be changed nor written',
+    async (table) => {
+      const changed = await asOrganisation(other, () =>
+        client.query(
+          `UPDATE ${table} SET organisation_id = organisation_id WHERE organisation_id = $1`,
+          [mine],
+        ),
+      )
+      expect(changed.rowCount).toBe(0)
+      await expect(
+        asOrganisation(mine, () =>
+          client.query(`UPDATE ${table} SET organisation_id = $1`, [other]),
+        ),
+      ).rejects.toThrow(/row-level security|violates foreign key/)
+      await expect(
+        asOrganisation(other, () =>
+          client.query(
+            "INSERT INTO station (id, organisation_id, site_id, name, designated, air, code) SELECT gen_random_uuid(), $1, gen_random_uuid(), 'x', true, '{}', 'BX'",
+            [mine],
+          ),
+        ),
+      ).rejects.toThrow(/row-level security/)
+    },
+  )
   it('a row cannot point into another organisation', async () => {
-    const { rows: [site] } = await asOrganisation(other, () => client.query('SELECT id FROM site'))
-    await expect(asOrganisation(mine, () => client.query('INSERT INTO station (id, organisation_id, site_id, name, designated, air, code) VALUES ($1, $2, $3, \'x\', true, \'{}\', \'BY\')', [randomUUID(), mine, site.id]))).rejects.toThrow(/foreign key/)
+    const {
+      rows: [site],
+    } = await asOrganisation(other, () => client.query('SELECT id FROM site'))
+    await expect(
+      asOrganisation(mine, () =>
+        client.query(
+          "INSERT INTO station (id, organisation_id, site_id, name, designated, air, code) VALUES ($1, $2, $3, 'x', true, '{}', 'BY')",
+          [randomUUID(), mine, site.id],
+        ),
+      ),
+    ).rejects.toThrow(/foreign key/)
   })
   it('inspections, events and the log only grow', async () => {
-    for (const table of ['inspection', 'permit_event', 'stock_move', 'air_assessment', 'hood_survey', 'gas_test', 'audit']) {
-      await expect(asOrganisation(mine, () => client.query(`UPDATE ${table} SET at = at`))).rejects.toThrow(/permission denied/)
-      await expect(asOrganisation(mine, () => client.query(`DELETE FROM ${table}`))).rejects.toThrow(/permission denied/)
+    for (const table of [
+      'inspection',
+      'permit_event',
+      'stock_move',
+      'air_assessment',
+      'hood_survey',
+      'gas_test',
+      'audit',
+    ]) {
+      await expect(
+        asOrganisation(mine, () => client.query(`UPDATE ${table} SET at = at`)),
+      ).rejects.toThrow(/permission denied/)
+      await expect(
+        asOrganisation(mine, () => client.query(`DELETE FROM ${table}`)),
+      ).rejects.toThrow(/permission denied/)
     }
-    await expect(withOwner(app.ownerUrl, owner => owner.query('DELETE FROM audit'))).rejects.toThrow(/append-only/)
+    await expect(
+      withOwner(app.ownerUrl, (owner) => owner.query('DELETE FROM audit')),
+    ).rejects.toThrow(/append-only/)
   })
 })
 
 describe('rules kept by the database itself', () => {
   it.each([
     ['a station without a place in it', 'UPDATE job SET station_id = NULL, place = NULL', /check/i],
-    ['a state that does not exist', 'UPDATE permit SET state = \'done\'', /check/i],
-    ['an issued permit without people', 'UPDATE permit SET state = \'issued\'', /check/i],
+    ['a state that does not exist', "UPDATE permit SET state = 'done'", /check/i],
+    ['an issued permit without people', "UPDATE permit SET state = 'issued'", /check/i],
     ['a watch shorter than 30 min', 'UPDATE permit SET watch_minutes = 10', /check/i],
     ['fewer than no pieces on the shelf', 'UPDATE stock SET ready = -1', /check/i],
-    ['a loan to nobody', 'INSERT INTO stock_move (id, organisation_id, stock_id, kind, quantity, by_id, at, rehearsal) SELECT gen_random_uuid(), organisation_id, stock_id, \'lend\', 1, by_id, at, false FROM stock_move LIMIT 1', /check/i],
+    [
+      'a loan to nobody',
+      "INSERT INTO stock_move (id, organisation_id, stock_id, kind, quantity, by_id, at, rehearsal) SELECT gen_random_uuid(), organisation_id, stock_id, 'lend', 1, by_id, at, false FROM stock_move LIMIT 1",
+      /check/i,
+    ],
     ['a lock without a reason', 'UPDATE equipment SET locked_at = now()', /check/i],
   ])('refuses %s', async (_, sql, message) => {
     await expect(asOrganisation(mine, () => client.query(sql))).rejects.toThrow(message)
   })
   it('one open permit per place and time', async () => {
-    const twin = (from: string): Promise<unknown> => asOrganisation(mine, async () => {
-      for (const [number, start] of [[901, 'now()'], [902, from]] as const) {
-        await client.query(`INSERT INTO permit (id, organisation_id, site_id, number, job_id, state, place, operator_id, fire_watch_id, valid_from, valid_to, rule_set, watch_minutes, findings, issued_by, created_by, created_at, rehearsal)
-          SELECT gen_random_uuid(), organisation_id, site_id, ${number}, id, 'issued', $2, $3, $4, ${start}, ${start} + interval '2 hours', 'osha', 30, '[]', $3, $3, now(), false FROM job WHERE id = $1`, [one.job, number === 901 ? 'Quay' : 'QUAY', one.ids.worker, one.ids.watch])
-      }
-    })
-    await expect(twin('now() + interval \'1 hour\'')).rejects.toThrow(/permit_one_per_place/)
-    await expect(twin('now() + interval \'2 hours\'')).resolves.toBeUndefined()
+    const twin = (from: string): Promise<unknown> =>
+      asOrganisation(mine, async () => {
+        for (const [number, start] of [
+          [901, 'now()'],
+          [902, from],
+        ] as const) {
+          await client.query(
+            `INSERT INTO permit (id, organisation_id, site_id, number, job_id, state, place, operator_id, fire_watch_id, valid_from, valid_to, rule_set, watch_minutes, findings, issued_by, created_by, created_at, rehearsal)
+          SELECT gen_random_uuid(), organisation_id, site_id, ${number}, id, 'issued', $2, $3, $4, ${start}, ${start} + interval '2 hours', 'osha', 30, '[]', $3, $3, now(), false FROM job WHERE id = $1`,
+            [one.job, number === 901 ? 'Quay' : 'QUAY', one.ids.worker, one.ids.watch],
+          )
+        }
+      })
+    await expect(twin("now() + interval '1 hour'")).rejects.toThrow(/permit_one_per_place/)
+    await expect(twin("now() + interval '2 hours'")).resolves.toBeUndefined()
   })
 })
 
@@ -112,27 +239,68 @@ describe('audit chain', () => {
         await owner.query('ROLLBACK')
         return broken
       }
-      expect(await tampered('UPDATE audit SET details = \'{"number": 99}\' WHERE organisation_id = $1 AND seq = 4')).toMatchObject([{ organisation: mine, seq: 4, because: 'its content was changed' }])
-      expect(await tampered('DELETE FROM audit WHERE organisation_id = $1 AND seq = 3')).toMatchObject([{ seq: 4, because: 'row 3 is missing' }])
-      expect(await tampered('DELETE FROM audit WHERE organisation_id = $1 AND seq = (SELECT max(seq) FROM audit WHERE organisation_id = $1)')).toMatchObject([{ organisation: mine }])
-      expect(await tampered('UPDATE audit SET hash = repeat(\'a\', 64) WHERE organisation_id = $1 AND seq = 2')).toMatchObject([{ seq: 2 }])
+      expect(
+        await tampered(
+          'UPDATE audit SET details = \'{"number": 99}\' WHERE organisation_id = $1 AND seq = 4',
+        ),
+      ).toMatchObject([{ organisation: mine, seq: 4, because: 'its content was changed' }])
+      expect(
+        await tampered('DELETE FROM audit WHERE organisation_id = $1 AND seq = 3'),
+      ).toMatchObject([{ seq: 4, because: 'row 3 is missing' }])
+      expect(
+        await tampered(
+          'DELETE FROM audit WHERE organisation_id = $1 AND seq = (SELECT max(seq) FROM audit WHERE organisation_id = $1)',
+        ),
+      ).toMatchObject([{ organisation: mine }])
+      expect(
+        await tampered(
+          "UPDATE audit SET hash = repeat('a', 64) WHERE organisation_id = $1 AND seq = 2",
+        ),
+      ).toMatchObject([{ seq: 2 }])
     })
   })
   it('stays whole when many write at once', async () => {
-    await Promise.all(Array.from({ length: 25 }, (_, i) => one.people.lead.send('POST', '/stations', { name: `Rush ${i}`, designated: true, air: { place: 'indoors', volume: null, ceiling: null, obstructed: null, generalFlow: null, mixing: 3, hood: 'none', hoodFlow: null, hoodDistance: null, hoodFlanged: false, hoodProved: false } })))
-    await withOwner(app.ownerUrl, async owner => expect((await verifyAudit(owner)).broken).toEqual([]))
+    await Promise.all(
+      Array.from({ length: 25 }, (_, i) =>
+        one.people.lead.send('POST', '/stations', {
+          name: `Rush ${i}`,
+          designated: true,
+          air: {
+            place: 'indoors',
+            volume: null,
+            ceiling: null,
+            obstructed: null,
+            generalFlow: null,
+            mixing: 3,
+            hood: 'none',
+            hoodFlow: null,
+            hoodDistance: null,
+            hoodFlanged: false,
+            hoodProved: false,
+          },
+        }),
+      ),
+    )
+    await withOwner(app.ownerUrl, async (owner) =>
+      expect((await verifyAudit(owner)).broken).toEqual([]),
+    )
   })
 })
 
 describe('migrations', () => {
   const folder = 'server/db/migrations'
-  it('can be run again', async () => expect((await migrate(app.ownerUrl, SECRET, folder, () => {})).applied).toEqual([]))
+  it('can be run again', async () =>
+    expect((await migrate(app.ownerUrl, SECRET, folder, () => {})).applied).toEqual([]))
   it('refuse a database that is newer, with the reason, and readiness says so', async () => {
-    await withOwner(app.ownerUrl, owner => owner.query('INSERT INTO zonaris_migration (name, run_on) VALUES (\'9999_future\', now())'))
+    await withOwner(app.ownerUrl, (owner) =>
+      owner.query("INSERT INTO zonaris_migration (name, run_on) VALUES ('9999_future', now())"),
+    )
     await expect(migrate(app.ownerUrl, SECRET, folder, () => {})).rejects.toThrow(NewerSchema)
     const ready = await one.people.lead.send<{ error: { code: string } }>('GET', '/health/ready')
     expect([ready.status, ready.body.error.code]).toEqual([503, 'schema_newer'])
-    await withOwner(app.ownerUrl, owner => owner.query('DELETE FROM zonaris_migration WHERE name = \'9999_future\''))
+    await withOwner(app.ownerUrl, (owner) =>
+      owner.query("DELETE FROM zonaris_migration WHERE name = '9999_future'"),
+    )
     expect((await one.people.lead.send('GET', '/health/ready')).status).toBe(200)
   })
 })

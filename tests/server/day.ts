@@ -1,2 +1,3 @@
 /** Calendar day in a zone now, as the server counts it. */
-export const todayOf = (timeZone: string): string => new Intl.DateTimeFormat('en-CA', { timeZone }).format(new Date())
+export const todayOf = (timeZone: string): string =>
+  new Intl.DateTimeFormat('en-CA', { timeZone }).format(new Date())

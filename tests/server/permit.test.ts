@@ -3,9 +3,30 @@ import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import { startApp, withOwner, type App } from '../app'
 import { JOB } from '../core/job.fixture'
 import { readPdf } from './pdf'
-import { act, allPass, fillPermit, issuePermit, jobBody, makeShop, PIN, type Shop } from './shop.fixture'
+import {
+  act,
+  allPass,
+  fillPermit,
+  issuePermit,
+  jobBody,
+  makeShop,
+  PIN,
+  type Shop,
+} from './shop.fixture'
 
-interface Seen { state: string, ready: boolean, open: string[], watchEndsAt: string | null, watchStartedAt: string | null, version: number, signed: { operator: boolean, fire_watch: boolean }, events: { id: string, kind: string, current: boolean }[], findings: { code: string, sentence: string }[], rehearsal: boolean, overridden: unknown[] }
+interface Seen {
+  state: string
+  ready: boolean
+  open: string[]
+  watchEndsAt: string | null
+  watchStartedAt: string | null
+  version: number
+  signed: { operator: boolean; fire_watch: boolean }
+  events: { id: string; kind: string; current: boolean }[]
+  findings: { code: string; sentence: string }[]
+  rehearsal: boolean
+  overridden: unknown[]
+}
 
 let app: App
 let shop: Shop
@@ -20,16 +41,36 @@ beforeAll(async () => {
 afterAll(() => app.end())
 beforeEach(async () => {
   const { lead } = shop.people
-  await lead.send('POST', `/items/machine/${shop.machine}/inspections`, { lines: allPass('machine'), repairNote: 'made good for the next test' })
-  const job = await lead.send<{ id: string }>('POST', '/jobs', jobBody({ place: `Place ${randomUUID()}`, welderId: shop.ids.worker, helmetId: shop.helmet, equipmentIds: [shop.machine] }))
+  await lead.send('POST', `/items/machine/${shop.machine}/inspections`, {
+    lines: allPass('machine'),
+    repairNote: 'made good for the next test',
+  })
+  const job = await lead.send<{ id: string }>(
+    'POST',
+    '/jobs',
+    jobBody({
+      place: `Place ${randomUUID()}`,
+      welderId: shop.ids.worker,
+      helmetId: shop.helmet,
+      equipmentIds: [shop.machine],
+    }),
+  )
   shop.job = job.body.id
   shop.permit = (await lead.send<{ id: string }>('POST', '/permits', { jobId: shop.job })).body.id
 })
 
-const see = async (): Promise<Seen> => (await shop.people.lead.send<Seen>('GET', `/permits/${shop.permit}`)).body
-const wait = (rehearsedMinutes: number): Promise<void> => new Promise(resolve => setTimeout(resolve, rehearsedMinutes * MINUTE / FACTOR + 60))
-const now = async (): Promise<number> => Date.parse((await shop.people.lead.send<{ now: string }>('GET', '/shift')).body.now)
-const sign = (as: string, pin: string) => shop.people.lead.send<{ error?: { code: string } }>('POST', `/permits/${shop.permit}/signatures`, { eventId: randomUUID(), as, pin })
+const see = async (): Promise<Seen> =>
+  (await shop.people.lead.send<Seen>('GET', `/permits/${shop.permit}`)).body
+const wait = (rehearsedMinutes: number): Promise<void> =>
+  new Promise((resolve) => setTimeout(resolve, (rehearsedMinutes * MINUTE) / FACTOR + 60))
+const now = async (): Promise<number> =>
+  Date.parse((await shop.people.lead.send<{ now: string }>('GET', '/shift')).body.now)
+const sign = (as: string, pin: string) =>
+  shop.people.lead.send<{ error?: { code: string } }>(
+    'POST',
+    `/permits/${shop.permit}/signatures`,
+    { eventId: randomUUID(), as, pin },
+  )
 
 describe('issuing', () => {
   it('is held back by every open gate, by missing signatures, and by a wrong PIN', async () => {
@@ -49,17 +90,39 @@ describe('issuing', () => {
     await fillPermit(shop, 200)
     expect((await see()).signed.operator).toBe(false)
     await sign('operator', PIN.worker)
-    const job = (await shop.people.lead.send<Record<string, never>>('GET', `/jobs/${shop.job}`)).body
-    await shop.people.lead.send('PUT', `/jobs/${shop.job}`, jobBody({ place: job.place, welderId: shop.ids.worker, helmetId: shop.helmet, equipmentIds: [shop.machine] }))
+    const job = (await shop.people.lead.send<Record<string, never>>('GET', `/jobs/${shop.job}`))
+      .body
+    await shop.people.lead.send(
+      'PUT',
+      `/jobs/${shop.job}`,
+      jobBody({
+        place: job.place,
+        welderId: shop.ids.worker,
+        helmetId: shop.helmet,
+        equipmentIds: [shop.machine],
+      }),
+    )
     expect((await see()).signed.operator).toBe(false)
   })
   it('a lead overrides a house stop with a reason; no one overrides law or the unknown', async () => {
     await fillPermit(shop, 9 * 60)
-    const override = (person: 'lead' | 'instructor', code: string, reason = 'Tide work, relief watch named') => shop.people[person].send<{ error?: { code: string } }>('POST', `/permits/${shop.permit}/overrides`, { eventId: randomUUID(), code, reason })
+    const override = (
+      person: 'lead' | 'instructor',
+      code: string,
+      reason = 'Tide work, relief watch named',
+    ) =>
+      shop.people[person].send<{ error?: { code: string } }>(
+        'POST',
+        `/permits/${shop.permit}/overrides`,
+        { eventId: randomUUID(), code, reason },
+      )
     expect((await see()).open).toEqual(['fire.validity'])
     expect((await override('instructor', 'fire.validity')).status).toBe(403)
     expect((await override('lead', 'fire.validity', 'short')).status).toBe(400)
-    expect((await override('lead', 'fire.validity')).body).toMatchObject({ ready: true, overridden: [{ code: 'fire.validity', reason: 'Tide work, relief watch named' }] })
+    expect((await override('lead', 'fire.validity')).body).toMatchObject({
+      ready: true,
+      overridden: [{ code: 'fire.validity', reason: 'Tide work, relief watch named' }],
+    })
     await fillPermit(shop, 240, { fireWatchId: shop.ids.worker })
     expect((await override('lead', 'fire.watch')).body.error?.code).toBe('not_overridable')
     await fillPermit(shop, 240, { sweep: {} })
@@ -70,34 +133,90 @@ describe('issuing', () => {
   it('keeps the Findings as they were, and freezes the job', async () => {
     await issuePermit(shop)
     const before = (await see()).findings
-    await withOwner(app.ownerUrl, owner => owner.query('UPDATE person SET fire_watch_trained_on = NULL WHERE id = $1', [shop.ids.watch]))
+    await withOwner(app.ownerUrl, (owner) =>
+      owner.query('UPDATE person SET fire_watch_trained_on = NULL WHERE id = $1', [shop.ids.watch]),
+    )
     expect((await see()).findings).toEqual(before)
-    await withOwner(app.ownerUrl, owner => owner.query('UPDATE person SET fire_watch_trained_on = \'2026-01-15\' WHERE id = $1', [shop.ids.watch]))
-    expect((await shop.people.lead.send('PUT', `/jobs/${shop.job}`, jobBody({ place: 'Other' }))).body).toMatchObject({ error: { code: 'permit_open' } })
+    await withOwner(app.ownerUrl, (owner) =>
+      owner.query("UPDATE person SET fire_watch_trained_on = '2026-01-15' WHERE id = $1", [
+        shop.ids.watch,
+      ]),
+    )
+    expect(
+      (await shop.people.lead.send('PUT', `/jobs/${shop.job}`, jobBody({ place: 'Other' }))).body,
+    ).toMatchObject({ error: { code: 'permit_open' } })
   })
   it('unknown coating and a job without a factor stay shut', async () => {
-    await shop.people.lead.send('PUT', `/jobs/${shop.job}`, jobBody({ place: 'Coated', welderId: shop.ids.worker, helmetId: shop.helmet, equipmentIds: [shop.machine], spec: { ...JOB, coating: 'unknown', consumable: null, air: { ...JOB.air, place: 'outdoors' } } }))
+    await shop.people.lead.send(
+      'PUT',
+      `/jobs/${shop.job}`,
+      jobBody({
+        place: 'Coated',
+        welderId: shop.ids.worker,
+        helmetId: shop.helmet,
+        equipmentIds: [shop.machine],
+        spec: {
+          ...JOB,
+          coating: 'unknown',
+          consumable: null,
+          air: { ...JOB.air, place: 'outdoors' },
+        },
+      }),
+    )
     await fillPermit(shop)
-    expect((await see()).open).toEqual(expect.arrayContaining(['air.coating', 'air.fume', 'air.manganese']))
+    expect((await see()).open).toEqual(
+      expect.arrayContaining(['air.coating', 'air.fume', 'air.manganese']),
+    )
   })
   it('one open permit per place and time', async () => {
     await issuePermit(shop)
-    const { where } = (await shop.people.lead.send<{ where: string }>('GET', `/jobs/${shop.job}`)).body
-    const twin = (await shop.people.lead.send<{ id: string }>('POST', '/jobs', jobBody({ place: where.toUpperCase(), welderId: shop.ids.worker, helmetId: shop.helmet, equipmentIds: [shop.machine] }))).body.id
-    shop.permit = (await shop.people.lead.send<{ id: string }>('POST', '/permits', { jobId: twin })).body.id
+    const { where } = (await shop.people.lead.send<{ where: string }>('GET', `/jobs/${shop.job}`))
+      .body
+    const twin = (
+      await shop.people.lead.send<{ id: string }>(
+        'POST',
+        '/jobs',
+        jobBody({
+          place: where.toUpperCase(),
+          welderId: shop.ids.worker,
+          helmetId: shop.helmet,
+          equipmentIds: [shop.machine],
+        }),
+      )
+    ).body.id
+    shop.permit = (
+      await shop.people.lead.send<{ id: string }>('POST', '/permits', { jobId: twin })
+    ).body.id
     await expect(issuePermit(shop)).rejects.toThrow(/Another permit is open/)
   })
 })
 
 describe('a locked item', () => {
-  const lock = (person: 'worker' | 'lead') => shop.people[person].send('POST', `/items/machine/${shop.machine}/inspections`, { lines: [...allPass('machine').filter(line => (line as { id: string }).id !== 'leads'), { id: 'leads', mark: 'fail', note: 'cut to the copper' }] })
+  const lock = (person: 'worker' | 'lead') =>
+    shop.people[person].send('POST', `/items/machine/${shop.machine}/inspections`, {
+      lines: [
+        ...allPass('machine').filter((line) => (line as { id: string }).id !== 'leads'),
+        { id: 'leads', mark: 'fail', note: 'cut to the copper' },
+      ],
+    })
   it('stops the job, shows in the shift, and is unlocked only by staff with a repair note and a full pass', async () => {
-    expect((await lock('worker')).body).toMatchObject({ result: 'locked', lockReason: 'Leads: cut to the copper' })
+    expect((await lock('worker')).body).toMatchObject({
+      result: 'locked',
+      lockReason: 'Leads: cut to the copper',
+    })
     await fillPermit(shop)
     expect((await see()).open).toEqual(['gear.machine'])
-    const { body } = await shop.people.viewer.send<{ locked: { label: string, reason: string }[] }>('GET', '/shift')
+    const { body } = await shop.people.viewer.send<{ locked: { label: string; reason: string }[] }>(
+      'GET',
+      '/shift',
+    )
     expect(body.locked).toMatchObject([{ label: 'M-1', reason: 'Leads: cut to the copper' }])
-    const pass = (person: 'worker' | 'instructor', repairNote?: string) => shop.people[person].send<{ result?: string, error?: { code: string } }>('POST', `/items/machine/${shop.machine}/inspections`, { lines: allPass('machine'), ...(repairNote && { repairNote }) })
+    const pass = (person: 'worker' | 'instructor', repairNote?: string) =>
+      shop.people[person].send<{ result?: string; error?: { code: string } }>(
+        'POST',
+        `/items/machine/${shop.machine}/inspections`,
+        { lines: allPass('machine'), ...(repairNote && { repairNote }) },
+      )
     expect((await pass('worker', 'I taped it over nicely')).body.error?.code).toBe('locked')
     expect((await pass('instructor')).body.error?.code).toBe('invalid')
     expect((await pass('instructor', 'New lead fitted and tested')).body.result).toBe('pass')
@@ -111,19 +230,22 @@ describe('a locked item', () => {
 })
 
 describe('the watch', () => {
-  it('survives a restart of the app, counts by the server\'s clock, refuses an early close and closes after the last round', async () => {
+  it("survives a restart of the app, counts by the server's clock, refuses an early close and closes after the last round", async () => {
     await issuePermit(shop)
     await act(shop, 'start')
     await act(shop, 'stop')
     const before = await see()
     expect(before.state).toBe('watching')
-    const round = (eventId = randomUUID()) => shop.people.worker.send<Seen>('POST', `/permits/${shop.permit}/rounds`, { eventId })
+    const round = (eventId = randomUUID()) =>
+      shop.people.worker.send<Seen>('POST', `/permits/${shop.permit}/rounds`, { eventId })
     const retried = randomUUID()
     await Promise.all([round(retried), round(retried)])
     await round(retried)
-    expect((await see()).events.filter(event => event.kind === 'round')).toHaveLength(1)
+    expect((await see()).events.filter((event) => event.kind === 'round')).toHaveLength(1)
     const close = () => act(shop, 'close', PIN.watch)
-    expect((await close()).body).toMatchObject({ error: { code: 'wrong_state', message: expect.stringMatching(/^Too early/) } })
+    expect((await close()).body).toMatchObject({
+      error: { code: 'wrong_state', message: expect.stringMatching(/^Too early/) },
+    })
     const clockBefore = await now()
     await app.stop()
     await wait(10)
@@ -131,7 +253,9 @@ describe('the watch', () => {
     expect(await now()).toBeGreaterThan(clockBefore + 10 * MINUTE)
     expect((await see()).watchEndsAt).toBe(before.watchEndsAt)
     await wait(65 - ((await now()) - Date.parse(before.watchStartedAt!)) / MINUTE)
-    expect((await close()).body).toMatchObject({ error: { message: expect.stringMatching(/last round/) } })
+    expect((await close()).body).toMatchObject({
+      error: { message: expect.stringMatching(/last round/) },
+    })
     await round()
     expect((await act(shop, 'close', '0000')).body).toMatchObject({ error: { code: 'wrong_pin' } })
     expect((await close()).body).toMatchObject({ state: 'closed', rehearsal: true })
@@ -141,9 +265,17 @@ describe('the watch', () => {
     await act(shop, 'start')
     await act(shop, 'stop')
     const before = await see()
-    await withOwner(app.ownerUrl, owner => owner.query('SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = current_database() AND usename LIKE \'zonaris_login%\''))
+    await withOwner(app.ownerUrl, (owner) =>
+      owner.query(
+        "SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = current_database() AND usename LIKE 'zonaris_login%'",
+      ),
+    )
     const after = await see()
-    expect([after.state, after.watchEndsAt, after.events]).toEqual([before.state, before.watchEndsAt, before.events])
+    expect([after.state, after.watchEndsAt, after.events]).toEqual([
+      before.state,
+      before.watchEndsAt,
+      before.events,
+    ])
   })
   it('starts over when work goes on', async () => {
     await issuePermit(shop)
@@ -167,40 +299,76 @@ describe('the watch', () => {
   it('needs a reason to suspend and to revoke, which a worker may not', async () => {
     await issuePermit(shop)
     expect((await act(shop, 'suspend')).status).toBe(400)
-    expect((await act(shop, 'suspend', undefined, 'wind got up')).body).toMatchObject({ state: 'suspended' })
-    expect((await shop.people.worker.send('POST', `/permits/${shop.permit}/actions`, { eventId: randomUUID(), action: 'revoke', note: 'because' })).status).toBe(403)
-    expect((await act(shop, 'revoke', undefined, 'tank found behind')).body).toMatchObject({ state: 'revoked' })
+    expect((await act(shop, 'suspend', undefined, 'wind got up')).body).toMatchObject({
+      state: 'suspended',
+    })
+    expect(
+      (
+        await shop.people.worker.send('POST', `/permits/${shop.permit}/actions`, {
+          eventId: randomUUID(),
+          action: 'revoke',
+          note: 'because',
+        })
+      ).status,
+    ).toBe(403)
+    expect((await act(shop, 'revoke', undefined, 'tank found behind')).body).toMatchObject({
+      state: 'revoked',
+    })
   })
   it('two people pressing at once: one wins, the other is told', async () => {
     await issuePermit(shop)
     const answers = await Promise.all([act(shop, 'start'), act(shop, 'start')])
-    expect(answers.map(answer => answer.status).sort()).toEqual([200, 409])
+    expect(answers.map((answer) => answer.status).sort()).toEqual([200, 409])
   })
 })
 
 describe('record', () => {
   it('everything made in a rehearsal carries its mark', async () => {
-    for (const table of ['station', 'equipment', 'cylinder', 'inspection', 'job', 'permit', 'audit', 'person']) {
-      const { rows } = await withOwner(app.ownerUrl, owner => owner.query<{ marked: boolean }>(`SELECT bool_and(rehearsal) AS marked FROM ${table}`))
+    for (const table of [
+      'station',
+      'equipment',
+      'cylinder',
+      'inspection',
+      'job',
+      'permit',
+      'audit',
+      'person',
+    ]) {
+      const { rows } = await withOwner(app.ownerUrl, (owner) =>
+        owner.query<{ marked: boolean }>(`SELECT bool_and(rehearsal) AS marked FROM ${table}`),
+      )
       expect(rows[0]!.marked, table).toBe(true)
     }
   })
   it('the job as JSON carries its Findings and permits', async () => {
     await issuePermit(shop)
-    const { body } = await shop.people.viewer.send<{ format: string, job: { findings: unknown[] }, permits: { findings: unknown[] }[] }>('GET', `/jobs/${shop.job}/export`)
+    const { body } = await shop.people.viewer.send<{
+      format: string
+      job: { findings: unknown[] }
+      permits: { findings: unknown[] }[]
+    }>('GET', `/jobs/${shop.job}/export`)
     expect(body.format).toBe('zonaris-job/1')
     expect(body.job.findings.length).toBeGreaterThan(5)
     expect(body.permits[0]!.findings.length).toBeGreaterThan(15)
   })
   it('the permit as PDF has selectable text, embedded fonts, every Finding, signatures and the audit hash', async () => {
     await issuePermit(shop)
-    const answer = await fetch(`${app.url}/api/v1/permits/${shop.permit}/pdf`, { headers: { cookie: shop.people.lead.cookie } })
+    const answer = await fetch(`${app.url}/api/v1/permits/${shop.permit}/pdf`, {
+      headers: { cookie: shop.people.lead.cookie },
+    })
     expect(answer.headers.get('content-type')).toBe('application/pdf')
     const bytes = new Uint8Array(await answer.arrayBuffer())
     const text = (await readPdf(bytes.slice().buffer)).pages.join('').replace(/\s+/g, '')
-    const permit = await see() as Seen & { auditHash: string }
-    for (const finding of permit.findings) expect(text).toContain(finding.sentence.replace(/\s+/g, ''))
-    for (const words of ['SignedbyPINasoperator', 'SignedbyPINasfirewatch', 'REHEARSAL', permit.auditHash]) expect(text).toContain(words)
+    const permit = (await see()) as Seen & { auditHash: string }
+    for (const finding of permit.findings)
+      expect(text).toContain(finding.sentence.replace(/\s+/g, ''))
+    for (const words of [
+      'SignedbyPINasoperator',
+      'SignedbyPINasfirewatch',
+      'REHEARSAL',
+      permit.auditHash,
+    ])
+      expect(text).toContain(words)
     expect(Buffer.from(bytes).toString('latin1')).toMatch(/FontFile2/)
   })
 })

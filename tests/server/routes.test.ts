@@ -7,7 +7,16 @@ import { caseOfJob } from '#core/air/basis'
 import { startApp, type App } from '../app'
 import { JOB } from '../core/job.fixture'
 import { Person } from './client'
-import { allPass, fullSweep, jobBody, makeAir, makeShop, PASSWORD, personRecord, type Shop } from './shop.fixture'
+import {
+  allPass,
+  fullSweep,
+  jobBody,
+  makeAir,
+  makeShop,
+  PASSWORD,
+  personRecord,
+  type Shop,
+} from './shop.fixture'
 
 let app: App
 let shop: Shop
@@ -25,30 +34,229 @@ const of = new Map<Shop, Record<string, string>>()
 afterAll(() => app.end())
 
 /** A lawful body for every route that takes one, and the thing of this shop that it is about. */
-function sample(route: Contract, target: Shop): { path: string, body?: unknown } {
+function sample(route: Contract, target: Shop): { path: string; body?: unknown } {
   const unique = randomUUID().slice(0, 8)
   const event = { eventId: randomUUID() }
   const bodies: Record<string, unknown> = {
-    setup: { organisation: 'x', site: 'x', timeZone: 'UTC', units: 'si', name: 'x', email: 'x@x.example', password: PASSWORD }, signIn: { email: 'nobody@here.example', password: 'wrong' },
-    setPin: { password: PASSWORD, pin: '9999' }, createToken: { name: unique }, updateSite: { name: 'Yard', timeZone: 'America/Halifax', units: 'us', shiftHours: 8, ruleSet: 'nfpa51b', houseMinutes: null, shadeSchool: 'guide', safetyToe: false, hardHat: false, season: 'mild', limitSets: ['osha'] },
-    createPerson: { name: unique, email: null, role: 'worker', fireWatchTrainedOn: null, active: true }, updatePerson: { name: 'Watch', email: null, role: 'worker', fireWatchTrainedOn: '2026-01-15', active: true },
-    createStation: { name: unique, designated: true, air: JOB.air }, updateStation: { name: `Booth ${unique}`, designated: true, air: JOB.air },
-    createItem: { kind: 'machine', label: unique, description: '', everyDays: 1 }, inspect: { lines: allPass('machine') }, createJob: jobBody({ place: 'Quay' }), updateJob: jobBody({ stationId: target.open }),
-    createPermit: { jobId: target.job }, updatePermit: { sweep: fullSweep(), operatorId: null, fireWatchId: null, validFrom: new Date().toISOString(), validTo: new Date(Date.now() + 3_600_000).toISOString(), ruleSet: 'osha', version: 1 },
-    overridePermit: { ...event, code: 'air.fume', reason: 'a reason of enough length' }, signPermit: { ...event, as: 'operator', pin: '3333' }, actOnPermit: { ...event, action: 'start' }, round: event,
-    calcShade: { process: 'SMAW', amps: 100 }, calcPpe: { process: 'SMAW' }, calcVentilation: JOB, calcMarking: { text: 'Z87+', part: 'lens' }, calcLaser: { power: 1500, wavelength: 1070, divergence: 0.02, exposure: 10, eyewear: 7, barrier: true, everyone: true },
-    updateRecord: personRecord(), foundShade: { process: 'SMAW', amps: 120, shade: 10 }, importRoster: { csv: 'number,name\n1,A' }, createCourse: { name: unique, kit: [] }, updateCourse: { name: `Course ${unique}`, kit: [] }, createHouseChart: { effectiveFrom: `20${20 + Math.floor(Math.random() * 70)}-0${1 + Math.floor(Math.random() * 9)}-${10 + Math.floor(Math.random() * 18)}`, rows: [] },
-    updateItem: { kind: 'machine', label: `M ${unique}`, description: '', everyDays: 1 }, createStock: { code: unique, name: 'Caps', kind: 'consumable', ppeId: null, size: '', condition: 'new', expiresOn: null, minimum: 0, loan: false }, updateStock: { code: `S-${unique}`, name: 'Gauntlets', kind: 'ppe', ppeId: 'gauntlets', size: '9', condition: 'good', expiresOn: null, minimum: 4, loan: true },
-    moveStock: { moveId: randomUUID(), kind: 'receive', quantity: 1 }, createTraining: { day: '2026-05-04', title: unique, courseId: null }, copyTraining: { day: '2026-05-05' }, changeTraining: { change: { kind: 'presence', people: [target.ids.worker], presence: 'present' } }, undoTraining: {},
-    setHood: { section: { process: 'GMAW', amps: 180, shape: 'plain', opening: 0.3, duct: 0.15, flow: 0.3, damper: 1, hood: { x: 0.1, y: 0.2 }, head: { x: -0.4, y: 0.4 }, draft: 0 }, need: 0.5, surveyDays: 90 }, survey: { id: randomUUID(), on: '2026-01-05', velocity: 0.6, staticPressure: null, filterChanged: false },
-    assess: { air: caseOfJob(JOB), seed: 1, draws: 10_000 }, gasTest: { id: randomUUID(), oxygen: 20.9, explosive: 0, others: {}, instrument: 'G', bumpTested: true, minutes: 60 }, createConsumable: { name: unique, process: 'GMAW', alloy: 'steel', fume: 5, of: 'fume', parts: { iron: 1 }, reference: 'S' }, retireConsumable: { retired: true }, importConsumables: { text: '[]', format: 'json', apply: false },
-    createSample: { on: '2026-01-05', kind: 'personal', group: unique, who: 'A', task: 'T', substance: 'fume', minutes: 60, value: 1, reference: 'R' }, importSamples: { text: 'date', format: 'csv', apply: false }, createDevice: { name: unique, stationId: target.station }, ingest: { readings: [{ substance: 'fume', at: new Date().toISOString(), value: 1 }] },
-    raiseAlarm: { id: randomUUID(), kind: 'bad_air', stationId: target.station }, tellAlarm: { symptoms: ['dizzy'] }, clearAlarm: { note: 'aired out' }, calcHood: { process: 'GMAW', amps: 180, shape: 'plain', opening: 0.3, duct: 0.15, flow: 0.3, damper: 1, hood: { x: 0.1, y: 0.2 }, head: { x: -0.4, y: 0.4 }, draft: 0 }, calcRelease: { gas: 'inert', amount: 1, space: 10, mixed: false },
-    checkAll: { kind: 'helmet', items: [target.helmet], confirm: true }, boothSignIn: { personId: target.ids.worker, pin: '0000' },
+    setup: {
+      organisation: 'x',
+      site: 'x',
+      timeZone: 'UTC',
+      units: 'si',
+      name: 'x',
+      email: 'x@x.example',
+      password: PASSWORD,
+    },
+    signIn: { email: 'nobody@here.example', password: 'wrong' },
+    setPin: { password: PASSWORD, pin: '9999' },
+    createToken: { name: unique },
+    updateSite: {
+      name: 'Yard',
+      timeZone: 'America/Halifax',
+      units: 'us',
+      shiftHours: 8,
+      ruleSet: 'nfpa51b',
+      houseMinutes: null,
+      shadeSchool: 'guide',
+      safetyToe: false,
+      hardHat: false,
+      season: 'mild',
+      limitSets: ['osha'],
+    },
+    createPerson: {
+      name: unique,
+      email: null,
+      role: 'worker',
+      fireWatchTrainedOn: null,
+      active: true,
+    },
+    updatePerson: {
+      name: 'Watch',
+      email: null,
+      role: 'worker',
+      fireWatchTrainedOn: '2026-01-15',
+      active: true,
+    },
+    createStation: { name: unique, designated: true, air: JOB.air },
+    updateStation: { name: `Booth ${unique}`, designated: true, air: JOB.air },
+    createItem: { kind: 'machine', label: unique, description: '', everyDays: 1 },
+    inspect: { lines: allPass('machine') },
+    createJob: jobBody({ place: 'Quay' }),
+    updateJob: jobBody({ stationId: target.open }),
+    createPermit: { jobId: target.job },
+    updatePermit: {
+      sweep: fullSweep(),
+      operatorId: null,
+      fireWatchId: null,
+      validFrom: new Date().toISOString(),
+      validTo: new Date(Date.now() + 3_600_000).toISOString(),
+      ruleSet: 'osha',
+      version: 1,
+    },
+    overridePermit: { ...event, code: 'air.fume', reason: 'a reason of enough length' },
+    signPermit: { ...event, as: 'operator', pin: '3333' },
+    actOnPermit: { ...event, action: 'start' },
+    round: event,
+    calcShade: { process: 'SMAW', amps: 100 },
+    calcPpe: { process: 'SMAW' },
+    calcVentilation: JOB,
+    calcMarking: { text: 'Z87+', part: 'lens' },
+    calcLaser: {
+      power: 1500,
+      wavelength: 1070,
+      divergence: 0.02,
+      exposure: 10,
+      eyewear: 7,
+      barrier: true,
+      everyone: true,
+    },
+    updateRecord: personRecord(),
+    foundShade: { process: 'SMAW', amps: 120, shade: 10 },
+    importRoster: { csv: 'number,name\n1,A' },
+    createCourse: { name: unique, kit: [] },
+    updateCourse: { name: `Course ${unique}`, kit: [] },
+    createHouseChart: {
+      effectiveFrom: `20${20 + Math.floor(Math.random() * 70)}-0${1 + Math.floor(Math.random() * 9)}-${10 + Math.floor(Math.random() * 18)}`,
+      rows: [],
+    },
+    updateItem: { kind: 'machine', label: `M ${unique}`, description: '', everyDays: 1 },
+    createStock: {
+      code: unique,
+      name: 'Caps',
+      kind: 'consumable',
+      ppeId: null,
+      size: '',
+      condition: 'new',
+      expiresOn: null,
+      minimum: 0,
+      loan: false,
+    },
+    updateStock: {
+      code: `S-${unique}`,
+      name: 'Gauntlets',
+      kind: 'ppe',
+      ppeId: 'gauntlets',
+      size: '9',
+      condition: 'good',
+      expiresOn: null,
+      minimum: 4,
+      loan: true,
+    },
+    moveStock: { moveId: randomUUID(), kind: 'receive', quantity: 1 },
+    createTraining: { day: '2026-05-04', title: unique, courseId: null },
+    copyTraining: { day: '2026-05-05' },
+    changeTraining: {
+      change: { kind: 'presence', people: [target.ids.worker], presence: 'present' },
+    },
+    undoTraining: {},
+    setHood: {
+      section: {
+        process: 'GMAW',
+        amps: 180,
+        shape: 'plain',
+        opening: 0.3,
+        duct: 0.15,
+        flow: 0.3,
+        damper: 1,
+        hood: { x: 0.1, y: 0.2 },
+        head: { x: -0.4, y: 0.4 },
+        draft: 0,
+      },
+      need: 0.5,
+      surveyDays: 90,
+    },
+    survey: {
+      id: randomUUID(),
+      on: '2026-01-05',
+      velocity: 0.6,
+      staticPressure: null,
+      filterChanged: false,
+    },
+    assess: { air: caseOfJob(JOB), seed: 1, draws: 10_000 },
+    gasTest: {
+      id: randomUUID(),
+      oxygen: 20.9,
+      explosive: 0,
+      others: {},
+      instrument: 'G',
+      bumpTested: true,
+      minutes: 60,
+    },
+    createConsumable: {
+      name: unique,
+      process: 'GMAW',
+      alloy: 'steel',
+      fume: 5,
+      of: 'fume',
+      parts: { iron: 1 },
+      reference: 'S',
+    },
+    retireConsumable: { retired: true },
+    importConsumables: { text: '[]', format: 'json', apply: false },
+    createSample: {
+      on: '2026-01-05',
+      kind: 'personal',
+      group: unique,
+      who: 'A',
+      task: 'T',
+      substance: 'fume',
+      minutes: 60,
+      value: 1,
+      reference: 'R',
+    },
+    importSamples: { text: 'date', format: 'csv', apply: false },
+    createDevice: { name: unique, stationId: target.station },
+    ingest: { readings: [{ substance: 'fume', at: new Date().toISOString(), value: 1 }] },
+    raiseAlarm: { id: randomUUID(), kind: 'bad_air', stationId: target.station },
+    tellAlarm: { symptoms: ['dizzy'] },
+    clearAlarm: { note: 'aired out' },
+    calcHood: {
+      process: 'GMAW',
+      amps: 180,
+      shape: 'plain',
+      opening: 0.3,
+      duct: 0.15,
+      flow: 0.3,
+      damper: 1,
+      hood: { x: 0.1, y: 0.2 },
+      head: { x: -0.4, y: 0.4 },
+      draft: 0,
+    },
+    calcRelease: { gas: 'inert', amount: 1, space: 10, mixed: false },
+    checkAll: { kind: 'helmet', items: [target.helmet], confirm: true },
+    boothSignIn: { personId: target.ids.worker, pin: '0000' },
   }
-  const id = route.id === 'foundShade' ? target.ids.worker : route.path.startsWith('/people') ? target.ids.watch : route.path.startsWith('/stations') ? target.station : route.path.startsWith('/jobs') ? target.job : route.path.startsWith('/permits') ? target.permit : route.path.startsWith('/items') ? target.machine : route.path.startsWith('/courses') ? target.course : route.path.startsWith('/stock') ? target.stock : route.path.startsWith('/sessions') ? target.training : of.get(target)?.[route.path.split('/')[1]!] ?? randomUUID()
-  const query: Record<string, string> = { labels: '?of=stock', scan: '?code=LG-9', sampleGroup: '?group=Welders&substance=fume' }
-  return { path: route.path.replace('{kind}', 'machine').replace('{id}', id).replace('{code}', target.code) + (query[route.id] ?? ''), body: bodies[route.id] }
+  const id =
+    route.id === 'foundShade'
+      ? target.ids.worker
+      : route.path.startsWith('/people')
+        ? target.ids.watch
+        : route.path.startsWith('/stations')
+          ? target.station
+          : route.path.startsWith('/jobs')
+            ? target.job
+            : route.path.startsWith('/permits')
+              ? target.permit
+              : route.path.startsWith('/items')
+                ? target.machine
+                : route.path.startsWith('/courses')
+                  ? target.course
+                  : route.path.startsWith('/stock')
+                    ? target.stock
+                    : route.path.startsWith('/sessions')
+                      ? target.training
+                      : (of.get(target)?.[route.path.split('/')[1]!] ?? randomUUID())
+  const query: Record<string, string> = {
+    labels: '?of=stock',
+    scan: '?code=LG-9',
+    sampleGroup: '?group=Welders&substance=fume',
+  }
+  return {
+    path:
+      route.path.replace('{kind}', 'machine').replace('{id}', id).replace('{code}', target.code) +
+      (query[route.id] ?? ''),
+    body: bodies[route.id],
+  }
 }
 
 /** Ends its own session or hides what others need: walked with a person of its own. */
@@ -60,7 +268,11 @@ describe('every route, every role', () => {
     if (roles === 'public') {
       it(`${route.method} ${route.path} serves those not signed in`, async () => {
         const { path, body } = sample(route, shop)
-        const answer = await new Person(app).send<{ error?: { code: string } }>(route.method, path, body)
+        const answer = await new Person(app).send<{ error?: { code: string } }>(
+          route.method,
+          path,
+          body,
+        )
         expect(answer.body.error?.code).not.toBe('signed_out')
         expect(answer.status).toBeLessThan(500)
       })
@@ -69,13 +281,21 @@ describe('every route, every role', () => {
     it(`${route.method} ${route.path} refuses those not signed in, and a made-up token`, async () => {
       const { path, body } = sample(route, shop)
       expect((await new Person(app).send(route.method, path, body)).status).toBe(401)
-      expect((await new Person(app).send(route.method, path, body, { authorization: 'Bearer zon_made-up' })).status).toBe(401)
+      expect(
+        (
+          await new Person(app).send(route.method, path, body, {
+            authorization: 'Bearer zon_made-up',
+          })
+        ).status,
+      ).toBe(401)
     })
     for (const role of ROLES) {
       const allowed = roles.includes(role)
       it(`${route.method} ${route.path} ${allowed ? 'serves' : 'refuses'} ${role}`, async () => {
         const { path, body } = sample(route, shop)
-        const person = ALONE.includes(route.id) ? await new Person(app).signIn(`${role}@here.example`, PASSWORD) : shop.people[role]
+        const person = ALONE.includes(route.id)
+          ? await new Person(app).signIn(`${role}@here.example`, PASSWORD)
+          : shop.people[role]
         const answer = await person.send<{ error?: { code: string } }>(route.method, path, body)
         expect(answer.status).toBeLessThan(500)
         if (allowed) expect([401, 403]).not.toContain(answer.status)
@@ -85,29 +305,72 @@ describe('every route, every role', () => {
     if (route.path.includes('{id}')) {
       it(`${route.method} ${route.path} shows and changes nothing of another organisation`, async () => {
         const { path, body } = sample(route, other)
-        const answer = await shop.people.lead.send<{ error: { code: string } }>(route.method, path, body)
+        const answer = await shop.people.lead.send<{ error: { code: string } }>(
+          route.method,
+          path,
+          body,
+        )
         expect([answer.status, answer.body.error.code]).toEqual([404, 'not_found'])
       })
     }
     if (route.body) {
       it(`${route.method} ${route.path} refuses unknown fields with their path`, async () => {
         const { path, body } = sample(route, shop)
-        const answer = await shop.people.lead.send<{ error: { code: string, fields: { path: string }[] } }>(route.method, path, { ...body as object, sneaked: 1 })
+        const answer = await shop.people.lead.send<{
+          error: { code: string; fields: { path: string }[] }
+        }>(route.method, path, { ...(body as object), sneaked: 1 })
         expect([answer.status, answer.body.error.code]).toEqual([400, 'invalid'])
-        expect(answer.body.error.fields.map(field => field.path)).toContain('sneaked')
+        expect(answer.body.error.fields.map((field) => field.path)).toContain('sneaked')
       })
     }
   }
   it('a job cannot name a station, helmet, person or gear of another organisation, nor a permit its job', async () => {
-    for (const change of [{ stationId: other.open }, { stationId: shop.open, welderId: other.ids.worker }, { stationId: shop.open, helmetId: other.helmet }, { stationId: shop.open, equipmentIds: [other.machine] }, { stationId: shop.open, cylinderIds: [other.cylinder] }]) {
+    for (const change of [
+      { stationId: other.open },
+      { stationId: shop.open, welderId: other.ids.worker },
+      { stationId: shop.open, helmetId: other.helmet },
+      { stationId: shop.open, equipmentIds: [other.machine] },
+      { stationId: shop.open, cylinderIds: [other.cylinder] },
+    ]) {
       expect((await shop.people.lead.send('POST', '/jobs', jobBody(change))).status).toBe(400)
     }
     expect((await shop.people.lead.send('POST', '/permits', { jobId: other.job })).status).toBe(404)
   })
   it('lists hold nothing of another organisation', async () => {
-    for (const path of ['/jobs', '/permits', '/people', '/items', '/stations', '/items?all=true', '/stock', '/courses', '/sessions', '/house-charts', '/roster.csv', '/consumables', '/samples', '/samples.csv', '/devices', '/air', '/shift', '/sample-groups', '/sample-pairs']) {
+    for (const path of [
+      '/jobs',
+      '/permits',
+      '/people',
+      '/items',
+      '/stations',
+      '/items?all=true',
+      '/stock',
+      '/courses',
+      '/sessions',
+      '/house-charts',
+      '/roster.csv',
+      '/consumables',
+      '/samples',
+      '/samples.csv',
+      '/devices',
+      '/air',
+      '/shift',
+      '/sample-groups',
+      '/sample-pairs',
+    ]) {
       const text = JSON.stringify((await shop.people.lead.send('GET', path)).body)
-      for (const id of [other.job, other.permit, other.ids.worker, other.machine, other.station, other.stock, other.course, other.training, ...Object.values(of.get(other)!)]) expect(text).not.toContain(id)
+      for (const id of [
+        other.job,
+        other.permit,
+        other.ids.worker,
+        other.machine,
+        other.station,
+        other.stock,
+        other.course,
+        other.training,
+        ...Object.values(of.get(other)!),
+      ])
+        expect(text).not.toContain(id)
     }
   })
 })
@@ -116,13 +379,27 @@ describe('the door', () => {
   const role = (name: Role): string => `${name}@here.example`
   it('wrong email and wrong password answer alike, and too many tries are refused for a while', async () => {
     const person = new Person(app)
-    const wrong = await person.send('POST', '/session', { email: role('viewer'), password: 'not this one' })
-    const unknown = await person.send('POST', '/session', { email: 'nobody@nowhere.example', password: 'not this one' })
+    const wrong = await person.send('POST', '/session', {
+      email: role('viewer'),
+      password: 'not this one',
+    })
+    const unknown = await person.send('POST', '/session', {
+      email: 'nobody@nowhere.example',
+      password: 'not this one',
+    })
     expect([wrong.status, wrong.body]).toEqual([unknown.status, unknown.body])
     const tries = []
-    for (let i = 0; i < 9; i++) tries.push((await person.send('POST', '/session', { email: 'rush@here.example', password: 'x' })).status)
+    for (let i = 0; i < 9; i++)
+      tries.push(
+        (await person.send('POST', '/session', { email: 'rush@here.example', password: 'x' }))
+          .status,
+      )
     expect(tries.at(-1)).toBe(429)
-    expect((await person.send('POST', '/session', { email: 'rush@here.example', password: 'x' })).headers.get('retry-after')).toBe('600')
+    expect(
+      (
+        await person.send('POST', '/session', { email: 'rush@here.example', password: 'x' })
+      ).headers.get('retry-after'),
+    ).toBe('600')
   })
   it('a signed-out cookie is worth nothing', async () => {
     const person = await new Person(app).signIn(role('worker'), PASSWORD)
@@ -137,32 +414,76 @@ describe('the door', () => {
     expect((await person.send('GET', '/session')).status).toBe(401)
   })
   it('the cookie is sealed, httpOnly and same-site', async () => {
-    const answer = await fetch(`${app.url}/api/v1/session`, { method: 'POST', headers: { 'content-type': 'application/json', 'origin': app.url, 'sec-fetch-site': 'same-origin' }, body: JSON.stringify({ email: role('instructor'), password: PASSWORD }) })
+    const answer = await fetch(`${app.url}/api/v1/session`, {
+      method: 'POST',
+      headers: {
+        'content-type': 'application/json',
+        origin: app.url,
+        'sec-fetch-site': 'same-origin',
+      },
+      body: JSON.stringify({ email: role('instructor'), password: PASSWORD }),
+    })
     const cookie = answer.headers.getSetCookie().join()
     expect(cookie).toMatch(/HttpOnly/i)
     expect(cookie).toMatch(/SameSite=Lax/i)
     expect(cookie).toMatch(/^zonaris=Fe26/)
   })
   it('a write from another site is refused', async () => {
-    const headers = { 'origin': 'https://elsewhere.example', 'sec-fetch-site': 'cross-site' }
-    expect((await shop.people.lead.send('POST', '/jobs', jobBody({ place: 'x' }), headers)).body).toMatchObject({ error: { code: 'cross_origin' } })
-    expect((await shop.people.lead.send('POST', '/jobs', jobBody({ place: 'x' }), { 'origin': 'https://elsewhere.example', 'sec-fetch-site': 'same-origin' })).status).toBe(403)
+    const headers = { origin: 'https://elsewhere.example', 'sec-fetch-site': 'cross-site' }
+    expect(
+      (await shop.people.lead.send('POST', '/jobs', jobBody({ place: 'x' }), headers)).body,
+    ).toMatchObject({ error: { code: 'cross_origin' } })
+    expect(
+      (
+        await shop.people.lead.send('POST', '/jobs', jobBody({ place: 'x' }), {
+          origin: 'https://elsewhere.example',
+          'sec-fetch-site': 'same-origin',
+        })
+      ).status,
+    ).toBe(403)
   })
   it('a token works without a cookie until it is revoked, and is not kept in the clear', async () => {
-    const { body } = await shop.people.worker.send<{ id: string, token: string }>('POST', '/account/tokens', { name: 'gate' })
+    const { body } = await shop.people.worker.send<{ id: string; token: string }>(
+      'POST',
+      '/account/tokens',
+      { name: 'gate' },
+    )
     const bare = new Person(app)
     const headers = { authorization: `Bearer ${body.token}`, origin: 'https://elsewhere.example' }
-    expect((await bare.send('POST', '/calc/shade', { process: 'GTAW', amps: 90 }, headers)).body).toMatchObject({ floor: 8, working: 12 })
+    expect(
+      (await bare.send('POST', '/calc/shade', { process: 'GTAW', amps: 90 }, headers)).body,
+    ).toMatchObject({ floor: 8, working: 12 })
     expect((await bare.send('POST', '/stations', {}, headers)).status).toBe(403)
     await shop.people.worker.send('DELETE', `/account/tokens/${body.id}`)
-    expect((await bare.send('POST', '/calc/shade', { process: 'GTAW', amps: 90 }, headers)).status).toBe(401)
+    expect(
+      (await bare.send('POST', '/calc/shade', { process: 'GTAW', amps: 90 }, headers)).status,
+    ).toBe(401)
   })
   it('a new password or leaving signs a person out everywhere; the last lead stays', async () => {
-    const { body } = await shop.people.lead.send<{ id: string }>('POST', '/people', { name: 'Brief', email: 'brief@here.example', role: 'instructor', fireWatchTrainedOn: null, active: true, password: PASSWORD })
+    const { body } = await shop.people.lead.send<{ id: string }>('POST', '/people', {
+      name: 'Brief',
+      email: 'brief@here.example',
+      role: 'instructor',
+      fireWatchTrainedOn: null,
+      active: true,
+      password: PASSWORD,
+    })
     const brief = await new Person(app).signIn('brief@here.example', PASSWORD)
-    await shop.people.lead.send('PUT', `/people/${body.id}`, { name: 'Brief', email: 'brief@here.example', role: 'instructor', fireWatchTrainedOn: null, active: false })
+    await shop.people.lead.send('PUT', `/people/${body.id}`, {
+      name: 'Brief',
+      email: 'brief@here.example',
+      role: 'instructor',
+      fireWatchTrainedOn: null,
+      active: false,
+    })
     expect((await brief.send('GET', '/session')).status).toBe(401)
-    const last = await shop.people.lead.send('PUT', `/people/${shop.ids.lead}`, { name: 'Lead here', email: role('lead'), role: 'worker', fireWatchTrainedOn: null, active: true })
+    const last = await shop.people.lead.send('PUT', `/people/${shop.ids.lead}`, {
+      name: 'Lead here',
+      email: role('lead'),
+      role: 'worker',
+      fireWatchTrainedOn: null,
+      active: true,
+    })
     expect(last.body).toMatchObject({ error: { code: 'last_lead' } })
   })
 })
@@ -170,35 +491,83 @@ describe('the door', () => {
 describe('what arrives', () => {
   it('bodies are capped, typed and checked, and every refusal has the one shape', async () => {
     const { lead } = shop.people
-    const cases: [Promise<{ status: number, body: unknown }>, number, string][] = [
-      [lead.send('POST', '/jobs', JSON.stringify({ title: 'x'.repeat(300_000) })), 413, 'too_large'], [lead.send('POST', '/jobs', '{"title":'), 400, 'not_json'],
-      [lead.send('POST', '/jobs', 'title=x', { 'content-type': 'text/plain' }), 415, 'not_json'], [lead.send('GET', '/jobs/not-an-id'), 400, 'invalid'], [lead.send('GET', '/jobs?page=-1'), 400, 'invalid'],
-      [lead.send('GET', '/jobs?page=99999999999'), 400, 'invalid'], [lead.send('GET', '/nowhere'), 404, 'not_found'], [lead.send('PATCH', '/jobs'), 404, 'not_found'], [lead.send('POST', '/jobs', 'null'), 400, 'invalid'],
-      [lead.send('POST', '/jobs', jobBody({ place: 'Quay', spec: { ...JOB, amps: 'many' } })), 400, 'invalid'], [lead.send('POST', '/stations', { name: 'Slip', designated: true, air: JOB.air }), 409, 'conflict'],
+    const cases: [Promise<{ status: number; body: unknown }>, number, string][] = [
+      [
+        lead.send('POST', '/jobs', JSON.stringify({ title: 'x'.repeat(300_000) })),
+        413,
+        'too_large',
+      ],
+      [lead.send('POST', '/jobs', '{"title":'), 400, 'not_json'],
+      [lead.send('POST', '/jobs', 'title=x', { 'content-type': 'text/plain' }), 415, 'not_json'],
+      [lead.send('GET', '/jobs/not-an-id'), 400, 'invalid'],
+      [lead.send('GET', '/jobs?page=-1'), 400, 'invalid'],
+      [lead.send('GET', '/jobs?page=99999999999'), 400, 'invalid'],
+      [lead.send('GET', '/nowhere'), 404, 'not_found'],
+      [lead.send('PATCH', '/jobs'), 404, 'not_found'],
+      [lead.send('POST', '/jobs', 'null'), 400, 'invalid'],
+      [
+        lead.send('POST', '/jobs', jobBody({ place: 'Quay', spec: { ...JOB, amps: 'many' } })),
+        400,
+        'invalid',
+      ],
+      [
+        lead.send('POST', '/stations', { name: 'Slip', designated: true, air: JOB.air }),
+        409,
+        'conflict',
+      ],
     ]
-    for (const [answer, status, code] of cases) expect(await answer).toMatchObject({ status, body: { error: { code, message: expect.stringMatching(/\w/) } } })
+    for (const [answer, status, code] of cases)
+      expect(await answer).toMatchObject({
+        status,
+        body: { error: { code, message: expect.stringMatching(/\w/) } },
+      })
   })
   it('names the field', async () => {
-    const answer = await shop.people.lead.send<{ error: { fields: { path: string }[] } }>('POST', '/jobs', jobBody({ place: 'Quay', spec: { ...JOB, welders: 0, air: { ...JOB.air, mixing: 11 } } }))
-    expect(answer.body.error.fields.map(field => field.path)).toEqual(expect.arrayContaining(['spec.welders', 'spec.air.mixing']))
+    const answer = await shop.people.lead.send<{ error: { fields: { path: string }[] } }>(
+      'POST',
+      '/jobs',
+      jobBody({ place: 'Quay', spec: { ...JOB, welders: 0, air: { ...JOB.air, mixing: 11 } } }),
+    )
+    expect(answer.body.error.fields.map((field) => field.path)).toEqual(
+      expect.arrayContaining(['spec.welders', 'spec.air.mixing']),
+    )
   })
   it('search takes what is typed literally', async () => {
-    const { body } = await shop.people.lead.send<{ total: number }>('GET', `/jobs?q=${encodeURIComponent('%')}`)
+    const { body } = await shop.people.lead.send<{ total: number }>(
+      'GET',
+      `/jobs?q=${encodeURIComponent('%')}`,
+    )
     expect(body.total).toBe(0)
-    expect((await shop.people.lead.send('GET', `/people?q=${encodeURIComponent('\'; DROP TABLE job; --')}`)).status).toBe(200)
+    expect(
+      (
+        await shop.people.lead.send(
+          'GET',
+          `/people?q=${encodeURIComponent("'; DROP TABLE job; --")}`,
+        )
+      ).status,
+    ).toBe(200)
   })
   it('OpenAPI 3.1 describes every route', async () => {
-    const { body } = await new Person(app).send<{ openapi: string, paths: Record<string, Record<string, unknown>> }>('GET', '/openapi.json')
+    const { body } = await new Person(app).send<{
+      openapi: string
+      paths: Record<string, Record<string, unknown>>
+    }>('GET', '/openapi.json')
     expect(body.openapi).toMatch(/^3\.1/)
-    const described = Object.entries(body.paths).flatMap(([path, methods]) => Object.keys(methods).map(method => `${method.toUpperCase()} ${path}`))
-    expect(described.sort()).toEqual(Object.values(allRoutes).map(route => `${route.method} /api/v1${route.path}`).sort())
+    const described = Object.entries(body.paths).flatMap(([path, methods]) =>
+      Object.keys(methods).map((method) => `${method.toUpperCase()} ${path}`),
+    )
+    expect(described.sort()).toEqual(
+      Object.values(allRoutes)
+        .map((route) => `${route.method} /api/v1${route.path}`)
+        .sort(),
+    )
   })
   it('pages carry a content security policy without unsafe script, and no open cross-origin door', async () => {
     const answer = await fetch(app.url)
     const policy = answer.headers.get('content-security-policy')!
     expect(policy).toMatch(/script-src [^;]*'nonce-/)
     expect(/script-src ([^;]*)/.exec(policy)![1]).not.toContain('unsafe')
-    expect(policy).toContain('frame-ancestors \'none\'')
+    expect(policy).toContain("frame-ancestors 'none'")
     expect(answer.headers.get('x-content-type-options')).toBe('nosniff')
     expect(answer.headers.get('access-control-allow-origin')).toBeNull()
   })

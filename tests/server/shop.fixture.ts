@@ -8,12 +8,38 @@ import { JOB } from '../core/job.fixture'
 import { Person } from './client'
 
 export const PASSWORD = 'correct horse for tests'
-export const PIN = { lead: '1111', instructor: '2222', worker: '3333', viewer: '4444', watch: '5555' }
+export const PIN = {
+  lead: '1111',
+  instructor: '2222',
+  worker: '3333',
+  viewer: '4444',
+  watch: '5555',
+}
 
-export interface Shop { people: Record<Role, Person>, ids: Record<Role | 'watch', string>, station: string, open: string, machine: string, cylinder: string, helmet: string, job: string, permit: string, course: string, stock: string, training: string, code: string }
+export interface Shop {
+  people: Record<Role, Person>
+  ids: Record<Role | 'watch', string>
+  station: string
+  open: string
+  machine: string
+  cylinder: string
+  helmet: string
+  job: string
+  permit: string
+  course: string
+  stock: string
+  training: string
+  code: string
+}
 
-export const allPass = (kind: ItemKind): object[] => CHECKLISTS[kind].map(line => ({ id: line.id, mark: 'pass', ...(line.measure && { reading: line.measure.max! / 2 }) }))
-export const fullSweep = (): Record<string, string> => Object.fromEntries(SWEEP.map(line => [line.id, 'yes']))
+export const allPass = (kind: ItemKind): object[] =>
+  CHECKLISTS[kind].map((line) => ({
+    id: line.id,
+    mark: 'pass',
+    ...(line.measure && { reading: line.measure.max! / 2 }),
+  }))
+export const fullSweep = (): Record<string, string> =>
+  Object.fromEntries(SWEEP.map((line) => [line.id, 'yes']))
 
 export const made = async (person: Person, path: string, body: unknown): Promise<string> => {
   const answer = await person.send<{ id: string }>('POST', path, body)
@@ -25,53 +51,188 @@ export const made = async (person: Person, path: string, body: unknown): Promise
 export async function makeShop(app: App, tag: string): Promise<Shop> {
   const email = (role: string): string => `${role}@${tag}.example`
   const lead = new Person(app)
-  const setup = await lead.send('POST', '/setup', { organisation: `Shop ${tag}`, site: 'Yard', timeZone: 'America/Halifax', units: 'us', name: `Lead ${tag}`, email: email('lead'), password: PASSWORD })
+  const setup = await lead.send('POST', '/setup', {
+    organisation: `Shop ${tag}`,
+    site: 'Yard',
+    timeZone: 'America/Halifax',
+    units: 'us',
+    name: `Lead ${tag}`,
+    email: email('lead'),
+    password: PASSWORD,
+  })
   if (setup.status === 409) {
     await addOrganisation(app, tag, email('lead'))
     await lead.signIn(email('lead'), PASSWORD)
   }
   await lead.send('PUT', '/account/pin', { password: PASSWORD, pin: PIN.lead })
   const me = await lead.send<{ me: { id: string } }>('GET', '/session')
-  const add = (name: string, role: Role, pin: string, trained: string | null, own: string | null): Promise<string> => made(lead, '/people', { name, email: own, role, fireWatchTrainedOn: trained, active: true, ...(own && { password: PASSWORD }), pin })
+  const add = (
+    name: string,
+    role: Role,
+    pin: string,
+    trained: string | null,
+    own: string | null,
+  ): Promise<string> =>
+    made(lead, '/people', {
+      name,
+      email: own,
+      role,
+      fireWatchTrainedOn: trained,
+      active: true,
+      ...(own && { password: PASSWORD }),
+      pin,
+    })
   const ids = {
-    lead: me.body.me.id, instructor: await add('Instructor', 'instructor', PIN.instructor, null, email('instructor')), worker: await add('Worker', 'worker', PIN.worker, null, email('worker')),
-    viewer: await add('Viewer', 'viewer', PIN.viewer, null, email('viewer')), watch: await add('Watch', 'worker', PIN.watch, '2026-01-15', null),
+    lead: me.body.me.id,
+    instructor: await add('Instructor', 'instructor', PIN.instructor, null, email('instructor')),
+    worker: await add('Worker', 'worker', PIN.worker, null, email('worker')),
+    viewer: await add('Viewer', 'viewer', PIN.viewer, null, email('viewer')),
+    watch: await add('Watch', 'worker', PIN.watch, '2026-01-15', null),
   }
-  const people = { lead, instructor: await new Person(app).signIn(email('instructor'), PASSWORD), worker: await new Person(app).signIn(email('worker'), PASSWORD), viewer: await new Person(app).signIn(email('viewer'), PASSWORD) }
+  const people = {
+    lead,
+    instructor: await new Person(app).signIn(email('instructor'), PASSWORD),
+    worker: await new Person(app).signIn(email('worker'), PASSWORD),
+    viewer: await new Person(app).signIn(email('viewer'), PASSWORD),
+  }
   const station = await made(lead, '/stations', { name: 'Booth 1', designated: true, air: JOB.air })
-  const open = await made(lead, '/stations', { name: 'Slip', designated: false, air: { ...JOB.air, place: 'outdoors' } })
-  const machine = await made(lead, '/items', { kind: 'machine', label: 'M-1', description: '', everyDays: 1 })
-  const cylinder = await made(lead, '/items', { kind: 'cylinder', label: 'C-1', gas: 'Argon', description: '', everyDays: 7 })
-  const helmet = await made(lead, '/items', { kind: 'helmet', label: 'H-1', description: '', everyDays: 1, assignedTo: ids.worker, ranges: [[9, 13]] })
+  const open = await made(lead, '/stations', {
+    name: 'Slip',
+    designated: false,
+    air: { ...JOB.air, place: 'outdoors' },
+  })
+  const machine = await made(lead, '/items', {
+    kind: 'machine',
+    label: 'M-1',
+    description: '',
+    everyDays: 1,
+  })
+  const cylinder = await made(lead, '/items', {
+    kind: 'cylinder',
+    label: 'C-1',
+    gas: 'Argon',
+    description: '',
+    everyDays: 7,
+  })
+  const helmet = await made(lead, '/items', {
+    kind: 'helmet',
+    label: 'H-1',
+    description: '',
+    everyDays: 1,
+    assignedTo: ids.worker,
+    ranges: [[9, 13]],
+  })
   await made(lead, `/items/machine/${machine}/inspections`, { lines: allPass('machine') })
-  const job = await made(lead, '/jobs', jobBody({ stationId: open, welderId: ids.worker, helmetId: helmet, equipmentIds: [machine] }))
+  const job = await made(
+    lead,
+    '/jobs',
+    jobBody({ stationId: open, welderId: ids.worker, helmetId: helmet, equipmentIds: [machine] }),
+  )
   const permit = await made(lead, '/permits', { jobId: job })
-  const course = await made(lead, '/courses', { name: 'First year', kit: [{ ppeId: 'gauntlets', supplier: 'person', property: 'lined', by: 'second week' }] })
-  await made(lead, '/house-charts', { effectiveFrom: '2026-01-01', rows: [{ process: 'SMAW', from: 0, to: 155, shade: 10 }] })
-  const stock = await made(lead, '/stock', { code: 'LG-9', name: 'Loaner gauntlets', kind: 'ppe', ppeId: 'gauntlets', size: '9', condition: 'good', expiresOn: null, minimum: 4, loan: true })
+  const course = await made(lead, '/courses', {
+    name: 'First year',
+    kit: [{ ppeId: 'gauntlets', supplier: 'person', property: 'lined', by: 'second week' }],
+  })
+  await made(lead, '/house-charts', {
+    effectiveFrom: '2026-01-01',
+    rows: [{ process: 'SMAW', from: 0, to: 155, shade: 10 }],
+  })
+  const stock = await made(lead, '/stock', {
+    code: 'LG-9',
+    name: 'Loaner gauntlets',
+    kind: 'ppe',
+    ppeId: 'gauntlets',
+    size: '9',
+    condition: 'good',
+    expiresOn: null,
+    minimum: 4,
+    loan: true,
+  })
   await made(lead, `/stock/${stock}/moves`, { moveId: randomUUID(), kind: 'receive', quantity: 3 })
-  await lead.send('PUT', `/people/${ids.worker}/record`, personRecord({ cleared: ['SMAW'], kit: [{ ppeId: 'gauntlets', state: 'lacks' }] }))
-  const training = await made(lead, '/sessions', { day: await today(lead), title: 'Morning', courseId: null })
-  await lead.send('POST', `/sessions/${training}/changes`, { change: { kind: 'add', people: [ids.worker, ids.watch] } })
-  const { body: stations } = await lead.send<{ id: string, code: string }[]>('GET', '/stations')
-  return { course, stock, training, code: stations.find(entry => entry.id === station)!.code, people, ids, station, open, machine, cylinder, helmet, job, permit }
+  await lead.send(
+    'PUT',
+    `/people/${ids.worker}/record`,
+    personRecord({ cleared: ['SMAW'], kit: [{ ppeId: 'gauntlets', state: 'lacks' }] }),
+  )
+  const training = await made(lead, '/sessions', {
+    day: await today(lead),
+    title: 'Morning',
+    courseId: null,
+  })
+  await lead.send('POST', `/sessions/${training}/changes`, {
+    change: { kind: 'add', people: [ids.worker, ids.watch] },
+  })
+  const { body: stations } = await lead.send<{ id: string; code: string }[]>('GET', '/stations')
+  return {
+    course,
+    stock,
+    training,
+    code: stations.find((entry) => entry.id === station)!.code,
+    people,
+    ids,
+    station,
+    open,
+    machine,
+    cylinder,
+    helmet,
+    job,
+    permit,
+  }
 }
 
 /** Calendar day of the test site by the server's clock. */
-export const today = async (person: Person): Promise<string> => new Intl.DateTimeFormat('en-CA', { timeZone: 'America/Halifax' }).format(new Date((await person.send<{ now: string }>('GET', '/shift')).body.now))
+export const today = async (person: Person): Promise<string> =>
+  new Intl.DateTimeFormat('en-CA', { timeZone: 'America/Halifax' }).format(
+    new Date((await person.send<{ now: string }>('GET', '/shift')).body.now),
+  )
 
-export const personRecord = (change: object = {}): Record<string, unknown> => ({ lightSensitive: false, correction: 'none', tint: null, respiratorUntil: null, fitTestOn: null, fitModel: null, fitSize: null, sealCheckOn: null, cleared: [], kit: [], ...change })
+export const personRecord = (change: object = {}): Record<string, unknown> => ({
+  lightSensitive: false,
+  correction: 'none',
+  tint: null,
+  respiratorUntil: null,
+  fitTestOn: null,
+  fitModel: null,
+  fitSize: null,
+  sealCheckOn: null,
+  cleared: [],
+  kit: [],
+  ...change,
+})
 
-export const jobBody = (change: object = {}): Record<string, unknown> => ({ title: 'Bracket', stationId: null, place: null, welderId: null, helmetId: null, equipmentIds: [], cylinderIds: [], spec: { ...JOB, air: { ...JOB.air, place: 'outdoors' } }, ...change })
+export const jobBody = (change: object = {}): Record<string, unknown> => ({
+  title: 'Bracket',
+  stationId: null,
+  place: null,
+  welderId: null,
+  helmetId: null,
+  equipmentIds: [],
+  cylinderIds: [],
+  spec: { ...JOB, air: { ...JOB.air, place: 'outdoors' } },
+  ...change,
+})
 
 /** A second organisation: there is no way to make one from inside, so it is written by the owner. */
 async function addOrganisation(app: App, tag: string, email: string): Promise<void> {
   await withOwner(app.ownerUrl, async (client) => {
     const [organisation, site, person] = [randomUUID(), randomUUID(), randomUUID()]
-    const { rows: [known] } = await client.query('SELECT password_hash FROM person WHERE password_hash IS NOT NULL LIMIT 1')
-    await client.query('INSERT INTO organisation VALUES ($1, $2, now())', [organisation, `Shop ${tag}`])
-    await client.query('INSERT INTO site (id, organisation_id, name, time_zone) VALUES ($1, $2, \'Other\', \'America/Halifax\')', [site, organisation])
-    await client.query('INSERT INTO person (id, organisation_id, site_id, name, email, role, password_hash, created_at) VALUES ($1, $2, $3, \'Other lead\', $4, \'lead\', $5, now())', [person, organisation, site, email, known.password_hash])
+    const {
+      rows: [known],
+    } = await client.query(
+      'SELECT password_hash FROM person WHERE password_hash IS NOT NULL LIMIT 1',
+    )
+    await client.query('INSERT INTO organisation VALUES ($1, $2, now())', [
+      organisation,
+      `Shop ${tag}`,
+    ])
+    await client.query(
+      "INSERT INTO site (id, organisation_id, name, time_zone) VALUES ($1, $2, 'Other', 'America/Halifax')",
+      [site, organisation],
+    )
+    await client.query(
+      "INSERT INTO person (id, organisation_id, site_id, name, email, role, password_hash, created_at) VALUES ($1, $2, $3, 'Other lead', $4, 'lead', $5, now())",
+      [person, organisation, site, email, known.password_hash],
+    )
   })
 }
 
@@ -79,34 +240,126 @@ async function addOrganisation(app: App, tag: string, email: string): Promise<vo
 export async function issuePermit(shop: Shop, minutesValid = 240): Promise<void> {
   const { lead } = shop.people
   await fillPermit(shop, minutesValid)
-  await lead.send('POST', `/permits/${shop.permit}/signatures`, { eventId: randomUUID(), as: 'operator', pin: PIN.worker })
-  await lead.send('POST', `/permits/${shop.permit}/signatures`, { eventId: randomUUID(), as: 'fire_watch', pin: PIN.watch })
+  await lead.send('POST', `/permits/${shop.permit}/signatures`, {
+    eventId: randomUUID(),
+    as: 'operator',
+    pin: PIN.worker,
+  })
+  await lead.send('POST', `/permits/${shop.permit}/signatures`, {
+    eventId: randomUUID(),
+    as: 'fire_watch',
+    pin: PIN.watch,
+  })
   const answer = await act(shop, 'issue', PIN.lead)
   if (answer.status !== 200) throw new Error(JSON.stringify(answer.body))
 }
 
-export async function fillPermit(shop: Shop, minutesValid = 240, change: object = {}): Promise<void> {
+export async function fillPermit(
+  shop: Shop,
+  minutesValid = 240,
+  change: object = {},
+): Promise<void> {
   const { lead } = shop.people
   const { body } = await lead.send<{ version: number }>('GET', `/permits/${shop.permit}`)
   const now = Date.parse((await lead.send<{ now: string }>('GET', '/shift')).body.now)
-  const answer = await lead.send('PUT', `/permits/${shop.permit}`, { sweep: fullSweep(), operatorId: shop.ids.worker, fireWatchId: shop.ids.watch, validFrom: new Date(now).toISOString(), validTo: new Date(now + minutesValid * 60_000).toISOString(), ruleSet: 'nfpa51b', version: body.version, ...change })
+  const answer = await lead.send('PUT', `/permits/${shop.permit}`, {
+    sweep: fullSweep(),
+    operatorId: shop.ids.worker,
+    fireWatchId: shop.ids.watch,
+    validFrom: new Date(now).toISOString(),
+    validTo: new Date(now + minutesValid * 60_000).toISOString(),
+    ruleSet: 'nfpa51b',
+    version: body.version,
+    ...change,
+  })
   if (answer.status !== 200) throw new Error(JSON.stringify(answer.body))
 }
 
-export const act = (shop: Shop, action: string, pin?: string, note?: string) => shop.people.lead.send<Record<string, never>>('POST', `/permits/${shop.permit}/actions`, { eventId: randomUUID(), action, ...(pin && { pin }), ...(note && { note }) })
+export const act = (shop: Shop, action: string, pin?: string, note?: string) =>
+  shop.people.lead.send<Record<string, never>>('POST', `/permits/${shop.permit}/actions`, {
+    eventId: randomUUID(),
+    action,
+    ...(pin && { pin }),
+    ...(note && { note }),
+  })
 
 /** One of everything of the air check, by the first part of its path. Its alarm is open, so it is for those who ask for it. */
-export async function makeAir(app: App, { people: { lead }, station }: Shop): Promise<Record<string, string>> {
+export async function makeAir(
+  app: App,
+  { people: { lead }, station }: Shop,
+): Promise<Record<string, string>> {
   const job = await made(lead, '/jobs', jobBody({ title: 'Air', stationId: station, spec: JOB }))
   const unique = randomUUID()
-  await lead.send('PUT', `/stations/${station}/hood`, { section: SECTION, need: 0.508, surveyDays: 90 })
-  await made(lead, `/stations/${station}/surveys`, { id: randomUUID(), on: '2026-01-05', velocity: 0.7, staticPressure: 250, filterChanged: true })
-  await lead.send('POST', `/jobs/${job}/gas-tests`, { id: randomUUID(), oxygen: 20.9, explosive: 0, others: {}, instrument: 'G', bumpTested: true, minutes: 60 })
-  const device = await lead.send<{ id: string, token: string }>('POST', '/devices', { name: unique, stationId: station })
-  await new Person(app).send('POST', '/readings', { readings: [{ substance: 'fume', at: new Date().toISOString(), value: 0.3 }] }, { authorization: `Bearer ${device.body.token}` })
+  await lead.send('PUT', `/stations/${station}/hood`, {
+    section: SECTION,
+    need: 0.508,
+    surveyDays: 90,
+  })
+  await made(lead, `/stations/${station}/surveys`, {
+    id: randomUUID(),
+    on: '2026-01-05',
+    velocity: 0.7,
+    staticPressure: 250,
+    filterChanged: true,
+  })
+  await lead.send('POST', `/jobs/${job}/gas-tests`, {
+    id: randomUUID(),
+    oxygen: 20.9,
+    explosive: 0,
+    others: {},
+    instrument: 'G',
+    bumpTested: true,
+    minutes: 60,
+  })
+  const device = await lead.send<{ id: string; token: string }>('POST', '/devices', {
+    name: unique,
+    stationId: station,
+  })
+  await new Person(app).send(
+    'POST',
+    '/readings',
+    { readings: [{ substance: 'fume', at: new Date().toISOString(), value: 0.3 }] },
+    { authorization: `Bearer ${device.body.token}` },
+  )
   return {
-    assessments: await made(lead, `/jobs/${job}/assessments`, { air: caseOfJob(JOB), seed: 1, draws: 10_000 }), consumables: await made(lead, '/consumables', { name: unique, process: 'GMAW', alloy: 'steel', fume: 5, of: 'fume', parts: { iron: 1 }, reference: 'S' }),
-    samples: await made(lead, '/samples', { on: '2026-01-05', kind: 'personal', group: 'Welders', who: 'A', task: 'T', substance: 'fume', minutes: 60, value: 1, reference: unique }), devices: device.body.id, alarms: await made(lead, '/alarms', { id: unique, kind: 'bad_air', stationId: station }),
+    assessments: await made(lead, `/jobs/${job}/assessments`, {
+      air: caseOfJob(JOB),
+      seed: 1,
+      draws: 10_000,
+    }),
+    consumables: await made(lead, '/consumables', {
+      name: unique,
+      process: 'GMAW',
+      alloy: 'steel',
+      fume: 5,
+      of: 'fume',
+      parts: { iron: 1 },
+      reference: 'S',
+    }),
+    samples: await made(lead, '/samples', {
+      on: '2026-01-05',
+      kind: 'personal',
+      group: 'Welders',
+      who: 'A',
+      task: 'T',
+      substance: 'fume',
+      minutes: 60,
+      value: 1,
+      reference: unique,
+    }),
+    devices: device.body.id,
+    alarms: await made(lead, '/alarms', { id: unique, kind: 'bad_air', stationId: station }),
   }
 }
-export const SECTION = { process: 'GMAW', amps: 180, shape: 'flanged', opening: 0.3, duct: 0.15, flow: 0.3, damper: 1, hood: { x: 0.14, y: 0.2 }, head: { x: -0.4, y: 0.4 }, draft: 0 }
+export const SECTION = {
+  process: 'GMAW',
+  amps: 180,
+  shape: 'flanged',
+  opening: 0.3,
+  duct: 0.15,
+  flow: 0.3,
+  damper: 1,
+  hood: { x: 0.14, y: 0.2 },
+  head: { x: -0.4, y: 0.4 },
+  draft: 0,
+}

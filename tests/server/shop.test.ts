@@ -18,7 +18,12 @@ beforeAll(async () => {
 })
 afterAll(() => app.end())
 
-interface Listed { rows: { id: string, title: string, number: number, label: string }[], total: number, page: number, pages: number }
+interface Listed {
+  rows: { id: string; title: string; number: number; label: string }[]
+  total: number
+  page: number
+  pages: number
+}
 const list = async (path: string): Promise<Listed> => (await lead.send<Listed>('GET', path)).body
 const make = async (path: string, body: unknown): Promise<string> => {
   const answer = await lead.send<{ id: string }>('POST', path, body)
@@ -29,37 +34,73 @@ const make = async (path: string, body: unknown): Promise<string> => {
 describe('first start', () => {
   it('is offered once and never again', async () => {
     expect((await new Person(app).send('GET', '/setup')).body).toEqual({ needed: false })
-    const again = await new Person(app).send('POST', '/setup', { organisation: 'Second', site: 'S', timeZone: 'UTC', units: 'us', name: 'N', email: 'second@x.example', password: 'a long enough password' })
-    expect([again.status, again.body]).toEqual([409, expect.objectContaining({ error: expect.objectContaining({ code: 'already_set_up' }) })])
+    const again = await new Person(app).send('POST', '/setup', {
+      organisation: 'Second',
+      site: 'S',
+      timeZone: 'UTC',
+      units: 'us',
+      name: 'N',
+      email: 'second@x.example',
+      password: 'a long enough password',
+    })
+    expect([again.status, again.body]).toEqual([
+      409,
+      expect.objectContaining({ error: expect.objectContaining({ code: 'already_set_up' }) }),
+    ])
   })
 
   it('two browsers at once make one organisation', async () => {
     const fresh = await startApp()
-    const attempt = (name: string) => new Person(fresh).send('POST', '/setup', { organisation: name, site: 'S', timeZone: 'UTC', units: 'si', name, email: `${name}@x.example`, password: 'a long enough password' })
+    const attempt = (name: string) =>
+      new Person(fresh).send('POST', '/setup', {
+        organisation: name,
+        site: 'S',
+        timeZone: 'UTC',
+        units: 'si',
+        name,
+        email: `${name}@x.example`,
+        password: 'a long enough password',
+      })
     const answers = await Promise.all(['one', 'two', 'three'].map(attempt))
-    expect(answers.map(answer => answer.status).sort()).toEqual([201, 409, 409])
-    const { rows } = await withOwner(fresh.ownerUrl, client => client.query('SELECT (SELECT count(*) FROM organisation) AS organisations, (SELECT count(*) FROM person) AS people'))
+    expect(answers.map((answer) => answer.status).sort()).toEqual([201, 409, 409])
+    const { rows } = await withOwner(fresh.ownerUrl, (client) =>
+      client.query(
+        'SELECT (SELECT count(*) FROM organisation) AS organisations, (SELECT count(*) FROM person) AS people',
+      ),
+    )
     expect(rows[0]).toEqual({ organisations: 1, people: 1 })
     await fresh.end()
   })
 
   it('keeps no secret in the clear', async () => {
-    const { rows } = await withOwner(app.ownerUrl, client => client.query('SELECT password_hash, pin_hash FROM person WHERE password_hash IS NOT NULL AND pin_hash IS NOT NULL'))
+    const { rows } = await withOwner(app.ownerUrl, (client) =>
+      client.query(
+        'SELECT password_hash, pin_hash FROM person WHERE password_hash IS NOT NULL AND pin_hash IS NOT NULL',
+      ),
+    )
     expect(rows.length).toBeGreaterThan(0)
     for (const row of rows) {
       expect(row.password_hash).toMatch(/^\$scrypt\$/)
       expect(row.pin_hash).toMatch(/^\$scrypt\$/)
     }
-    const { rows: log } = await withOwner(app.ownerUrl, client => client.query('SELECT details::text AS details FROM audit'))
+    const { rows: log } = await withOwner(app.ownerUrl, (client) =>
+      client.query('SELECT details::text AS details FROM audit'),
+    )
     for (const row of log) expect(row.details).not.toMatch(/password|"pin"|scrypt/)
   })
 })
 
 describe('jobs', () => {
   it('are numbered in order, without gaps, even at once', async () => {
-    const ids = await Promise.all(Array.from({ length: 12 }, (_, i) => make('/jobs', jobBody({ title: `Rush ${i}`, place: 'Quay' }))))
-    const jobs = await Promise.all(ids.map(async id => (await lead.send<Job>('GET', `/jobs/${id}`)).body))
-    const numbers = jobs.map(job => job.number).sort((a, b) => a - b)
+    const ids = await Promise.all(
+      Array.from({ length: 12 }, (_, i) =>
+        make('/jobs', jobBody({ title: `Rush ${i}`, place: 'Quay' })),
+      ),
+    )
+    const jobs = await Promise.all(
+      ids.map(async (id) => (await lead.send<Job>('GET', `/jobs/${id}`)).body),
+    )
+    const numbers = jobs.map((job) => job.number).sort((a, b) => a - b)
     expect(numbers).toEqual(Array.from({ length: 12 }, (_, i) => numbers[0]! + i))
   })
 
@@ -72,49 +113,104 @@ describe('jobs', () => {
 
   it('two who change the same job: the second is told, and loses nothing of the first', async () => {
     const id = await make('/jobs', jobBody({ title: 'Shared', place: 'Quay' }))
-    const save = (title: string) => lead.send('PUT', `/jobs/${id}`, jobBody({ title, place: 'Quay', version: 1 }))
+    const save = (title: string) =>
+      lead.send('PUT', `/jobs/${id}`, jobBody({ title, place: 'Quay', version: 1 }))
     expect((await save('First')).status).toBe(200)
     expect((await save('Second')).body).toMatchObject({ error: { code: 'changed' } })
     expect((await lead.send<Job>('GET', `/jobs/${id}`)).body.title).toBe('First')
   })
 
   it('a copy has a number of its own, the same gear, and an unproved hood', async () => {
-    const air = { ...JOB.air, hood: 'movable_hood', hoodDistance: 0.2, hoodFlow: 0.3, hoodProved: true }
-    const id = await make('/jobs', jobBody({ title: 'Copied', stationId: shop.station, helmetId: shop.helmet, equipmentIds: [shop.machine], cylinderIds: [shop.cylinder], spec: { ...JOB, air } }))
+    const air = {
+      ...JOB.air,
+      hood: 'movable_hood',
+      hoodDistance: 0.2,
+      hoodFlow: 0.3,
+      hoodProved: true,
+    }
+    const id = await make(
+      '/jobs',
+      jobBody({
+        title: 'Copied',
+        stationId: shop.station,
+        helmetId: shop.helmet,
+        equipmentIds: [shop.machine],
+        cylinderIds: [shop.cylinder],
+        spec: { ...JOB, air },
+      }),
+    )
     const copy = (await lead.send<{ id: string }>('POST', `/jobs/${id}/copy`)).body.id
-    const [from, to] = await Promise.all([id, copy].map(async one => (await lead.send<Job>('GET', `/jobs/${one}`)).body))
-    expect(to).toMatchObject({ title: 'Copied', equipmentIds: [shop.machine], cylinderIds: [shop.cylinder], helmetId: shop.helmet })
+    const [from, to] = await Promise.all(
+      [id, copy].map(async (one) => (await lead.send<Job>('GET', `/jobs/${one}`)).body),
+    )
+    expect(to).toMatchObject({
+      title: 'Copied',
+      equipmentIds: [shop.machine],
+      cylinderIds: [shop.cylinder],
+      helmetId: shop.helmet,
+    })
     expect(to!.number).toBe(from!.number + 1)
     expect(to!.spec.air.hoodProved).toBe(false)
   })
 
   it('are judged as things stand now, not as they were typed', async () => {
-    const id = await make('/jobs', jobBody({ title: 'Watched', stationId: shop.station, helmetId: shop.helmet, equipmentIds: [shop.machine] }))
-    const gear = async () => (await lead.send<Job>('GET', `/jobs/${id}`)).body.findings.find(finding => finding.code === 'gear.machine')!.level
+    const id = await make(
+      '/jobs',
+      jobBody({
+        title: 'Watched',
+        stationId: shop.station,
+        helmetId: shop.helmet,
+        equipmentIds: [shop.machine],
+      }),
+    )
+    const gear = async () =>
+      (await lead.send<Job>('GET', `/jobs/${id}`)).body.findings.find(
+        (finding) => finding.code === 'gear.machine',
+      )!.level
     expect(await gear()).toBe('clear')
-    await withOwner(app.ownerUrl, client => client.query('UPDATE inspection SET at = at - interval \'40 hours\' WHERE equipment_id = $1', [shop.machine]))
+    await withOwner(app.ownerUrl, (client) =>
+      client.query("UPDATE inspection SET at = at - interval '40 hours' WHERE equipment_id = $1", [
+        shop.machine,
+      ]),
+    )
     expect(await gear()).toBe('unknown')
-    await lead.send('POST', `/items/machine/${shop.machine}/inspections`, { lines: allPass('machine') })
+    await lead.send('POST', `/items/machine/${shop.machine}/inspections`, {
+      lines: allPass('machine'),
+    })
     expect(await gear()).toBe('clear')
   })
 
   it('the commonest are offered to the one who makes them', async () => {
     const { worker } = shop.people
-    for (let i = 0; i < 3; i++) await worker.send('POST', '/jobs', jobBody({ title: 'Often', stationId: shop.station }))
+    for (let i = 0; i < 3; i++)
+      await worker.send('POST', '/jobs', jobBody({ title: 'Often', stationId: shop.station }))
     await worker.send('POST', '/jobs', jobBody({ title: 'Once', place: 'Elsewhere' }))
-    const { body } = await worker.send<{ title: string, times: number, where: string }[]>('GET', '/jobs/choices')
+    const { body } = await worker.send<{ title: string; times: number; where: string }[]>(
+      'GET',
+      '/jobs/choices',
+    )
     expect(body[0]).toMatchObject({ title: 'Often', times: 3, where: 'Booth 1' })
-    expect(body.map(choice => choice.title)).toContain('Once')
+    expect(body.map((choice) => choice.title)).toContain('Once')
     expect((await shop.people.viewer.send<unknown[]>('GET', '/jobs/choices')).body).toEqual([])
   })
 
   it('are searched by name, process, place and number, sorted and paged', async () => {
-    for (let i = 0; i < 30; i++) await make('/jobs', jobBody({ title: `Paged ${String(i).padStart(2, '0')}`, place: 'Far mole' }))
+    for (let i = 0; i < 30; i++)
+      await make(
+        '/jobs',
+        jobBody({ title: `Paged ${String(i).padStart(2, '0')}`, place: 'Far mole' }),
+      )
     const first = await list('/jobs?q=paged&sort=title')
     expect([first.total, first.pages, first.rows.length]).toEqual([30, 2, 25])
     expect(first.rows[0]!.title).toBe('Paged 00')
     const second = await list('/jobs?q=paged&sort=title&page=2')
-    expect(second.rows.map(row => row.title)).toEqual(['Paged 25', 'Paged 26', 'Paged 27', 'Paged 28', 'Paged 29'])
+    expect(second.rows.map((row) => row.title)).toEqual([
+      'Paged 25',
+      'Paged 26',
+      'Paged 27',
+      'Paged 28',
+      'Paged 29',
+    ])
     const beyond = await list('/jobs?q=paged&page=9')
     expect([beyond.rows, beyond.total]).toEqual([[], 30])
     expect((await list('/jobs?q=far+mole')).total).toBe(30)
@@ -123,49 +219,107 @@ describe('jobs', () => {
 
   it('in a designated area need no permit', async () => {
     const id = await make('/jobs', jobBody({ title: 'At the booth', stationId: shop.station }))
-    expect((await lead.send('POST', '/permits', { jobId: id })).body).toMatchObject({ error: { code: 'designated' } })
+    expect((await lead.send('POST', '/permits', { jobId: id })).body).toMatchObject({
+      error: { code: 'designated' },
+    })
   })
 })
 
 describe('gear', () => {
-  const find = async (label: string): Promise<Item> => (await lead.send<{ rows: Item[] }>('GET', `/items?q=${label}`)).body.rows[0]!
+  const find = async (label: string): Promise<Item> =>
+    (await lead.send<{ rows: Item[] }>('GET', `/items?q=${label}`)).body.rows[0]!
 
   it('starts unknown and due, and is fit after a pass', async () => {
-    const id = await make('/items', { kind: 'cylinder', label: 'C-77', gas: 'Oxygen', description: '', everyDays: 7 })
+    const id = await make('/items', {
+      kind: 'cylinder',
+      label: 'C-77',
+      gas: 'Oxygen',
+      description: '',
+      everyDays: 7,
+    })
     expect(await find('C-77')).toMatchObject({ due: true, lastResult: null, daysSince: null })
-    expect((await lead.send('POST', `/items/cylinder/${id}/inspections`, { lines: allPass('cylinder') })).body).toMatchObject({ result: 'pass' })
+    expect(
+      (await lead.send('POST', `/items/cylinder/${id}/inspections`, { lines: allPass('cylinder') }))
+        .body,
+    ).toMatchObject({ result: 'pass' })
     expect(await find('C-77')).toMatchObject({ due: false, lastResult: 'pass', daysSince: 0 })
   })
 
   it('a small fault does not lock, and shows', async () => {
-    const id = await make('/items', { kind: 'machine', label: 'M-77', description: '', everyDays: 1 })
-    const lines = allPass('machine').map(line => (line as { id: string }).id === 'fan' ? { id: 'fan', mark: 'fail', note: 'rattles' } : line)
-    expect((await lead.send('POST', `/items/machine/${id}/inspections`, { lines })).body).toMatchObject({ result: 'fail', lockReason: null })
+    const id = await make('/items', {
+      kind: 'machine',
+      label: 'M-77',
+      description: '',
+      everyDays: 1,
+    })
+    const lines = allPass('machine').map((line) =>
+      (line as { id: string }).id === 'fan' ? { id: 'fan', mark: 'fail', note: 'rattles' } : line,
+    )
+    expect(
+      (await lead.send('POST', `/items/machine/${id}/inspections`, { lines })).body,
+    ).toMatchObject({ result: 'fail', lockReason: null })
     expect(await find('M-77')).toMatchObject({ lockReason: null, lastResult: 'fail' })
   })
 
   it('what needs attention stands first: locked, then due', async () => {
-    const id = await make('/items', { kind: 'machine', label: 'Z-01', description: '', everyDays: 1 })
+    const id = await make('/items', {
+      kind: 'machine',
+      label: 'Z-01',
+      description: '',
+      everyDays: 1,
+    })
     await make('/items', { kind: 'machine', label: 'Z-02', description: '', everyDays: 1 })
-    await lead.send('POST', `/items/machine/${id}/inspections`, { lines: allPass('machine').map(line => (line as { id: string }).id === 'case' ? { id: 'case', mark: 'fail', note: 'open' } : line) })
+    await lead.send('POST', `/items/machine/${id}/inspections`, {
+      lines: allPass('machine').map((line) =>
+        (line as { id: string }).id === 'case' ? { id: 'case', mark: 'fail', note: 'open' } : line,
+      ),
+    })
     const { rows } = await list('/items')
     expect(rows[0]!.label).toBe('Z-01')
-    expect(rows.findIndex(row => row.label === 'Z-02')).toBeLessThan(rows.findIndex(row => row.label === 'C-77'))
+    expect(rows.findIndex((row) => row.label === 'Z-02')).toBeLessThan(
+      rows.findIndex((row) => row.label === 'C-77'),
+    )
   })
 
-  it('days are the site\'s days: yesterday evening there is yesterday', async () => {
-    const id = await make('/items', { kind: 'helmet', label: 'H-77', description: '', everyDays: 1, assignedTo: null, ranges: [[10, 10]] })
+  it("days are the site's days: yesterday evening there is yesterday", async () => {
+    const id = await make('/items', {
+      kind: 'helmet',
+      label: 'H-77',
+      description: '',
+      everyDays: 1,
+      assignedTo: null,
+      ranges: [[10, 10]],
+    })
     await lead.send('POST', `/items/helmet/${id}/inspections`, { lines: allPass('helmet') })
     // The last minute of yesterday by the clock of Halifax, whatever the hour is in UTC.
-    await withOwner(app.ownerUrl, client => client.query('UPDATE inspection SET at = (date_trunc(\'day\', now() AT TIME ZONE \'America/Halifax\') - interval \'1 minute\') AT TIME ZONE \'America/Halifax\' WHERE equipment_id = $1', [id]))
+    await withOwner(app.ownerUrl, (client) =>
+      client.query(
+        "UPDATE inspection SET at = (date_trunc('day', now() AT TIME ZONE 'America/Halifax') - interval '1 minute') AT TIME ZONE 'America/Halifax' WHERE equipment_id = $1",
+        [id],
+      ),
+    )
     expect(await find('H-77')).toMatchObject({ daysSince: 1, due: true })
-    await withOwner(app.ownerUrl, client => client.query('UPDATE inspection SET at = (date_trunc(\'day\', now() AT TIME ZONE \'America/Halifax\') + interval \'1 second\') AT TIME ZONE \'America/Halifax\' WHERE equipment_id = $1', [id]))
+    await withOwner(app.ownerUrl, (client) =>
+      client.query(
+        "UPDATE inspection SET at = (date_trunc('day', now() AT TIME ZONE 'America/Halifax') + interval '1 second') AT TIME ZONE 'America/Halifax' WHERE equipment_id = $1",
+        [id],
+      ),
+    )
     expect(await find('H-77')).toMatchObject({ daysSince: 0, due: false })
   })
 
   it('a bad checklist names its line and leaves nothing behind', async () => {
-    const id = await make('/items', { kind: 'machine', label: 'M-78', description: '', everyDays: 1 })
-    const answer = await lead.send<{ error: { fields: { path: string }[] } }>('POST', `/items/machine/${id}/inspections`, { lines: allPass('machine').slice(1) })
+    const id = await make('/items', {
+      kind: 'machine',
+      label: 'M-78',
+      description: '',
+      everyDays: 1,
+    })
+    const answer = await lead.send<{ error: { fields: { path: string }[] } }>(
+      'POST',
+      `/items/machine/${id}/inspections`,
+      { lines: allPass('machine').slice(1) },
+    )
     expect([answer.status, answer.body.error.fields[0]!.path]).toEqual([400, 'lines.mains'])
     expect(await find('M-78')).toMatchObject({ lastResult: null })
   })
@@ -173,19 +327,41 @@ describe('gear', () => {
 
 describe('shift', () => {
   it('tells what is locked, what is due and what runs', async () => {
-    const { body } = await shop.people.worker.send<{ locked: { label: string }[], dueCount: number, due: unknown[], running: unknown[], factor: number }>('GET', '/shift')
-    expect(body.locked.map(item => item.label)).toEqual(['Z-01'])
+    const { body } = await shop.people.worker.send<{
+      locked: { label: string }[]
+      dueCount: number
+      due: unknown[]
+      running: unknown[]
+      factor: number
+    }>('GET', '/shift')
+    expect(body.locked.map((item) => item.label)).toEqual(['Z-01'])
     expect(body.dueCount).toBe(body.due.length)
     expect(body.dueCount).toBeGreaterThan(0)
     expect([body.running, body.factor]).toEqual([[], 1])
   })
 
   it('house rules change what a new permit asks for', async () => {
-    const site = { name: 'Yard', timeZone: 'America/Halifax', units: 'us', shiftHours: 6, ruleSet: 'osha', houseMinutes: 45, shadeSchool: 'guide', safetyToe: false, hardHat: false, season: 'mild', limitSets: ['osha', 'acgih'] }
+    const site = {
+      name: 'Yard',
+      timeZone: 'America/Halifax',
+      units: 'us',
+      shiftHours: 6,
+      ruleSet: 'osha',
+      houseMinutes: 45,
+      shadeSchool: 'guide',
+      safetyToe: false,
+      hardHat: false,
+      season: 'mild',
+      limitSets: ['osha', 'acgih'],
+    }
     expect((await lead.send('PUT', '/site', site)).status).toBe(200)
     const job = await make('/jobs', jobBody({ title: 'House', place: 'Far quay' }))
     const permit = await make('/permits', { jobId: job })
-    expect((await lead.send('GET', `/permits/${permit}`)).body).toMatchObject({ watchMinutes: 45, ruleSet: 'osha', state: 'draft' })
+    expect((await lead.send('GET', `/permits/${permit}`)).body).toMatchObject({
+      watchMinutes: 45,
+      ruleSet: 'osha',
+      state: 'draft',
+    })
   })
 })
 
@@ -196,10 +372,19 @@ describe('health', () => {
   })
 
   it('a request that runs while the server is told to stop is answered', async () => {
-    const slow = Promise.all(Array.from({ length: 8 }, (_, i) => new Person(app).send('POST', '/session', { email: `slow${i}@shop.example`, password: 'wrong' })))
-    await new Promise(resolve => setTimeout(resolve, 40))
+    const slow = Promise.all(
+      Array.from({ length: 8 }, (_, i) =>
+        new Person(app).send('POST', '/session', {
+          email: `slow${i}@shop.example`,
+          password: 'wrong',
+        }),
+      ),
+    )
+    await new Promise((resolve) => setTimeout(resolve, 40))
     await app.stop()
-    expect((await slow).map(answer => answer.status)).toEqual(Array.from({ length: 8 }, () => 401))
+    expect((await slow).map((answer) => answer.status)).toEqual(
+      Array.from({ length: 8 }, () => 401),
+    )
     await app.start()
   })
 })

@@ -22,29 +22,54 @@ beforeAll(async () => {
 })
 afterAll(() => app.end())
 
-const device = async (station: string): Promise<string> => (await lead.send<{ token: string }>('POST', '/devices', { name: randomUUID().slice(0, 8), stationId: station })).body.token
-const play = (token: string, ...more: string[]) => run(process.execPath, [MONITOR, '--url', app.url, '--token', token, '--every', '0.05', ...more])
-const air = async (station: string): Promise<StationAir> => (await lead.send<StationAir>('GET', `/stations/${station}/air`)).body
+const device = async (station: string): Promise<string> =>
+  (
+    await lead.send<{ token: string }>('POST', '/devices', {
+      name: randomUUID().slice(0, 8),
+      stationId: station,
+    })
+  ).body.token
+const play = (token: string, ...more: string[]) =>
+  run(process.execPath, [MONITOR, '--url', app.url, '--token', token, '--every', '0.05', ...more])
+const air = async (station: string): Promise<StationAir> =>
+  (await lead.send<StationAir>('GET', `/stations/${station}/air`)).body
 
 describe('the simulated monitor', () => {
   it('sends readings that stand on the station, each moment once', async () => {
     const station = await made(lead, '/stations', { name: 'Calm', designated: true, air: JOB.air })
     const { stdout } = await play(await device(station), '--kind', 'gas', '--once', '6')
-    const answers = stdout.trim().split('\n').map(line => JSON.parse(line) as { kept: number, contradicted: number, alarm: boolean })
+    const answers = stdout
+      .trim()
+      .split('\n')
+      .map((line) => JSON.parse(line) as { kept: number; contradicted: number; alarm: boolean })
     expect(answers).toHaveLength(6)
-    expect(answers.every(answer => answer.contradicted === 0 && !answer.alarm)).toBe(true)
+    expect(answers.every((answer) => answer.contradicted === 0 && !answer.alarm)).toBe(true)
     const { traces, findings, alarms } = await air(station)
-    expect(traces.map(trace => trace.substance).sort()).toEqual(['carbonMonoxide', 'nitrogenDioxide'])
+    expect(traces.map((trace) => trace.substance).sort()).toEqual([
+      'carbonMonoxide',
+      'nitrogenDioxide',
+    ])
     for (const trace of traces) expect(trace.points).toHaveLength(6)
     expect(answers.reduce((sum, answer) => sum + answer.kept, 0)).toBe(12)
-    expect(findings.map(finding => finding.code).sort()).toEqual(['air.monitor.carbonMonoxide', 'air.monitor.nitrogenDioxide'])
+    expect(findings.map((finding) => finding.code).sort()).toEqual([
+      'air.monitor.carbonMonoxide',
+      'air.monitor.nitrogenDioxide',
+    ])
     expect(alarms).toEqual([])
   })
   it('with a peak it raises one alarm, however long it goes on', async () => {
     const station = await made(lead, '/stations', { name: 'Peak', designated: true, air: JOB.air })
-    const { stdout } = await play(await device(station), '--kind', 'gas', '--scenario', 'peak', '--once', '4')
+    const { stdout } = await play(
+      await device(station),
+      '--kind',
+      'gas',
+      '--scenario',
+      'peak',
+      '--once',
+      '4',
+    )
     expect(stdout).toContain('"alarm":true')
-    expect((await air(station)).alarms.filter(alarm => alarm.kind === 'monitor')).toHaveLength(1)
+    expect((await air(station)).alarms.filter((alarm) => alarm.kind === 'monitor')).toHaveLength(1)
   })
   it('ends with its token, and says what it lacks', async () => {
     await expect(play('zd_made-up', '--once', '1')).rejects.toThrow(/token is not taken/)
@@ -54,35 +79,91 @@ describe('the simulated monitor', () => {
 })
 
 describe('the air of a station in a session', () => {
-  interface Matrix { members: { personId: string, cells: { need: string, finding: { code: string, level: string } | null }[] }[] }
-  const cell = async (session: string, need: string) => (await lead.send<Matrix>('GET', `/sessions/${session}`)).body.members.find(member => member.personId === shop.ids.worker)!.cells.find(entry => entry.need === need)!.finding
+  interface Matrix {
+    members: {
+      personId: string
+      cells: { need: string; finding: { code: string; level: string } | null }[]
+    }[]
+  }
+  const cell = async (session: string, need: string) =>
+    (await lead.send<Matrix>('GET', `/sessions/${session}`)).body.members
+      .find((member) => member.personId === shop.ids.worker)!
+      .cells.find((entry) => entry.need === need)!.finding
   const sessionAt = async (station: string, job: string): Promise<string> => {
-    const session = await made(lead, '/sessions', { day: await today(lead), title: randomUUID().slice(0, 8), courseId: null })
-    await lead.send('POST', `/sessions/${session}/changes`, { change: { kind: 'add', people: [shop.ids.worker] } })
-    await lead.send('POST', `/sessions/${session}/changes`, { change: { kind: 'assign', people: [shop.ids.worker], set: { stationId: station, jobId: job } } })
+    const session = await made(lead, '/sessions', {
+      day: await today(lead),
+      title: randomUUID().slice(0, 8),
+      courseId: null,
+    })
+    await lead.send('POST', `/sessions/${session}/changes`, {
+      change: { kind: 'add', people: [shop.ids.worker] },
+    })
+    await lead.send('POST', `/sessions/${session}/changes`, {
+      change: {
+        kind: 'assign',
+        people: [shop.ids.worker],
+        set: { stationId: station, jobId: job },
+      },
+    })
     return session
   }
   it('an open alarm at the station stops whoever works there, until it is cleared', async () => {
-    const station = await made(lead, '/stations', { name: 'Alarmed', designated: true, air: JOB.air })
-    const session = await sessionAt(station, await made(lead, '/jobs', jobBody({ stationId: station, spec: JOB })))
+    const station = await made(lead, '/stations', {
+      name: 'Alarmed',
+      designated: true,
+      air: JOB.air,
+    })
+    const session = await sessionAt(
+      station,
+      await made(lead, '/jobs', jobBody({ stationId: station, spec: JOB })),
+    )
     expect((await cell(session, 'extraction'))!.code).not.toBe('air.alarm')
-    const alarm = await made(lead, '/alarms', { id: randomUUID(), kind: 'bad_air', stationId: station })
+    const alarm = await made(lead, '/alarms', {
+      id: randomUUID(),
+      kind: 'bad_air',
+      stationId: station,
+    })
     expect(await cell(session, 'extraction')).toMatchObject({ code: 'air.alarm', level: 'stop' })
     await lead.send('POST', `/alarms/${alarm}/clear`, { note: 'Door opened' })
     expect((await cell(session, 'extraction'))!.code).not.toBe('air.alarm')
   })
   it('a sampling result counts only at the station where it was taken', async () => {
-    const [here, there] = [await made(lead, '/stations', { name: 'Sampled', designated: true, air: JOB.air }), await made(lead, '/stations', { name: 'Elsewhere', designated: true, air: JOB.air })]
-    const job = await made(lead, '/jobs', jobBody({ stationId: here, spec: { ...JOB, consumable: null, measured: { reference: 'AS-3', fume: 0.2 } } }))
-    const level = async (station: string): Promise<string> => (await cell(await sessionAt(station, job), 'air'))!.level
+    const [here, there] = [
+      await made(lead, '/stations', { name: 'Sampled', designated: true, air: JOB.air }),
+      await made(lead, '/stations', { name: 'Elsewhere', designated: true, air: JOB.air }),
+    ]
+    const job = await made(
+      lead,
+      '/jobs',
+      jobBody({
+        stationId: here,
+        spec: { ...JOB, consumable: null, measured: { reference: 'AS-3', fume: 0.2 } },
+      }),
+    )
+    const level = async (station: string): Promise<string> =>
+      (await cell(await sessionAt(station, job), 'air'))!.level
     // Without a consumable nothing is known of the air elsewhere; what was measured here is one result among unknowns.
     expect(await level(there)).toBe('unknown')
-    const cells = async (station: string) => JSON.stringify((await cell(await sessionAt(station, job), 'air')))
+    const cells = async (station: string) =>
+      JSON.stringify(await cell(await sessionAt(station, job), 'air'))
     expect(await cells(here)).not.toEqual(await cells(there))
   })
   it('a copied job leaves the sampling result behind', async () => {
-    const job = await made(lead, '/jobs', jobBody({ place: 'Quay', spec: { ...JOB, measured: { reference: 'AS-4', fume: 0.2 }, air: { ...JOB.air, place: 'outdoors' } } }))
+    const job = await made(
+      lead,
+      '/jobs',
+      jobBody({
+        place: 'Quay',
+        spec: {
+          ...JOB,
+          measured: { reference: 'AS-4', fume: 0.2 },
+          air: { ...JOB.air, place: 'outdoors' },
+        },
+      }),
+    )
     const copy = await made(lead, `/jobs/${job}/copy`, undefined)
-    expect((await lead.send<{ spec: { measured: unknown } }>('GET', `/jobs/${copy}`)).body.spec.measured).toBeNull()
+    expect(
+      (await lead.send<{ spec: { measured: unknown } }>('GET', `/jobs/${copy}`)).body.spec.measured,
+    ).toBeNull()
   })
 })

@@ -4,32 +4,104 @@ import { SUBSTANCE_NAME, type Particulate } from '#core/exposure/terms'
 import { figure } from '#shared/units/units'
 
 /** Controls side by side with the work as it is, from what makes less to what is worn. */
-const props = defineProps<{ controls: readonly { id: string, rung: string | null, name: string, chance: number, upperShare: number, because?: string }[], substance: Particulate }>()
-const asIs = computed(() => props.controls.find(control => control.id === 'asIs'))
-const rungs = computed(() => RUNGS.map(rung => ({ rung, controls: props.controls.filter(control => control.rung === rung) })))
-const percent = (share: number): string => share < 0.001 ? '< 0.1 %' : `${figure(share * 100)} %`
+const props = defineProps<{
+  controls: readonly {
+    id: string
+    rung: string | null
+    name: string
+    chance: number
+    upperShare: number
+    because?: string
+  }[]
+  substance: Particulate
+}>()
+const asIs = computed(() => props.controls.find((control) => control.id === 'asIs'))
+const rungs = computed(() =>
+  RUNGS.map((rung) => ({
+    rung,
+    controls: props.controls.filter((control) => control.rung === rung),
+  })),
+)
+const percent = (share: number): string => (share < 0.001 ? '< 0.1 %' : `${figure(share * 100)} %`)
 /** Full: the chance as it is, or the highest of all. */
-const most = computed(() => Math.max(1e-9, ...props.controls.map(control => control.chance)))
-const bar = (chance: number): number => chance / most.value * 100
+const most = computed(() => Math.max(1e-9, ...props.controls.map((control) => control.chance)))
+const bar = (chance: number): number => (chance / most.value) * 100
 /** The respirator is named only with what is not enough before it. */
-const enoughBefore = computed(() => props.controls.filter(control => control.rung !== 'wear' && control.id !== 'asIs' && !control.because && control.upperShare <= 1))
-const level = (share: number): 'clear' | 'caution' | 'stop' => share > 1 ? 'stop' : share >= 0.5 ? 'caution' : 'clear'
+const enoughBefore = computed(() =>
+  props.controls.filter(
+    (control) =>
+      control.rung !== 'wear' &&
+      control.id !== 'asIs' &&
+      !control.because &&
+      control.upperShare <= 1,
+  ),
+)
+const level = (share: number): 'clear' | 'caution' | 'stop' =>
+  share > 1 ? 'stop' : share >= 0.5 ? 'caution' : 'clear'
 </script>
 
 <template>
   <div v-if="asIs" class="space-y-3" data-testid="controls">
-    <p><span class="font-semibold">As it is:</span> {{ percent(asIs.chance) }} chance over the limit for {{ SUBSTANCE_NAME[substance].toLowerCase() }}; 95th percentile {{ Number(asIs.upperShare.toPrecision(2)) }} times the limit.</p>
+    <p>
+      <span class="font-semibold">As it is:</span>
+      {{ percent(asIs.chance) }} chance over the limit for
+      {{ SUBSTANCE_NAME[substance].toLowerCase() }}; 95th percentile
+      {{ Number(asIs.upperShare.toPrecision(2)) }} times the limit.
+    </p>
     <ol class="space-y-3">
-      <li v-for="entry in rungs" :key="entry.rung"><h3 class="mb-1">{{ RUNG_NAME[entry.rung] }}</h3>
-        <p v-if="entry.rung === 'wear'" class="mb-1">{{ enoughBefore.length ? `Not first: ${enoughBefore.map(control => control.name.toLowerCase()).join('; ')} would do by itself.` : asIs.upperShare <= 1 ? `Not asked for by this estimate of ${SUBSTANCE_NAME[props.substance].toLowerCase()} alone.` : 'None of the above is enough by itself: combine them, and wear this until sampling shows that they do.' }}</p>
-        <ul class="divide-y divide-(--rule) border-y border-(--rule)"><li v-for="control in entry.controls" :key="control.id" class="grid grid-cols-[minmax(0,1fr)_7rem] sm:grid-cols-[minmax(0,1fr)_minmax(0,14rem)_7rem] gap-x-4 py-2 items-center">
-          <span class="font-semibold flex gap-2 items-center"><FindingMark :level="control.because ? 'unknown' : level(control.upperShare)" :size="18" />{{ control.name }}</span>
-          <span v-if="control.because" class="muted sm:col-span-2">{{ control.because }}</span>
-          <template v-else><svg viewBox="0 0 100 10" preserveAspectRatio="none" class="hidden sm:block w-full h-3" aria-hidden="true"><rect width="100" height="10" fill="var(--rule)" opacity="0.4" /><rect :width="bar(control.chance)" height="10" :fill="`var(--level-${level(control.upperShare)})`" /></svg>
-            <span class="text-right"><span class="plate text-2xl">{{ percent(control.chance) }}</span><span class="muted block text-sm">95 %: {{ Number(control.upperShare.toPrecision(2)) }} x</span></span></template>
-        </li></ul>
+      <li v-for="entry in rungs" :key="entry.rung">
+        <h3 class="mb-1">{{ RUNG_NAME[entry.rung] }}</h3>
+        <p v-if="entry.rung === 'wear'" class="mb-1">
+          {{
+            enoughBefore.length
+              ? `Not first: ${enoughBefore.map((control) => control.name.toLowerCase()).join('; ')} would do by itself.`
+              : asIs.upperShare <= 1
+                ? `Not asked for by this estimate of ${SUBSTANCE_NAME[props.substance].toLowerCase()} alone.`
+                : 'None of the above is enough by itself: combine them, and wear this until sampling shows that they do.'
+          }}
+        </p>
+        <ul class="divide-y divide-(--rule) border-y border-(--rule)">
+          <li
+            v-for="control in entry.controls"
+            :key="control.id"
+            class="grid grid-cols-[minmax(0,1fr)_7rem] sm:grid-cols-[minmax(0,1fr)_minmax(0,14rem)_7rem] gap-x-4 py-2 items-center"
+          >
+            <span class="font-semibold flex gap-2 items-center">
+              <FindingMark
+                :level="control.because ? 'unknown' : level(control.upperShare)"
+                :size="18"
+              />
+              {{ control.name }}
+            </span>
+            <span v-if="control.because" class="muted sm:col-span-2">{{ control.because }}</span>
+            <template v-else>
+              <svg
+                viewBox="0 0 100 10"
+                preserveAspectRatio="none"
+                class="hidden sm:block w-full h-3"
+                aria-hidden="true"
+              >
+                <rect width="100" height="10" fill="var(--rule)" opacity="0.4" />
+                <rect
+                  :width="bar(control.chance)"
+                  height="10"
+                  :fill="`var(--level-${level(control.upperShare)})`"
+                />
+              </svg>
+              <span class="text-right">
+                <span class="plate text-2xl">{{ percent(control.chance) }}</span>
+                <span class="muted block text-sm">
+                  95 %: {{ Number(control.upperShare.toPrecision(2)) }} x
+                </span>
+              </span>
+            </template>
+          </li>
+        </ul>
       </li>
     </ol>
-    <p class="muted text-sm">Each by itself, with the same draws. Effects are defaults to be edited; a hood counts only when proved before the arc.</p>
+    <p class="muted text-sm">
+      Each by itself, with the same draws. Effects are defaults to be edited; a hood counts only
+      when proved before the arc.
+    </p>
   </div>
 </template>

@@ -3,32 +3,55 @@ import type { Finding, Input } from '#core/finding/finding'
 import { quantityText } from '#shared/units/units'
 import { useUnits } from '~/composables/units'
 
-const props = defineProps<{ finding: Finding, override?: string }>()
+const props = defineProps<{ finding: Finding; override?: string }>()
 const units = useUnits()
-const inputText = (value: Input): string => typeof value === 'object' ? quantityText(value, units.value) : value === true ? 'yes' : value === false ? 'no' : String(value)
+const inputText = (value: Input): string =>
+  typeof value === 'object'
+    ? quantityText(value, units.value)
+    : value === true
+      ? 'yes'
+      : value === false
+        ? 'no'
+        : String(value)
 const spaced = (name: string): string => name.replace(/([A-Z])/g, ' $1').toLowerCase()
-const fromMemory = computed(() => props.finding.reasons.some(reason => reason.source.recall === 'memory'))
+const fromMemory = computed(() =>
+  props.finding.reasons.some((reason) => reason.source.recall === 'memory'),
+)
 </script>
 
 <template>
-  <article class="edge py-2 px-3" :class="`edge-${finding.level}`" :data-code="finding.code" :data-level="finding.level">
+  <article
+    class="edge py-2 px-3"
+    :class="`edge-${finding.level}`"
+    :data-code="finding.code"
+    :data-level="finding.level"
+  >
     <div class="flex gap-3 items-start">
       <FindingMark :level="finding.level" :size="24" class="mt-0.5" />
       <div class="grow min-w-0">
         <p class="font-semibold leading-snug">{{ finding.sentence }}</p>
-        <p v-if="override" class="mt-1 font-semibold"><span class="px-1.5 py-0.5 border-2 border-current text-sm">Overridden by a lead</span> {{ override }}</p>
+        <p v-if="override" class="mt-1 font-semibold">
+          <span class="px-1.5 py-0.5 border-2 border-current text-sm">Overridden by a lead</span>
+          {{ override }}
+        </p>
         <p v-if="finding.remedy" class="muted leading-snug">{{ finding.remedy }}</p>
         <details class="text-sm mt-0.5">
           <summary class="cursor-pointer muted underline underline-offset-2 py-1">Why</summary>
           <ul class="space-y-1.5 py-1">
             <li v-for="(reason, i) in finding.reasons" :key="i">
-              <span class="font-semibold">{{ reason.rule }}.</span> {{ reason.source.document }}.
+              <span class="font-semibold">{{ reason.rule }}.</span>
+              {{ reason.source.document }}.
               <span v-if="reason.inputs" class="muted block">
-                <span v-for="(value, name, n) in reason.inputs" :key="name">{{ n > 0 ? ', ' : '' }}{{ spaced(name) }} {{ inputText(value) }}</span>
+                <span v-for="(value, name, n) in reason.inputs" :key="name">
+                  {{ n > 0 ? ', ' : '' }}{{ spaced(name) }} {{ inputText(value) }}
+                </span>
               </span>
             </li>
           </ul>
-          <p v-if="fromMemory" class="muted">Recalled figures: check the current edition and local code.<template v-if="finding.legal"> This stop is law; it cannot be overridden.</template></p>
+          <p v-if="fromMemory" class="muted">
+            Recalled figures: check the current edition and local code.
+            <template v-if="finding.legal">This stop is law; it cannot be overridden.</template>
+          </p>
         </details>
         <slot />
       </div>

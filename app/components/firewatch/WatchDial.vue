@@ -2,37 +2,109 @@
 import { clockText } from '~/composables/clock'
 
 /** The watch as a dial: the burnt part of the ring is time gone, ticks are rounds, the gap is the next one due. */
-const props = withDefaults(defineProps<{ startedAt: number, minutes: number, rounds: readonly number[], nextRoundAt: number | null, now: number, size?: number }>(), { size: 320 })
+const props = withDefaults(
+  defineProps<{
+    startedAt: number
+    minutes: number
+    rounds: readonly number[]
+    nextRoundAt: number | null
+    now: number
+    size?: number
+  }>(),
+  { size: 320 },
+)
 
 const R = 100
 const total = computed(() => props.minutes * 60_000)
 const gone = computed(() => Math.min(1, Math.max(0, (props.now - props.startedAt) / total.value)))
 const left = computed(() => Math.max(0, props.startedAt + total.value - props.now))
-const point = (share: number, radius: number): { x: number, y: number } => ({ x: 120 + radius * Math.sin(share * 2 * Math.PI), y: 120 - radius * Math.cos(share * 2 * Math.PI) })
+const point = (share: number, radius: number): { x: number; y: number } => ({
+  x: 120 + radius * Math.sin(share * 2 * Math.PI),
+  y: 120 - radius * Math.cos(share * 2 * Math.PI),
+})
 const shareOf = (at: number): number => Math.min(1, (at - props.startedAt) / total.value)
 const arc = (from: number, to: number): string => {
   if (to - from >= 0.9999) return `M120 20A100 100 0 1 1 119.99 20`
   const [a, b] = [point(from, R), point(to, R)]
   return `M${a.x} ${a.y}A${R} ${R} 0 ${to - from > 0.5 ? 1 : 0} 1 ${b.x} ${b.y}`
 }
-const marks = computed(() => props.rounds.filter(at => at >= props.startedAt).map(at => ({ at, from: point(shareOf(at), 84), to: point(shareOf(at), 116) })))
+const marks = computed(() =>
+  props.rounds
+    .filter((at) => at >= props.startedAt)
+    .map((at) => ({ at, from: point(shareOf(at), 84), to: point(shareOf(at), 116) })),
+)
 const ember = computed(() => point(gone.value, R))
-const due = computed(() => props.nextRoundAt !== null && props.nextRoundAt < props.startedAt + total.value ? point(shareOf(props.nextRoundAt), R) : null)
+const due = computed(() =>
+  props.nextRoundAt !== null && props.nextRoundAt < props.startedAt + total.value
+    ? point(shareOf(props.nextRoundAt), R)
+    : null,
+)
 const overdue = computed(() => props.nextRoundAt !== null && props.now > props.nextRoundAt)
 </script>
 
 <template>
   <figure class="inline-block max-w-full">
-    <svg :width="size" :height="size" viewBox="0 0 240 240" class="max-w-full h-auto" role="img" :aria-label="left > 0 ? `${clockText(left)} of the watch left, ${marks.length} rounds made` : `Watch time is over, ${marks.length} rounds made`">
+    <svg
+      :width="size"
+      :height="size"
+      viewBox="0 0 240 240"
+      class="max-w-full h-auto"
+      role="img"
+      :aria-label="
+        left > 0
+          ? `${clockText(left)} of the watch left, ${marks.length} rounds made`
+          : `Watch time is over, ${marks.length} rounds made`
+      "
+    >
       <circle cx="120" cy="120" :r="R" fill="none" stroke="var(--rule)" stroke-width="14" />
-      <path v-for="i in minutes / 5" :key="i" :d="`M${point(i * 5 / minutes, 88).x} ${point(i * 5 / minutes, 88).y}L${point(i * 5 / minutes, 93).x} ${point(i * 5 / minutes, 93).y}`" stroke="var(--ui-text-muted)" stroke-width="1" />
-      <path v-if="gone > 0" :d="arc(0, gone)" fill="none" :stroke="left > 0 ? 'var(--ui-primary)' : 'var(--level-clear)'" stroke-width="14" />
-      <path v-for="mark in marks" :key="mark.at" :d="`M${mark.from.x} ${mark.from.y}L${mark.to.x} ${mark.to.y}`" stroke="var(--ui-text)" stroke-width="4" />
-      <circle v-if="due" :cx="due.x" :cy="due.y" r="8" fill="var(--panel)" :stroke="overdue ? 'var(--level-stop)' : 'var(--ui-text)'" stroke-width="3" />
-      <circle v-if="left > 0" :cx="ember.x" :cy="ember.y" r="9" fill="var(--arc)" stroke="var(--panel)" stroke-width="2" />
-      <text x="120" y="134" text-anchor="middle" class="plate" font-size="54" fill="currentColor">{{ left > 0 ? clockText(left) : 'Over' }}</text>
-      <text x="120" y="158" text-anchor="middle" font-size="13" fill="var(--ui-text-muted)">{{ left > 0 ? `of ${minutes} min left` : `${minutes} min watched` }}</text>
-      <text x="120" y="82" text-anchor="middle" font-size="13" fill="var(--ui-text-muted)">{{ marks.length }} {{ marks.length === 1 ? 'round' : 'rounds' }}</text>
+      <path
+        v-for="i in minutes / 5"
+        :key="i"
+        :d="`M${point((i * 5) / minutes, 88).x} ${point((i * 5) / minutes, 88).y}L${point((i * 5) / minutes, 93).x} ${point((i * 5) / minutes, 93).y}`"
+        stroke="var(--ui-text-muted)"
+        stroke-width="1"
+      />
+      <path
+        v-if="gone > 0"
+        :d="arc(0, gone)"
+        fill="none"
+        :stroke="left > 0 ? 'var(--ui-primary)' : 'var(--level-clear)'"
+        stroke-width="14"
+      />
+      <path
+        v-for="mark in marks"
+        :key="mark.at"
+        :d="`M${mark.from.x} ${mark.from.y}L${mark.to.x} ${mark.to.y}`"
+        stroke="var(--ui-text)"
+        stroke-width="4"
+      />
+      <circle
+        v-if="due"
+        :cx="due.x"
+        :cy="due.y"
+        r="8"
+        fill="var(--panel)"
+        :stroke="overdue ? 'var(--level-stop)' : 'var(--ui-text)'"
+        stroke-width="3"
+      />
+      <circle
+        v-if="left > 0"
+        :cx="ember.x"
+        :cy="ember.y"
+        r="9"
+        fill="var(--arc)"
+        stroke="var(--panel)"
+        stroke-width="2"
+      />
+      <text x="120" y="134" text-anchor="middle" class="plate" font-size="54" fill="currentColor">
+        {{ left > 0 ? clockText(left) : 'Over' }}
+      </text>
+      <text x="120" y="158" text-anchor="middle" font-size="13" fill="var(--ui-text-muted)">
+        {{ left > 0 ? `of ${minutes} min left` : `${minutes} min watched` }}
+      </text>
+      <text x="120" y="82" text-anchor="middle" font-size="13" fill="var(--ui-text-muted)">
+        {{ marks.length }} {{ marks.length === 1 ? 'round' : 'rounds' }}
+      </text>
     </svg>
   </figure>
 </template>

@@ -7,7 +7,15 @@ defineEmits<{ retry: [] }>()
 
 <template>
   <div role="alert" class="edge edge-stop panel p-4 flex flex-wrap items-center gap-4">
-    <p class="font-semibold grow">{{ failure.status === 404 ? 'Nothing here. It may belong to another shop, or the address has a slip in it.' : failure.message }}</p>
-    <UButton v-if="failure.status !== 404" variant="outline" @click="$emit('retry')">Try again</UButton>
+    <p class="font-semibold grow">
+      {{
+        failure.status === 404
+          ? 'Nothing here. It may belong to another shop, or the address has a slip in it.'
+          : failure.message
+      }}
+    </p>
+    <UButton v-if="failure.status !== 404" variant="outline" @click="$emit('retry')">
+      Try again
+    </UButton>
   </div>
 </template>

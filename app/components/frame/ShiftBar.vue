@@ -10,53 +10,169 @@ const { now, factor } = useServerClock()
 /** Loaded when first asked for: the dialog is no part of the first page. */
 const stopping = ref(false)
 const asked = ref(false)
-watch(stopping, () => { asked.value = true })
+watch(stopping, () => {
+  asked.value = true
+})
 useIntervalFn(store.load, 15_000, { immediateCallback: true })
 
-const time = computed(() => new Intl.DateTimeFormat('en-GB', { weekday: 'short', day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit', timeZone: session.me?.site.timeZone }).format(now.value))
+const time = computed(() =>
+  new Intl.DateTimeFormat('en-GB', {
+    weekday: 'short',
+    day: 'numeric',
+    month: 'short',
+    hour: '2-digit',
+    minute: '2-digit',
+    timeZone: session.me?.site.timeZone,
+  }).format(now.value),
+)
 type Running = NonNullable<typeof store.shift>['running'][number]
-const left = (entry: Running): number | null => entry.endsAt === null ? null : Date.parse(entry.endsAt) - now.value
+const left = (entry: Running): number | null =>
+  entry.endsAt === null ? null : Date.parse(entry.endsAt) - now.value
 function says(entry: Running): string {
   const rest = left(entry)
   if (rest === null) return entry.state
   return rest > 0 ? clockText(rest) : 'close it'
 }
-const roundLate = (entry: Running): boolean => entry.nextRoundAt !== null && Date.parse(entry.nextRoundAt) < now.value && (left(entry) ?? 0) > 0
+const roundLate = (entry: Running): boolean =>
+  entry.nextRoundAt !== null && Date.parse(entry.nextRoundAt) < now.value && (left(entry) ?? 0) > 0
 /** Share of the fuse that is still there; watches are 30 to 480 minutes, the bar shows the last hour. */
-const fuse = (entry: Running): number => Math.min(1, Math.max(0, (left(entry) ?? 3_600_000) / 3_600_000))
+const fuse = (entry: Running): number =>
+  Math.min(1, Math.max(0, (left(entry) ?? 3_600_000) / 3_600_000))
 </script>
 
 <template>
   <header class="shiftbar no-print" aria-label="Shift">
-    <p v-if="factor !== 1" role="status" class="bg-(--arc) text-black font-bold px-4 py-1.5 text-center" data-testid="rehearsal">Rehearsal: the clock runs {{ factor }} times as fast. Nothing recorded now is a real permit or inspection.</p>
+    <p
+      v-if="factor !== 1"
+      role="status"
+      class="bg-(--arc) text-black font-bold px-4 py-1.5 text-center"
+      data-testid="rehearsal"
+    >
+      Rehearsal: the clock runs {{ factor }} times as fast. Nothing recorded now is a real permit or
+      inspection.
+    </p>
     <div class="flex items-stretch gap-x-1 overflow-x-auto">
-      <NuxtLink to="/" class="flex items-center gap-2.5 px-4 py-2 shrink-0" aria-label="Zonaris, today">
-        <svg width="26" height="26" viewBox="0 0 32 32" aria-hidden="true"><path d="M5 7h20L7 25h18" fill="none" stroke="#4fc4cf" stroke-width="4.5" stroke-linejoin="bevel" /><circle cx="26" cy="25" r="3.4" fill="#ffb224" /></svg>
-        <span class="leading-tight"><span class="block font-semibold">{{ session.me?.site.name }}</span><span class="block text-sm text-[#a9b5bb]">{{ time }}</span></span>
+      <NuxtLink
+        to="/"
+        class="flex items-center gap-2.5 px-4 py-2 shrink-0"
+        aria-label="Zonaris, today"
+      >
+        <svg width="26" height="26" viewBox="0 0 32 32" aria-hidden="true">
+          <path
+            d="M5 7h20L7 25h18"
+            fill="none"
+            stroke="#4fc4cf"
+            stroke-width="4.5"
+            stroke-linejoin="bevel"
+          />
+          <circle cx="26" cy="25" r="3.4" fill="#ffb224" />
+        </svg>
+        <span class="leading-tight">
+          <span class="block font-semibold">{{ session.me?.site.name }}</span>
+          <span class="block text-sm text-[#a9b5bb]">{{ time }}</span>
+        </span>
       </NuxtLink>
       <nav aria-label="Running permits" class="flex items-stretch gap-1 grow">
-        <NuxtLink v-for="entry in store.shift?.running ?? []" :key="entry.id" :to="`/watch/${entry.id}`" class="segment min-w-36">
-          <span class="flex justify-between gap-3 text-sm text-[#c9d2d6]"><span class="truncate max-w-32">{{ entry.number }} {{ entry.place }}</span></span>
-          <span class="flex items-baseline gap-2"><span class="plate text-2xl" :class="{ 'text-[#ff6b52]': roundLate(entry) }">{{ says(entry) }}</span><span v-if="roundLate(entry)" class="text-sm font-bold text-[#ff6b52]">round due</span><span v-else-if="left(entry) !== null && entry.state !== 'watching'" class="text-sm">{{ entry.state }}</span></span>
-          <span v-if="left(entry) !== null" class="fuse" :style="{ transform: `scaleX(${fuse(entry)})` }" aria-hidden="true" />
+        <NuxtLink
+          v-for="entry in store.shift?.running ?? []"
+          :key="entry.id"
+          :to="`/watch/${entry.id}`"
+          class="segment min-w-36"
+        >
+          <span class="flex justify-between gap-3 text-sm text-[#c9d2d6]">
+            <span class="truncate max-w-32">{{ entry.number }} {{ entry.place }}</span>
+          </span>
+          <span class="flex items-baseline gap-2">
+            <span class="plate text-2xl" :class="{ 'text-[#ff6b52]': roundLate(entry) }">
+              {{ says(entry) }}
+            </span>
+            <span v-if="roundLate(entry)" class="text-sm font-bold text-[#ff6b52]">round due</span>
+            <span v-else-if="left(entry) !== null && entry.state !== 'watching'" class="text-sm">
+              {{ entry.state }}
+            </span>
+          </span>
+          <span
+            v-if="left(entry) !== null"
+            class="fuse"
+            :style="{ transform: `scaleX(${fuse(entry)})` }"
+            aria-hidden="true"
+          />
         </NuxtLink>
-        <p v-if="store.shift && store.shift.running.length === 0" class="px-4 py-2 text-[#a9b5bb] self-center">No hot work running</p>
+        <p
+          v-if="store.shift && store.shift.running.length === 0"
+          class="px-4 py-2 text-[#a9b5bb] self-center"
+        >
+          No hot work running
+        </p>
       </nav>
-      <NuxtLink v-if="(store.shift?.alarms.length ?? 0) > 0" to="/air" class="segment hot text-right" data-testid="alarms"><span class="block text-sm">Air alarm</span><span class="plate text-2xl">{{ store.shift!.alarms.length }}</span></NuxtLink>
-      <button type="button" class="segment stop" data-testid="stop-air" @click="stopping = true"><span class="block text-sm">Feel ill, bad air</span><span class="plate text-2xl">Stop</span></button>
-      <NuxtLink to="/gear?show=locked" class="segment text-right" :class="{ hot: (store.shift?.locked.length ?? 0) > 0 }"><span class="block text-sm">Locked out</span><span class="plate text-2xl">{{ store.shift?.locked.length ?? '–' }}</span></NuxtLink>
-      <NuxtLink to="/gear?show=due" class="segment text-right"><span class="block text-sm">Due today</span><span class="plate text-2xl">{{ store.shift?.dueCount ?? '–' }}</span></NuxtLink>
+      <NuxtLink
+        v-if="(store.shift?.alarms.length ?? 0) > 0"
+        to="/air"
+        class="segment hot text-right"
+        data-testid="alarms"
+      >
+        <span class="block text-sm">Air alarm</span>
+        <span class="plate text-2xl">{{ store.shift!.alarms.length }}</span>
+      </NuxtLink>
+      <button type="button" class="segment stop" data-testid="stop-air" @click="stopping = true">
+        <span class="block text-sm">Feel ill, bad air</span>
+        <span class="plate text-2xl">Stop</span>
+      </button>
+      <NuxtLink
+        to="/gear?show=locked"
+        class="segment text-right"
+        :class="{ hot: (store.shift?.locked.length ?? 0) > 0 }"
+      >
+        <span class="block text-sm">Locked out</span>
+        <span class="plate text-2xl">{{ store.shift?.locked.length ?? '–' }}</span>
+      </NuxtLink>
+      <NuxtLink to="/gear?show=due" class="segment text-right">
+        <span class="block text-sm">Due today</span>
+        <span class="plate text-2xl">{{ store.shift?.dueCount ?? '–' }}</span>
+      </NuxtLink>
     </div>
-    <p v-if="store.offline" role="alert" class="bg-[#b3250f] text-white font-semibold px-4 py-1">No connection to the server. Countdowns go on from the last reading.</p>
+    <p v-if="store.offline" role="alert" class="bg-[#b3250f] text-white font-semibold px-4 py-1">
+      No connection to the server. Countdowns go on from the last reading.
+    </p>
     <LazyStopButton v-if="asked" v-model:open="stopping" />
   </header>
 </template>
 
 <style scoped>
-.shiftbar { background: #0f1619; color: #e9eef0; border-bottom: 4px solid #36424a; }
-.segment { position: relative; padding: 0.45rem 0.9rem 0.55rem; background: #1c262c; flex-shrink: 0; overflow: hidden; }
-.segment:hover { background: #2a363d; }
-.segment.hot { background: #72180b; }
-.segment.stop { position: sticky; right: 0; z-index: 1; order: 1; border-left: 4px solid #ff6b52; text-align: right; cursor: pointer; }
-.fuse { position: absolute; left: 0; right: 0; bottom: 0; height: 5px; background: var(--arc); transform-origin: left; }
+.shiftbar {
+  background: #0f1619;
+  color: #e9eef0;
+  border-bottom: 4px solid #36424a;
+}
+.segment {
+  position: relative;
+  padding: 0.45rem 0.9rem 0.55rem;
+  background: #1c262c;
+  flex-shrink: 0;
+  overflow: hidden;
+}
+.segment:hover {
+  background: #2a363d;
+}
+.segment.hot {
+  background: #72180b;
+}
+.segment.stop {
+  position: sticky;
+  right: 0;
+  z-index: 1;
+  order: 1;
+  border-left: 4px solid #ff6b52;
+  text-align: right;
+  cursor: pointer;
+}
+.fuse {
+  position: absolute;
+  left: 0;
+  right: 0;
+  bottom: 0;
+  height: 5px;
+  background: var(--arc);
+  transform-origin: left;
+}
 </style>

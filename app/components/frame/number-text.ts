@@ -12,4 +12,5 @@ export function parseNumber(typed: string): number | null {
 }
 
 /** Six digits, four under one: enough to type back what was typed. */
-export const numberText = (x: number): string => String(Number(x.toPrecision(Math.abs(x) < 1 ? 4 : 6)))
+export const numberText = (x: number): string =>
+  String(Number(x.toPrecision(Math.abs(x) < 1 ? 4 : 6)))

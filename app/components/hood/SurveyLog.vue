@@ -8,16 +8,27 @@ import { useSiteTime } from '~/composables/time'
 import { useUnits } from '~/composables/units'
 
 /** Surveys of one hood: what was measured, where the trend goes, and the next one to log. */
-const props = defineProps<{ air: StationAir, mayWrite: boolean }>()
+const props = defineProps<{ air: StationAir; mayWrite: boolean }>()
 const emit = defineEmits<{ saved: [] }>()
 const units = useUnits()
 const { today } = useSiteTime()
 const { busy, errors, message, submit, check } = useSubmit()
-const blank = () => ({ id: crypto.randomUUID(), on: today(), velocity: null as number | null, staticPressure: null as number | null, filterChanged: false, note: '' })
+const blank = () => ({
+  id: crypto.randomUUID(),
+  on: today(),
+  velocity: null as number | null,
+  staticPressure: null as number | null,
+  filterChanged: false,
+  note: '',
+})
 const form = ref(blank())
 async function save(): Promise<void> {
   const body = check(surveyBody, form.value)
-  if (!body || !await submit(() => call(airRoutes.survey, { params: { id: props.air.station.id }, body }))) return
+  if (
+    !body ||
+    !(await submit(() => call(airRoutes.survey, { params: { id: props.air.station.id }, body })))
+  )
+    return
   form.value = blank()
   emit('saved')
 }
@@ -25,25 +36,89 @@ const speed = (amount: number): string => quantityText({ amount, unit: 'm/s' }, 
 const outlook = computed(() => {
   const { trend } = props.air
   if (trend.because) return `No trend, because ${trend.because}.`
-  return trend.mayFallOn === null ? 'The trend stays over the need for three years.' : `It may fall under the need from ${trend.mayFallOn}${trend.fallsOn ? `, most likely on ${trend.fallsOn}` : ''}.`
+  return trend.mayFallOn === null
+    ? 'The trend stays over the need for three years.'
+    : `It may fall under the need from ${trend.mayFallOn}${trend.fallsOn ? `, most likely on ${trend.fallsOn}` : ''}.`
 })
 </script>
 
 <template>
   <div class="space-y-4">
     <p class="font-semibold" data-testid="survey-outlook">{{ outlook }}</p>
-    <SurveyChart v-if="air.surveys.length > 1 && air.hood" :surveys="air.surveys" :line="air.trend.line" :need="air.hood.need" />
-    <form v-if="mayWrite" class="grid grid-cols-1 sm:grid-cols-2 lg:grid-cols-5 gap-4 items-start" novalidate @submit.prevent="save">
-      <UFormField label="Surveyed on" :error="errors.on"><UInput v-model="form.on" type="date" class="w-full" /></UFormField>
-      <QuantityInput v-model="form.velocity" unit="m/s" label="Air speed" :error="errors.velocity" />
-      <QuantityInput v-model="form.staticPressure" unit="Pa static" label="Static pressure" help="Blank: not measured" :error="errors.staticPressure" />
-      <UFormField label="Note" :error="errors.note"><UInput v-model="form.note" class="w-full" /></UFormField>
-      <div class="space-y-2 pt-1"><UCheckbox v-model="form.filterChanged" label="Filter changed before" /><UButton type="submit" :loading="busy">Log the survey</UButton></div>
+    <SurveyChart
+      v-if="air.surveys.length > 1 && air.hood"
+      :surveys="air.surveys"
+      :line="air.trend.line"
+      :need="air.hood.need"
+    />
+    <form
+      v-if="mayWrite"
+      class="grid grid-cols-1 sm:grid-cols-2 lg:grid-cols-5 gap-4 items-start"
+      novalidate
+      @submit.prevent="save"
+    >
+      <UFormField label="Surveyed on" :error="errors.on">
+        <UInput v-model="form.on" type="date" class="w-full" />
+      </UFormField>
+      <QuantityInput
+        v-model="form.velocity"
+        unit="m/s"
+        label="Air speed"
+        :error="errors.velocity"
+      />
+      <QuantityInput
+        v-model="form.staticPressure"
+        unit="Pa static"
+        label="Static pressure"
+        help="Blank: not measured"
+        :error="errors.staticPressure"
+      />
+      <UFormField label="Note" :error="errors.note">
+        <UInput v-model="form.note" class="w-full" />
+      </UFormField>
+      <div class="space-y-2 pt-1">
+        <UCheckbox v-model="form.filterChanged" label="Filter changed before" />
+        <UButton type="submit" :loading="busy">Log the survey</UButton>
+      </div>
       <p v-if="message" role="alert" class="text-stop font-semibold sm:col-span-2">{{ message }}</p>
     </form>
     <p v-if="air.surveys.length === 0" class="muted">No survey yet.</p>
-    <div v-else class="overflow-x-auto max-h-80" tabindex="0" role="region" aria-label="Surveys logged"><table class="list"><thead><tr><th>Day</th><th>Air speed</th><th>Static pressure</th><th>Filter</th><th>By</th></tr></thead><tbody>
-      <tr v-for="survey in air.surveys" :key="survey.id"><td>{{ survey.on }}</td><td>{{ speed(survey.velocity) }}</td><td>{{ survey.staticPressure === null ? '–' : quantityText({ amount: survey.staticPressure, unit: 'Pa static' }, units) }}</td><td>{{ survey.filterChanged ? 'changed' : '' }}</td><td>{{ survey.by }}<span v-if="survey.note" class="muted block">{{ survey.note }}</span></td></tr>
-    </tbody></table></div>
+    <div
+      v-else
+      class="overflow-x-auto max-h-80"
+      tabindex="0"
+      role="region"
+      aria-label="Surveys logged"
+    >
+      <table class="list">
+        <thead>
+          <tr>
+            <th>Day</th>
+            <th>Air speed</th>
+            <th>Static pressure</th>
+            <th>Filter</th>
+            <th>By</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="survey in air.surveys" :key="survey.id">
+            <td>{{ survey.on }}</td>
+            <td>{{ speed(survey.velocity) }}</td>
+            <td>
+              {{
+                survey.staticPressure === null
+                  ? '–'
+                  : quantityText({ amount: survey.staticPressure, unit: 'Pa static' }, units)
+              }}
+            </td>
+            <td>{{ survey.filterChanged ? 'changed' : '' }}</td>
+            <td>
+              {{ survey.by }}
+              <span v-if="survey.note" class="muted block">{{ survey.note }}</span>
+            </td>
+          </tr>
+        </tbody>
+      </table>
+    </div>
   </div>
 </template>

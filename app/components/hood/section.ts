@@ -19,7 +19,7 @@ export interface Drawing {
   y: (metres: number) => number
   metresX: (units: number) => number
   metresY: (units: number) => number
-  damper: { x: number, width: number }
+  damper: { x: number; width: number }
 }
 
 /** Places of things in a picture of a width. */
@@ -28,5 +28,17 @@ export function drawing(width: number): Drawing {
   const middle = width / 2
   const x = (metres: number): number => middle + metres * scale
   const y = (metres: number): number => (TOP - metres) * scale
-  return { width, scale, left: -middle / scale + 0.1, right: middle / scale - 0.1, top: TOP - 0.1, bottom: BOTTOM + 0.1, x, y, metresX: units => (units - middle) / scale, metresY: units => TOP - units / scale, damper: { x: 20, width: Math.min(160, width / 3) } }
+  return {
+    width,
+    scale,
+    left: -middle / scale + 0.1,
+    right: middle / scale - 0.1,
+    top: TOP - 0.1,
+    bottom: BOTTOM + 0.1,
+    x,
+    y,
+    metresX: (units) => (units - middle) / scale,
+    metresY: (units) => TOP - units / scale,
+    damper: { x: 20, width: Math.min(160, width / 3) },
+  }
 }

@@ -6,9 +6,17 @@ import { figure } from '#shared/units/units'
 
 /** What refines the estimate: the shop's own consumption, a respirator, results of air sampling. */
 const spec = defineModel<JobSpec>({ required: true })
-defineProps<{ errors: Record<string, string>, disabled?: boolean }>()
-const respirators = RESPIRATOR_TABLE.map(row => ({ value: row.kind, label: row.apf > 1 ? `${row.name} · factor ${figure(row.apf)}` : row.name }))
-const sampled = computed({ get: () => spec.value.measured !== null, set: (on) => { spec.value.measured = on ? { reference: '' } : null } })
+defineProps<{ errors: Record<string, string>; disabled?: boolean }>()
+const respirators = RESPIRATOR_TABLE.map((row) => ({
+  value: row.kind,
+  label: row.apf > 1 ? `${row.name} · factor ${figure(row.apf)}` : row.name,
+}))
+const sampled = computed({
+  get: () => spec.value.measured !== null,
+  set: (on) => {
+    spec.value.measured = on ? { reference: '' } : null
+  },
+})
 
 function setResult(substance: Particulate, typed: string | number): void {
   const measured = { ...spec.value.measured! }
@@ -18,26 +26,89 @@ function setResult(substance: Particulate, typed: string | number): void {
 }
 
 /** What most reports hold; the rest on asking, or where a figure stands. */
-const USUAL: readonly Particulate[] = ['fume', 'manganese', 'chromiumVI', 'nickel', 'zincOxide', 'lead', 'cadmium', 'fluorides']
+const USUAL: readonly Particulate[] = [
+  'fume',
+  'manganese',
+  'chromiumVI',
+  'nickel',
+  'zincOxide',
+  'lead',
+  'cadmium',
+  'fluorides',
+]
 const more = ref(false)
-const shown = computed(() => PARTICULATES.filter(substance => more.value || USUAL.includes(substance) || spec.value.measured?.[substance] !== undefined))
-const mark = (entry: AlsoPresent, on: boolean): void => { spec.value.also = on ? [...spec.value.also, entry] : spec.value.also.filter(other => other !== entry) }
+const shown = computed(() =>
+  PARTICULATES.filter(
+    (substance) =>
+      more.value || USUAL.includes(substance) || spec.value.measured?.[substance] !== undefined,
+  ),
+)
+const mark = (entry: AlsoPresent, on: boolean): void => {
+  spec.value.also = on
+    ? [...spec.value.also, entry]
+    : spec.value.also.filter((other) => other !== entry)
+}
 </script>
 
 <template>
   <div class="space-y-4">
     <div class="grid grid-cols-1 sm:grid-cols-2 lg:grid-cols-4 gap-4">
-      <QuantityInput v-model="spec.consumption" unit="kg/h" label="Filler per arc hour" help="Blank: amperage default" :error="errors['spec.consumption']" :disabled="disabled" />
-      <UFormField label="Respirator worn" class="sm:col-span-2"><USelect v-model="spec.respirator" :items="respirators" class="w-full" data-testid="respirator" :disabled="disabled" /></UFormField>
+      <QuantityInput
+        v-model="spec.consumption"
+        unit="kg/h"
+        label="Filler per arc hour"
+        help="Blank: amperage default"
+        :error="errors['spec.consumption']"
+        :disabled="disabled"
+      />
+      <UFormField label="Respirator worn" class="sm:col-span-2">
+        <USelect
+          v-model="spec.respirator"
+          :items="respirators"
+          class="w-full"
+          data-testid="respirator"
+          :disabled="disabled"
+        />
+      </UFormField>
     </div>
-    <fieldset :disabled="disabled"><legend class="font-semibold mb-1">Also there</legend><div class="flex flex-wrap gap-x-6 gap-y-2"><UCheckbox v-for="entry in ALSO_PRESENT" :key="entry" :model-value="spec.also.includes(entry)" :label="ALSO_PRESENT_NAME[entry]" @update:model-value="mark(entry, Boolean($event))" /></div></fieldset>
+    <fieldset :disabled="disabled">
+      <legend class="font-semibold mb-1">Also there</legend>
+      <div class="flex flex-wrap gap-x-6 gap-y-2">
+        <UCheckbox
+          v-for="entry in ALSO_PRESENT"
+          :key="entry"
+          :model-value="spec.also.includes(entry)"
+          :label="ALSO_PRESENT_NAME[entry]"
+          @update:model-value="mark(entry, Boolean($event))"
+        />
+      </div>
+    </fieldset>
     <USwitch v-model="sampled" label="Air sampling of this task is on file" :disabled="disabled" />
     <div v-if="spec.measured" class="grid grid-cols-2 sm:grid-cols-4 gap-4">
-      <UFormField label="Report" class="col-span-2" :error="errors['spec.measured.reference']"><UInput v-model="spec.measured.reference" class="w-full" :disabled="disabled" /></UFormField>
-      <UFormField v-for="substance in shown" :key="substance" :label="`${SUBSTANCE_NAME[substance]}`" :error="errors[`spec.measured.${substance}`]">
-        <UInput :model-value="spec.measured[substance] === undefined ? '' : String(spec.measured[substance])" inputmode="decimal" class="w-full" :disabled="disabled" @update:model-value="setResult(substance, $event)"><template #trailing><span class="muted text-sm">mg/m³</span></template></UInput>
+      <UFormField label="Report" class="col-span-2" :error="errors['spec.measured.reference']">
+        <UInput v-model="spec.measured.reference" class="w-full" :disabled="disabled" />
       </UFormField>
-      <UButton v-if="!more" variant="ghost" color="neutral" class="self-end" @click="more = true">More substances</UButton>
+      <UFormField
+        v-for="substance in shown"
+        :key="substance"
+        :label="`${SUBSTANCE_NAME[substance]}`"
+        :error="errors[`spec.measured.${substance}`]"
+      >
+        <UInput
+          :model-value="
+            spec.measured[substance] === undefined ? '' : String(spec.measured[substance])
+          "
+          inputmode="decimal"
+          class="w-full"
+          :disabled="disabled"
+          @update:model-value="setResult(substance, $event)"
+        >
+          <template #trailing><span class="muted text-sm">mg/m³</span></template>
+        </UInput>
+      </UFormField>
+      <UButton v-if="!more" variant="ghost" color="neutral" class="self-end" @click="more = true">
+        More substances
+      </UButton>
     </div>
   </div>
 </template>

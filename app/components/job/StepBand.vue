@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Level } from '#core/finding/finding'
 
-defineProps<{ id: string, number: number, title: string, level?: Level }>()
+defineProps<{ id: string; number: number; title: string; level?: Level }>()
 </script>
 
 <template>

@@ -2,15 +2,67 @@ import type { AirSpace, JobSpec } from '#core/job/job'
 import type { Job, JobBody } from '#shared/job/schema'
 
 /** Air of a place of which nothing has been measured yet. */
-export const UNKNOWN_AIR: AirSpace = { place: 'indoors', volume: null, ceiling: null, obstructed: null, generalFlow: null, mixing: 3, hood: 'none', hoodFlow: null, hoodDistance: null, hoodFlanged: false, hoodProved: false }
-
-const EMPTY_SPEC: JobSpec = {
-  process: 'SMAW', amps: null, ampsFrom: null, electrode: null, consumable: null, consumption: null, baseMetal: 'carbon_steel', coating: 'unknown', thickness: null, position: 'bench', grinding: false, arcHidden: false, shieldGas: null, gasFlow: null, laser: null,
-  arcMinutes: 60, welders: 1, air: UNKNOWN_AIR, respirator: 'none', also: [], measured: null,
+export const UNKNOWN_AIR: AirSpace = {
+  place: 'indoors',
+  volume: null,
+  ceiling: null,
+  obstructed: null,
+  generalFlow: null,
+  mixing: 3,
+  hood: 'none',
+  hoodFlow: null,
+  hoodDistance: null,
+  hoodFlanged: false,
+  hoodProved: false,
 }
 
-export const emptyDraft = (): JobBody => structuredClone({ title: '', stationId: null, place: null, welderId: null, helmetId: null, equipmentIds: [], cylinderIds: [], spec: EMPTY_SPEC })
+const EMPTY_SPEC: JobSpec = {
+  process: 'SMAW',
+  amps: null,
+  ampsFrom: null,
+  electrode: null,
+  consumable: null,
+  consumption: null,
+  baseMetal: 'carbon_steel',
+  coating: 'unknown',
+  thickness: null,
+  position: 'bench',
+  grinding: false,
+  arcHidden: false,
+  shieldGas: null,
+  gasFlow: null,
+  laser: null,
+  arcMinutes: 60,
+  welders: 1,
+  air: UNKNOWN_AIR,
+  respirator: 'none',
+  also: [],
+  measured: null,
+}
 
-export const draftOf = (job: Job): JobBody => JSON.parse(JSON.stringify({
-  title: job.title, stationId: job.stationId, place: job.place, welderId: job.welderId, helmetId: job.helmetId, equipmentIds: job.equipmentIds, cylinderIds: job.cylinderIds, spec: job.spec, version: job.version,
-})) as JobBody
+export const emptyDraft = (): JobBody =>
+  structuredClone({
+    title: '',
+    stationId: null,
+    place: null,
+    welderId: null,
+    helmetId: null,
+    equipmentIds: [],
+    cylinderIds: [],
+    spec: EMPTY_SPEC,
+  })
+
+export const draftOf = (job: Job): JobBody =>
+  JSON.parse(
+    JSON.stringify({
+      title: job.title,
+      stationId: job.stationId,
+      place: job.place,
+      welderId: job.welderId,
+      helmetId: job.helmetId,
+      equipmentIds: job.equipmentIds,
+      cylinderIds: job.cylinderIds,
+      spec: job.spec,
+      version: job.version,
+    }),
+  ) as JobBody

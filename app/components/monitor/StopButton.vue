@@ -15,41 +15,147 @@ const alarm = shallowRef<AirAlarm | null>(null)
 const symptoms = ref<Symptom[]>([])
 const note = ref('')
 const told = ref(false)
-const here = computed(() => { const id = /^\/(?:jobs)\/([0-9a-f-]{36})/.exec(route.path)?.[1]; const station = /^\/air\/stations\/([0-9a-f-]{36})/.exec(route.path)?.[1]; return { jobId: id ?? null, stationId: station ?? null } })
-watch(open, (now) => { if (now) { alarm.value = null; symptoms.value = []; note.value = ''; told.value = false } })
+const here = computed(() => {
+  const id = /^\/(?:jobs)\/([0-9a-f-]{36})/.exec(route.path)?.[1]
+  const station = /^\/air\/stations\/([0-9a-f-]{36})/.exec(route.path)?.[1]
+  return { jobId: id ?? null, stationId: station ?? null }
+})
+watch(open, (now) => {
+  if (now) {
+    alarm.value = null
+    symptoms.value = []
+    note.value = ''
+    told.value = false
+  }
+})
 async function raise(kind: 'ill' | 'bad_air'): Promise<void> {
-  const made = await submit(() => call(airRoutes.raiseAlarm, { body: { id: crypto.randomUUID(), kind, ...here.value } }))
+  const made = await submit(() =>
+    call(airRoutes.raiseAlarm, { body: { id: crypto.randomUUID(), kind, ...here.value } }),
+  )
   if (!made) return
   alarm.value = made
   await shift.load()
 }
 async function tell(): Promise<void> {
-  const done = await submit(() => call(airRoutes.tellAlarm, { params: { id: alarm.value!.id }, body: { symptoms: symptoms.value, note: note.value } }))
-  if (done) { alarm.value = done; told.value = true }
+  const done = await submit(() =>
+    call(airRoutes.tellAlarm, {
+      params: { id: alarm.value!.id },
+      body: { symptoms: symptoms.value, note: note.value },
+    }),
+  )
+  if (done) {
+    alarm.value = done
+    told.value = true
+  }
 }
-const toggle = (symptom: Symptom): void => { symptoms.value = symptoms.value.includes(symptom) ? symptoms.value.filter(entry => entry !== symptom) : [...symptoms.value, symptom] }
-const urgent = computed(() => symptoms.value.some(symptom => URGENT.includes(symptom)))
-const check = computed(() => alarm.value?.jobId ? `/jobs/${alarm.value.jobId}/air` : alarm.value?.stationId ? `/air/stations/${alarm.value.stationId}` : '/air')
+const toggle = (symptom: Symptom): void => {
+  symptoms.value = symptoms.value.includes(symptom)
+    ? symptoms.value.filter((entry) => entry !== symptom)
+    : [...symptoms.value, symptom]
+}
+const urgent = computed(() => symptoms.value.some((symptom) => URGENT.includes(symptom)))
+const check = computed(() =>
+  alarm.value?.jobId
+    ? `/jobs/${alarm.value.jobId}/air`
+    : alarm.value?.stationId
+      ? `/air/stations/${alarm.value.stationId}`
+      : '/air',
+)
 </script>
 
 <template>
-  <UModal v-model:open="open" title="Stop: air" :description="alarm ? 'The work is stopped. Go to fresh air.' : 'One tap stops the work here. Nobody is asked why first.'">
+  <UModal
+    v-model:open="open"
+    title="Stop: air"
+    :description="
+      alarm
+        ? 'The work is stopped. Go to fresh air.'
+        : 'One tap stops the work here. Nobody is asked why first.'
+    "
+  >
     <template #body>
       <div v-if="!alarm" class="grid gap-3">
-        <UButton size="xl" color="error" block class="min-h-20 text-xl" :loading="busy" @click="raise('ill')">I feel ill</UButton>
-        <UButton size="xl" color="error" variant="outline" block class="min-h-20 text-xl" :loading="busy" @click="raise('bad_air')">The air is bad</UButton>
-        <p v-if="message" role="alert" class="text-stop font-semibold">{{ message }} Stop anyway and tell the lead.</p>
+        <UButton
+          size="xl"
+          color="error"
+          block
+          class="min-h-20 text-xl"
+          :loading="busy"
+          @click="raise('ill')"
+        >
+          I feel ill
+        </UButton>
+        <UButton
+          size="xl"
+          color="error"
+          variant="outline"
+          block
+          class="min-h-20 text-xl"
+          :loading="busy"
+          @click="raise('bad_air')"
+        >
+          The air is bad
+        </UButton>
+        <p v-if="message" role="alert" class="text-stop font-semibold">
+          {{ message }} Stop anyway and tell the lead.
+        </p>
       </div>
       <div v-else class="space-y-4">
-        <p class="edge edge-stop py-2 px-3 font-semibold" role="status">Stopped. Out into fresh air, do not go back in for anyone without air of your own. Tell the lead.</p>
-        <p v-if="urgent" role="alert" class="sticky top-0 z-10 bg-[#b3250f] text-white p-3 font-bold">Call emergency help now. Say what was welded.</p>
-        <fieldset><legend class="font-semibold mb-2">What do you feel?</legend><div class="grid grid-cols-1 sm:grid-cols-2 gap-2"><button v-for="symptom in SYMPTOMS" :key="symptom" type="button" class="min-h-12 px-3 border text-left font-semibold" :class="symptoms.includes(symptom) ? 'bg-(--ui-primary) text-(--panel) border-(--ui-primary)' : 'border-(--rule)'" :aria-pressed="symptoms.includes(symptom)" @click="toggle(symptom)">{{ SYMPTOM_NAME[symptom] }}</button></div></fieldset>
-        <ul v-if="symptoms.length" class="text-sm space-y-1"><li v-for="symptom in symptoms" :key="symptom"><span class="font-semibold">{{ SYMPTOM_NAME[symptom] }}:</span> {{ MAY_BE[symptom] }}.</li></ul>
+        <p class="edge edge-stop py-2 px-3 font-semibold" role="status">
+          Stopped. Out into fresh air, do not go back in for anyone without air of your own. Tell
+          the lead.
+        </p>
+        <p
+          v-if="urgent"
+          role="alert"
+          class="sticky top-0 z-10 bg-[#b3250f] text-white p-3 font-bold"
+        >
+          Call emergency help now. Say what was welded.
+        </p>
+        <fieldset>
+          <legend class="font-semibold mb-2">What do you feel?</legend>
+          <div class="grid grid-cols-1 sm:grid-cols-2 gap-2">
+            <button
+              v-for="symptom in SYMPTOMS"
+              :key="symptom"
+              type="button"
+              class="min-h-12 px-3 border text-left font-semibold"
+              :class="
+                symptoms.includes(symptom)
+                  ? 'bg-(--ui-primary) text-(--panel) border-(--ui-primary)'
+                  : 'border-(--rule)'
+              "
+              :aria-pressed="symptoms.includes(symptom)"
+              @click="toggle(symptom)"
+            >
+              {{ SYMPTOM_NAME[symptom] }}
+            </button>
+          </div>
+        </fieldset>
+        <ul v-if="symptoms.length" class="text-sm space-y-1">
+          <li v-for="symptom in symptoms" :key="symptom">
+            <span class="font-semibold">{{ SYMPTOM_NAME[symptom] }}:</span>
+            {{ MAY_BE[symptom] }}.
+          </li>
+        </ul>
         <UFormField label="Anything else"><UInput v-model="note" class="w-full" /></UFormField>
-        <p class="muted text-sm">This is no diagnosis. See a doctor if it lasts or comes back tonight, and take the data sheet along.</p>
+        <p class="muted text-sm">
+          This is no diagnosis. See a doctor if it lasts or comes back tonight, and take the data
+          sheet along.
+        </p>
         <p v-if="message" role="alert" class="text-stop font-semibold">{{ message }}</p>
       </div>
     </template>
-    <template #footer><template v-if="alarm"><UButton :loading="busy" :disabled="told" @click="tell">{{ told ? 'Written down' : 'Write it down' }}</UButton><UButton variant="outline" color="neutral" :to="check" @click="open = false">Open the air check</UButton></template><UButton v-else variant="ghost" color="neutral" @click="open = false">Not now</UButton></template>
+    <template #footer>
+      <template v-if="alarm">
+        <UButton :loading="busy" :disabled="told" @click="tell">
+          {{ told ? 'Written down' : 'Write it down' }}
+        </UButton>
+        <UButton variant="outline" color="neutral" :to="check" @click="open = false">
+          Open the air check
+        </UButton>
+      </template>
+      <UButton v-else variant="ghost" color="neutral" @click="open = false">Not now</UButton>
+    </template>
   </UModal>
 </template>

@@ -16,26 +16,51 @@ const session = useSession()
 const { toLocal, fromLocal, zone } = useSiteTime()
 const { busy, errors, message, submit, check } = useSubmit()
 
-const bodyOf = (permit: Permit): PermitDraftBody => ({ sweep: { ...permit.sweep }, operatorId: permit.operatorId, fireWatchId: permit.fireWatchId, validFrom: permit.validFrom, validTo: permit.validTo, ruleSet: permit.ruleSet, version: permit.version })
+const bodyOf = (permit: Permit): PermitDraftBody => ({
+  sweep: { ...permit.sweep },
+  operatorId: permit.operatorId,
+  fireWatchId: permit.fireWatchId,
+  validFrom: permit.validFrom,
+  validTo: permit.validTo,
+  ruleSet: permit.ruleSet,
+  version: permit.version,
+})
 const draft = ref<PermitDraftBody>(bodyOf(props.permit))
 const { dirty, restored, begin, settle } = useKeptDraft(`permit-${props.permit.id}`, draft)
 begin(bodyOf(props.permit))
 
-const known = (id: string | null, name: string | null): { id: string, name: string } | null => id && name ? { id, name } : null
-const time = (key: 'validFrom' | 'validTo') => computed({ get: () => toLocal(draft.value[key]), set: (local: string) => { const iso = fromLocal(local); if (iso) draft.value[key] = iso } })
+const known = (id: string | null, name: string | null): { id: string; name: string } | null =>
+  id && name ? { id, name } : null
+const time = (key: 'validFrom' | 'validTo') =>
+  computed({
+    get: () => toLocal(draft.value[key]),
+    set: (local: string) => {
+      const iso = fromLocal(local)
+      if (iso) draft.value[key] = iso
+    },
+  })
 const from = time('validFrom')
 const to = time('validTo')
-const rules = RULE_SETS.map(value => ({ value, label: `${WATCH_MINUTES[value].name}, ${WATCH_MINUTES[value].minutes} min` }))
+const rules = RULE_SETS.map((value) => ({
+  value,
+  label: `${WATCH_MINUTES[value].name}, ${WATCH_MINUTES[value].minutes} min`,
+}))
 const house = computed(() => session.me?.site.houseMinutes ?? null)
-const ANSWERS = [{ value: 'yes', label: 'Yes' }, { value: 'no', label: 'No' }, { value: 'na', label: 'n/a' }] as const
+const ANSWERS = [
+  { value: 'yes', label: 'Yes' },
+  { value: 'no', label: 'No' },
+  { value: 'na', label: 'n/a' },
+] as const
 const sweep = computed(() => draft.value.sweep as Record<string, SweepAnswer | undefined>)
-const answered = computed(() => SWEEP.filter(line => sweep.value[line.id]).length)
+const answered = computed(() => SWEEP.filter((line) => sweep.value[line.id]).length)
 const mayWrite = computed(() => session.may('lead', 'instructor', 'worker'))
 
 async function save(): Promise<void> {
   const body = check(permitDraftBody, draft.value)
   if (!body) return
-  const saved = await submit(() => call(routes.updatePermit, { params: { id: props.permit.id }, body }))
+  const saved = await submit(() =>
+    call(routes.updatePermit, { params: { id: props.permit.id }, body }),
+  )
   if (!saved) return
   draft.value = bodyOf(saved)
   settle()
@@ -46,22 +71,82 @@ defineExpose({ dirty, save })
 
 <template>
   <div class="space-y-5">
-    <p v-if="restored" class="edge edge-caution px-3 py-2">Your unsaved answers were brought back.</p>
+    <p v-if="restored" class="edge edge-caution px-3 py-2">
+      Your unsaved answers were brought back.
+    </p>
     <fieldset class="space-y-1" :disabled="!mayWrite">
-      <legend class="font-semibold mb-2">The sweep, 35 ft (11 m) around: {{ answered }} of {{ SWEEP.length }} answered</legend>
-      <div v-for="line in SWEEP" :key="line.id" class="flex flex-wrap items-center gap-x-4 gap-y-1 py-1.5 border-b border-(--rule)">
+      <legend class="font-semibold mb-2">
+        The sweep, 35 ft (11 m) around: {{ answered }} of {{ SWEEP.length }} answered
+      </legend>
+      <div
+        v-for="line in SWEEP"
+        :key="line.id"
+        class="flex flex-wrap items-center gap-x-4 gap-y-1 py-1.5 border-b border-(--rule)"
+      >
         <p class="grow basis-72 leading-snug">{{ line.text }}</p>
-        <ChoiceRow v-model="sweep[line.id]" :legend="line.text" hide-legend :options="ANSWERS" :data-testid="`sweep-${line.id}`" />
+        <ChoiceRow
+          v-model="sweep[line.id]"
+          :legend="line.text"
+          hide-legend
+          :options="ANSWERS"
+          :data-testid="`sweep-${line.id}`"
+        />
       </div>
     </fieldset>
     <div class="grid grid-cols-1 sm:grid-cols-2 gap-4">
-      <UFormField label="Operator" :error="errors.operatorId"><PersonPicker v-model="draft.operatorId" label="Operator" placeholder="Not named yet" clearable :known="known(permit.operatorId, permit.operator)" :disabled="!mayWrite" data-testid="operator" /></UFormField>
-      <UFormField label="Fire watch" help="Another person, with no other duty" :error="errors.fireWatchId"><PersonPicker v-model="draft.fireWatchId" label="Fire watch" placeholder="Not named yet" clearable training :known="known(permit.fireWatchId, permit.fireWatch)" :disabled="!mayWrite" data-testid="fire-watch" /></UFormField>
-      <UFormField label="Valid from" :help="zone" :error="errors.validFrom"><UInput v-model="from" type="datetime-local" class="w-full" :disabled="!mayWrite" /></UFormField>
-      <UFormField label="Valid to" :help="`At most the shift, ${session.me?.site.shiftHours} h`" :error="errors.validTo"><UInput v-model="to" type="datetime-local" class="w-full" :disabled="!mayWrite" data-testid="valid-to" /></UFormField>
-      <UFormField label="Watch after the last arc" :help="house ? `House value ${house} min where longer` : undefined"><USelect v-model="draft.ruleSet" :items="rules" class="w-full" :disabled="!mayWrite" /></UFormField>
+      <UFormField label="Operator" :error="errors.operatorId">
+        <PersonPicker
+          v-model="draft.operatorId"
+          label="Operator"
+          placeholder="Not named yet"
+          clearable
+          :known="known(permit.operatorId, permit.operator)"
+          :disabled="!mayWrite"
+          data-testid="operator"
+        />
+      </UFormField>
+      <UFormField
+        label="Fire watch"
+        help="Another person, with no other duty"
+        :error="errors.fireWatchId"
+      >
+        <PersonPicker
+          v-model="draft.fireWatchId"
+          label="Fire watch"
+          placeholder="Not named yet"
+          clearable
+          training
+          :known="known(permit.fireWatchId, permit.fireWatch)"
+          :disabled="!mayWrite"
+          data-testid="fire-watch"
+        />
+      </UFormField>
+      <UFormField label="Valid from" :help="zone" :error="errors.validFrom">
+        <UInput v-model="from" type="datetime-local" class="w-full" :disabled="!mayWrite" />
+      </UFormField>
+      <UFormField
+        label="Valid to"
+        :help="`At most the shift, ${session.me?.site.shiftHours} h`"
+        :error="errors.validTo"
+      >
+        <UInput
+          v-model="to"
+          type="datetime-local"
+          class="w-full"
+          :disabled="!mayWrite"
+          data-testid="valid-to"
+        />
+      </UFormField>
+      <UFormField
+        label="Watch after the last arc"
+        :help="house ? `House value ${house} min where longer` : undefined"
+      >
+        <USelect v-model="draft.ruleSet" :items="rules" class="w-full" :disabled="!mayWrite" />
+      </UFormField>
     </div>
     <p v-if="message" role="alert" class="text-stop font-semibold">{{ message }}</p>
-    <UButton v-if="mayWrite" :loading="busy" :disabled="!dirty" @click="save">{{ dirty ? 'Save the fire check' : 'Fire check saved' }}</UButton>
+    <UButton v-if="mayWrite" :loading="busy" :disabled="!dirty" @click="save">
+      {{ dirty ? 'Save the fire check' : 'Fire check saved' }}
+    </UButton>
   </div>
 </template>

@@ -3,30 +3,115 @@ import { HOOD_KINDS, HOOD_NAME, type AirSpace } from '#core/job/job'
 
 /** The air space: what the prescriptive check and the estimate ask for. Blank is not known, never zero. */
 const air = defineModel<AirSpace>({ required: true })
-defineProps<{ errors: Record<string, string>, prefix: string, proof?: boolean, disabled?: boolean }>()
-const yesNo = [{ value: false, label: 'No' }, { value: true, label: 'Yes' }, { value: null, label: 'Not known' }] as const
-const hoods = HOOD_KINDS.map(value => ({ value, label: HOOD_NAME[value] }))
+defineProps<{
+  errors: Record<string, string>
+  prefix: string
+  proof?: boolean
+  disabled?: boolean
+}>()
+const yesNo = [
+  { value: false, label: 'No' },
+  { value: true, label: 'Yes' },
+  { value: null, label: 'Not known' },
+] as const
+const hoods = HOOD_KINDS.map((value) => ({ value, label: HOOD_NAME[value] }))
 // Hands measure this one in inches or millimetres.
-const distance = computed({ get: () => air.value.hoodDistance === null ? null : air.value.hoodDistance * 1000, set: (mm) => { air.value.hoodDistance = mm === null ? null : mm / 1000 } })
+const distance = computed({
+  get: () => (air.value.hoodDistance === null ? null : air.value.hoodDistance * 1000),
+  set: (mm) => {
+    air.value.hoodDistance = mm === null ? null : mm / 1000
+  },
+})
 </script>
 
 <template>
   <div class="space-y-4">
-    <ChoiceRow v-model="air.place" legend="Space" :disabled="disabled" :options="[{ value: 'indoors', label: 'Indoors' }, { value: 'outdoors', label: 'Outdoors' }, { value: 'confined', label: 'Confined space' }]" />
-    <div v-if="air.place !== 'outdoors'" class="grid grid-cols-1 sm:grid-cols-2 lg:grid-cols-4 gap-4">
-      <QuantityInput v-model="air.volume" unit="m3" label="Room volume" :error="errors[`${prefix}.volume`]" :disabled="disabled" />
-      <QuantityInput v-model="air.ceiling" unit="m" label="Ceiling" :error="errors[`${prefix}.ceiling`]" :disabled="disabled" />
-      <QuantityInput v-model="air.generalFlow" unit="m3/s" label="General ventilation" help="Measured; blank if not known" :error="errors[`${prefix}.generalFlow`]" :disabled="disabled" />
-      <UFormField label="Mixing factor" help="1 perfect, 10 poor" :error="errors[`${prefix}.mixing`]"><UInput v-model.number="air.mixing" type="number" min="1" max="10" step="0.5" class="w-full" :disabled="disabled" /></UFormField>
-      <ChoiceRow v-model="air.obstructed" class="sm:col-span-2" legend="Cross flow obstructed" :options="yesNo" :disabled="disabled" />
+    <ChoiceRow
+      v-model="air.place"
+      legend="Space"
+      :disabled="disabled"
+      :options="[
+        { value: 'indoors', label: 'Indoors' },
+        { value: 'outdoors', label: 'Outdoors' },
+        { value: 'confined', label: 'Confined space' },
+      ]"
+    />
+    <div
+      v-if="air.place !== 'outdoors'"
+      class="grid grid-cols-1 sm:grid-cols-2 lg:grid-cols-4 gap-4"
+    >
+      <QuantityInput
+        v-model="air.volume"
+        unit="m3"
+        label="Room volume"
+        :error="errors[`${prefix}.volume`]"
+        :disabled="disabled"
+      />
+      <QuantityInput
+        v-model="air.ceiling"
+        unit="m"
+        label="Ceiling"
+        :error="errors[`${prefix}.ceiling`]"
+        :disabled="disabled"
+      />
+      <QuantityInput
+        v-model="air.generalFlow"
+        unit="m3/s"
+        label="General ventilation"
+        help="Measured; blank if not known"
+        :error="errors[`${prefix}.generalFlow`]"
+        :disabled="disabled"
+      />
+      <UFormField
+        label="Mixing factor"
+        help="1 perfect, 10 poor"
+        :error="errors[`${prefix}.mixing`]"
+      >
+        <UInput
+          v-model.number="air.mixing"
+          type="number"
+          min="1"
+          max="10"
+          step="0.5"
+          class="w-full"
+          :disabled="disabled"
+        />
+      </UFormField>
+      <ChoiceRow
+        v-model="air.obstructed"
+        class="sm:col-span-2"
+        legend="Cross flow obstructed"
+        :options="yesNo"
+        :disabled="disabled"
+      />
     </div>
     <div class="grid grid-cols-1 sm:grid-cols-2 lg:grid-cols-4 gap-4">
-      <UFormField label="Local exhaust" class="sm:col-span-2"><USelect v-model="air.hood" :items="hoods" class="w-full" :disabled="disabled" /></UFormField>
+      <UFormField label="Local exhaust" class="sm:col-span-2">
+        <USelect v-model="air.hood" :items="hoods" class="w-full" :disabled="disabled" />
+      </UFormField>
       <template v-if="air.hood === 'movable_hood'">
-        <QuantityInput v-model="distance" unit="mm" label="Hood to arc" :error="errors[`${prefix}.hoodDistance`]" :disabled="disabled" />
-        <QuantityInput v-model="air.hoodFlow" unit="m3/s" label="Hood flow" help="From the last survey" :error="errors[`${prefix}.hoodFlow`]" :disabled="disabled" />
+        <QuantityInput
+          v-model="distance"
+          unit="mm"
+          label="Hood to arc"
+          :error="errors[`${prefix}.hoodDistance`]"
+          :disabled="disabled"
+        />
+        <QuantityInput
+          v-model="air.hoodFlow"
+          unit="m3/s"
+          label="Hood flow"
+          help="From the last survey"
+          :error="errors[`${prefix}.hoodFlow`]"
+          :disabled="disabled"
+        />
       </template>
     </div>
-    <UCheckbox v-if="proof && air.hood !== 'none'" v-model="air.hoodProved" label="Proved before the arc: on, damper open, felt with a hand" :disabled="disabled" />
+    <UCheckbox
+      v-if="proof && air.hood !== 'none'"
+      v-model="air.hoodProved"
+      label="Proved before the arc: on, damper open, felt with a hand"
+      :disabled="disabled"
+    />
   </div>
 </template>

@@ -21,13 +21,15 @@ const form = ref({ name: '', stationId: '' })
 const token = ref('')
 async function add(): Promise<void> {
   const body = check(deviceBody, form.value)
-  const made = body && await submit(() => call(airRoutes.createDevice, { body }))
+  const made = body && (await submit(() => call(airRoutes.createDevice, { body })))
   if (!made) return
   token.value = made.token
   form.value = { name: '', stationId: '' }
   await devices.load()
 }
-async function revoke(id: string): Promise<void> { if (await submit(() => call(airRoutes.revokeDevice, { params: { id } }))) await devices.load() }
+async function revoke(id: string): Promise<void> {
+  if (await submit(() => call(airRoutes.revokeDevice, { params: { id } }))) await devices.load()
+}
 const EXAMPLE = `curl -X POST ${location.origin}/api/v1/readings \\
   -H "authorization: Bearer <token>" -H "content-type: application/json" \\
   -d '{"readings":[{"substance":"fume","at":"${new Date().toISOString().slice(0, 19)}Z","value":0.8}]}'`
@@ -35,14 +37,96 @@ const EXAMPLE = `curl -X POST ${location.origin}/api/v1/readings \\
 
 <template>
   <div class="space-y-6">
-    <div><p class="muted"><NuxtLink class="link" to="/air">Air</NuxtLink></p><h1>Monitors</h1></div>
-    <p v-if="token" class="panel edge edge-caution p-4" role="status">The token, shown once: <code class="font-mono break-all" data-testid="token">{{ token }}</code></p>
-    <section class="panel p-4 sm:p-6" aria-labelledby="list"><h2 id="list" class="mb-3">Here</h2>
-      <Failure v-if="devices.failure.value" :failure="devices.failure.value" @retry="devices.load" />
+    <div>
+      <p class="muted"><NuxtLink class="link" to="/air">Air</NuxtLink></p>
+      <h1>Monitors</h1>
+    </div>
+    <p v-if="token" class="panel edge edge-caution p-4" role="status">
+      The token, shown once:
+      <code class="font-mono break-all" data-testid="token">{{ token }}</code>
+    </p>
+    <section class="panel p-4 sm:p-6" aria-labelledby="list">
+      <h2 id="list" class="mb-3">Here</h2>
+      <Failure
+        v-if="devices.failure.value"
+        :failure="devices.failure.value"
+        @retry="devices.load"
+      />
       <p v-else-if="devices.data.value?.length === 0" class="muted">No monitor yet.</p>
-      <ul v-else class="divide-y divide-(--rule)"><li v-for="device in devices.data.value ?? []" :key="device.id" class="flex flex-wrap gap-x-4 py-2 items-center"><span class="font-semibold">{{ device.name }}</span><NuxtLink class="link grow" :to="`/air/stations/${device.stationId}`">{{ device.station }}</NuxtLink><span class="muted">{{ device.revoked ? 'revoked' : device.lastAt ? `last heard ${when(device.lastAt)}` : 'not heard yet' }}</span><UButton v-if="mayWrite && !device.revoked" variant="ghost" color="neutral" @click="revoke(device.id)">Revoke</UButton></li></ul>
+      <ul v-else class="divide-y divide-(--rule)">
+        <li
+          v-for="device in devices.data.value ?? []"
+          :key="device.id"
+          class="flex flex-wrap gap-x-4 py-2 items-center"
+        >
+          <span class="font-semibold">{{ device.name }}</span>
+          <NuxtLink class="link grow" :to="`/air/stations/${device.stationId}`">
+            {{ device.station }}
+          </NuxtLink>
+          <span class="muted">
+            {{
+              device.revoked
+                ? 'revoked'
+                : device.lastAt
+                  ? `last heard ${when(device.lastAt)}`
+                  : 'not heard yet'
+            }}
+          </span>
+          <UButton
+            v-if="mayWrite && !device.revoked"
+            variant="ghost"
+            color="neutral"
+            @click="revoke(device.id)"
+          >
+            Revoke
+          </UButton>
+        </li>
+      </ul>
     </section>
-    <form v-if="mayWrite" class="panel p-4 sm:p-6 grid grid-cols-1 sm:grid-cols-3 gap-4 items-start" novalidate @submit.prevent="add"><UFormField label="Name" :error="errors.name"><UInput v-model="form.name" class="w-full" /></UFormField><UFormField label="Station" :error="errors.stationId"><USelect v-model="form.stationId" :items="(lists.stations.data.value ?? []).map(station => ({ value: station.id, label: station.name }))" class="w-full" /></UFormField><UButton type="submit" class="sm:mt-6 justify-self-start" :loading="busy">Add a monitor</UButton><p v-if="message && Object.keys(errors).length === 0" role="alert" class="text-stop font-semibold">{{ message }}</p></form>
-    <section class="panel p-4 sm:p-6 space-y-2" aria-labelledby="how"><h2 id="how">How a monitor sends</h2><p>One request with up to 2,000 readings: substance, moment, value (mg/m³, gases ppm). It may be sent again and in any order; a moment counts once. Over a limit it raises an alarm at its station and suspends the permit there. The program <code class="font-mono">standins/monitor.mjs</code> plays one.</p><pre class="overflow-x-auto text-sm bg-(--ui-bg) p-3 font-mono" tabindex="0">{{ EXAMPLE }}</pre></section>
+    <form
+      v-if="mayWrite"
+      class="panel p-4 sm:p-6 grid grid-cols-1 sm:grid-cols-3 gap-4 items-start"
+      novalidate
+      @submit.prevent="add"
+    >
+      <UFormField label="Name" :error="errors.name">
+        <UInput v-model="form.name" class="w-full" />
+      </UFormField>
+      <UFormField label="Station" :error="errors.stationId">
+        <USelect
+          v-model="form.stationId"
+          :items="
+            (lists.stations.data.value ?? []).map((station) => ({
+              value: station.id,
+              label: station.name,
+            }))
+          "
+          class="w-full"
+        />
+      </UFormField>
+      <UButton type="submit" class="sm:mt-6 justify-self-start" :loading="busy">
+        Add a monitor
+      </UButton>
+      <p
+        v-if="message && Object.keys(errors).length === 0"
+        role="alert"
+        class="text-stop font-semibold"
+      >
+        {{ message }}
+      </p>
+    </form>
+    <section class="panel p-4 sm:p-6 space-y-2" aria-labelledby="how">
+      <h2 id="how">How a monitor sends</h2>
+      <p>
+        One request with up to 2,000 readings: substance, moment, value (mg/m³, gases ppm). It may
+        be sent again and in any order; a moment counts once. Over a limit it raises an alarm at its
+        station and suspends the permit there. The program
+        <code class="font-mono">standins/monitor.mjs</code>
+        plays one.
+      </p>
+      <pre class="overflow-x-auto text-sm bg-(--ui-bg) p-3 font-mono" tabindex="0">{{
+        EXAMPLE
+      }}</pre>
+    </section>
   </div>
 </template>

@@ -13,7 +13,7 @@ import { useLoad } from '~/composables/load'
 import { useSubmit } from '~/composables/submit'
 import { useSession } from '~/stores/session'
 
-definePageMeta({ key: route => route.path })
+definePageMeta({ key: (route) => route.path })
 const session = useSession()
 const id = String(useRoute().params.id)
 const { data, failure, load } = useLoad(() => call(routes.person, { params: { id } }))
@@ -24,30 +24,55 @@ useHead({ title: () => `${data.value?.person.name ?? 'Person'} · Zonaris` })
 const mayWrite = computed(() => session.may('lead', 'instructor'))
 const editing = ref(false)
 const form = ref<RecordBody | null>(null)
-watch(data, (now) => { if (now) form.value = JSON.parse(JSON.stringify({ ...now.record, cleared: now.record.cleared.map(entry => entry.process) })) as RecordBody })
+watch(data, (now) => {
+  if (now)
+    form.value = JSON.parse(
+      JSON.stringify({ ...now.record, cleared: now.record.cleared.map((entry) => entry.process) }),
+    ) as RecordBody
+})
 onMounted(() => Promise.all([load(), courses.load()]))
 
 type Kit = 'has' | 'lacks' | null
-const kitState = (ppeId: string): Kit => form.value?.kit.find(entry => entry.ppeId === ppeId)?.state ?? null
+const kitState = (ppeId: string): Kit =>
+  form.value?.kit.find((entry) => entry.ppeId === ppeId)?.state ?? null
 function setKit(ppeId: string, state: Kit | undefined): void {
-  const rest = form.value!.kit.filter(entry => entry.ppeId !== ppeId)
-  const size = form.value!.kit.find(entry => entry.ppeId === ppeId)?.size ?? null
+  const rest = form.value!.kit.filter((entry) => entry.ppeId !== ppeId)
+  const size = form.value!.kit.find((entry) => entry.ppeId === ppeId)?.size ?? null
   form.value!.kit = state ? [...rest, { ppeId, state, size }] : rest
 }
 /** The course's list first, then whatever else is on record; the rest can be shown. */
 const every = ref(false)
 const kitRows = computed(() => {
   const listed = data.value?.kitList ?? []
-  const rules = PPE_RULES.filter(rule => every.value || listed.some(line => line.ppeId === rule.id) || form.value?.kit.some(entry => entry.ppeId === rule.id))
-  return rules.map(rule => ({ rule, line: listed.find(line => line.ppeId === rule.id) }))
+  const rules = PPE_RULES.filter(
+    (rule) =>
+      every.value ||
+      listed.some((line) => line.ppeId === rule.id) ||
+      form.value?.kit.some((entry) => entry.ppeId === rule.id),
+  )
+  return rules.map((rule) => ({ rule, line: listed.find((line) => line.ppeId === rule.id) }))
 })
-const kitChoices = [{ value: 'has' as const, label: 'Has' }, { value: 'lacks' as const, label: 'Lacks' }, { value: null, label: 'Not seen' }]
-const day = (key: 'respiratorUntil' | 'fitTestOn' | 'sealCheckOn') => computed({ get: () => form.value?.[key] ?? '', set: (value: string) => { form.value![key] = value || null } })
-const [respiratorUntil, fitTestOn, sealCheckOn] = [day('respiratorUntil'), day('fitTestOn'), day('sealCheckOn')]
+const kitChoices = [
+  { value: 'has' as const, label: 'Has' },
+  { value: 'lacks' as const, label: 'Lacks' },
+  { value: null, label: 'Not seen' },
+]
+const day = (key: 'respiratorUntil' | 'fitTestOn' | 'sealCheckOn') =>
+  computed({
+    get: () => form.value?.[key] ?? '',
+    set: (value: string) => {
+      form.value![key] = value || null
+    },
+  })
+const [respiratorUntil, fitTestOn, sealCheckOn] = [
+  day('respiratorUntil'),
+  day('fitTestOn'),
+  day('sealCheckOn'),
+]
 
 async function save(): Promise<void> {
   const body = check(recordBody, form.value)
-  if (!body || !await submit(() => call(routes.updateRecord, { params: { id }, body }))) return
+  if (!body || !(await submit(() => call(routes.updateRecord, { params: { id }, body })))) return
   await load()
   toast.add({ title: 'Saved', icon: 'i-lucide-check' })
 }
@@ -57,39 +82,184 @@ async function save(): Promise<void> {
   <Failure v-if="failure" :failure="failure" @retry="load" />
   <div v-else-if="data && form" class="space-y-6">
     <div class="flex flex-wrap items-end gap-4">
-      <div class="grow min-w-0"><p class="muted"><NuxtLink class="link" to="/people">People</NuxtLink><template v-if="data.person.rosterNumber"> · {{ data.person.rosterNumber }}</template></p><h1>{{ data.person.name }}</h1><p class="muted">{{ data.person.course ?? ROLE_NAME[data.person.role] }}<template v-if="!data.person.active">, left</template></p></div>
-      <UButton v-if="session.may('lead')" variant="outline" color="neutral" @click="editing = true">Name, sign-in, course</UButton>
+      <div class="grow min-w-0">
+        <p class="muted">
+          <NuxtLink class="link" to="/people">People</NuxtLink>
+          <template v-if="data.person.rosterNumber">· {{ data.person.rosterNumber }}</template>
+        </p>
+        <h1>{{ data.person.name }}</h1>
+        <p class="muted">
+          {{ data.person.course ?? ROLE_NAME[data.person.role] }}
+          <template v-if="!data.person.active">, left</template>
+        </p>
+      </div>
+      <UButton v-if="session.may('lead')" variant="outline" color="neutral" @click="editing = true">
+        Name, sign-in, course
+      </UButton>
     </div>
-    <FindingList v-if="data.findings.length > 0" :findings="(data.findings as Finding[])" />
+    <FindingList v-if="data.findings.length > 0" :findings="data.findings as Finding[]" />
     <form class="space-y-6" novalidate @submit.prevent="save">
       <fieldset :disabled="!mayWrite" class="space-y-6">
-        <section class="panel p-4 sm:p-6 space-y-4" aria-labelledby="cleared"><h2 id="cleared">Cleared for</h2>
+        <section class="panel p-4 sm:p-6 space-y-4" aria-labelledby="cleared">
+          <h2 id="cleared">Cleared for</h2>
           <div class="grid grid-cols-1 sm:grid-cols-2 lg:grid-cols-3 gap-2">
-            <label v-for="process in PROCESSES" :key="process" class="flex gap-3 items-start min-h-11 cursor-pointer"><input v-model="form.cleared" type="checkbox" :value="process" class="size-5 mt-1 accent-(--ui-primary)"><span><span class="font-semibold">{{ process }}</span> {{ PROCESS_NAME[process] }}<span v-if="data.record.cleared.find(entry => entry.process === process)" class="muted text-sm block">{{ data.record.cleared.find(entry => entry.process === process)!.signedOn }}, {{ data.record.cleared.find(entry => entry.process === process)!.signedBy }}</span></span></label>
+            <label
+              v-for="process in PROCESSES"
+              :key="process"
+              class="flex gap-3 items-start min-h-11 cursor-pointer"
+            >
+              <input
+                v-model="form.cleared"
+                type="checkbox"
+                :value="process"
+                class="size-5 mt-1 accent-(--ui-primary)"
+              />
+              <span>
+                <span class="font-semibold">{{ process }}</span>
+                {{ PROCESS_NAME[process] }}
+                <span
+                  v-if="data.record.cleared.find((entry) => entry.process === process)"
+                  class="muted text-sm block"
+                >
+                  {{ data.record.cleared.find((entry) => entry.process === process)!.signedOn }},
+                  {{ data.record.cleared.find((entry) => entry.process === process)!.signedBy }}
+                </span>
+              </span>
+            </label>
           </div>
         </section>
-        <section class="panel p-4 sm:p-6 grid grid-cols-1 sm:grid-cols-2 lg:grid-cols-3 gap-4 items-start" aria-labelledby="eyes"><h2 id="eyes" class="sm:col-span-2 lg:col-span-3">Eyes</h2>
+        <section
+          class="panel p-4 sm:p-6 grid grid-cols-1 sm:grid-cols-2 lg:grid-cols-3 gap-4 items-start"
+          aria-labelledby="eyes"
+        >
+          <h2 id="eyes" class="sm:col-span-2 lg:col-span-3">Eyes</h2>
           <UCheckbox v-model="form.lightSensitive" label="Light-sensitive: one shade darker" />
-          <UFormField label="Lenses"><USelect v-model="form.correction" :items="CORRECTIONS.map(value => ({ value, label: CORRECTION_NAME[value] }))" class="w-full" /></UFormField>
-          <QuantityInput v-model="form.tint" unit="shade" label="Tinted glasses under the hood, shade" help="Blank for clear ones" :error="errors.tint" />
-          <p v-if="data.shades.length > 0" class="sm:col-span-2 lg:col-span-3">Found by trial: <span v-for="(found, i) in data.shades" :key="found.band">{{ i > 0 ? '; ' : '' }}shade {{ found.shade }} for {{ found.band }}, {{ found.foundOn }}</span></p>
-          <p v-if="data.helmets.length > 0" class="sm:col-span-2 lg:col-span-3">Own helmet: <NuxtLink v-for="helmet in data.helmets" :key="helmet.id" class="link mr-3" :to="`/gear/helmet/${helmet.id}`">{{ helmet.label }}</NuxtLink></p>
+          <UFormField label="Lenses">
+            <USelect
+              v-model="form.correction"
+              :items="CORRECTIONS.map((value) => ({ value, label: CORRECTION_NAME[value] }))"
+              class="w-full"
+            />
+          </UFormField>
+          <QuantityInput
+            v-model="form.tint"
+            unit="shade"
+            label="Tinted glasses under the hood, shade"
+            help="Blank for clear ones"
+            :error="errors.tint"
+          />
+          <p v-if="data.shades.length > 0" class="sm:col-span-2 lg:col-span-3">
+            Found by trial:
+            <span v-for="(found, i) in data.shades" :key="found.band">
+              {{ i > 0 ? '; ' : '' }}shade {{ found.shade }} for {{ found.band }},
+              {{ found.foundOn }}
+            </span>
+          </p>
+          <p v-if="data.helmets.length > 0" class="sm:col-span-2 lg:col-span-3">
+            Own helmet:
+            <NuxtLink
+              v-for="helmet in data.helmets"
+              :key="helmet.id"
+              class="link mr-3"
+              :to="`/gear/helmet/${helmet.id}`"
+            >
+              {{ helmet.label }}
+            </NuxtLink>
+          </p>
         </section>
-        <section class="panel p-4 sm:p-6 grid grid-cols-1 sm:grid-cols-2 lg:grid-cols-3 gap-4 items-start" aria-labelledby="respirator"><h2 id="respirator" class="sm:col-span-2 lg:col-span-3">Respirator</h2>
-          <UFormField label="Medically cleared until" help="The date only; nothing medical is kept" :error="errors.respiratorUntil"><UInput v-model="respiratorUntil" type="date" class="w-full" /></UFormField>
-          <UFormField label="Fit test on" :help="form.fitTestOn ? `Counts until ${fitTestUntil(form.fitTestOn)}` : 'Counts for 12 months'" :error="errors.fitTestOn"><UInput v-model="fitTestOn" type="date" class="w-full" /></UFormField>
-          <div class="grid grid-cols-[1fr_6rem] gap-2"><UFormField label="Make and model" :error="errors.fitModel"><UInput :model-value="form.fitModel ?? ''" class="w-full" @update:model-value="form.fitModel = String($event) || null" /></UFormField><UFormField label="Size" :error="errors.fitSize"><UInput :model-value="form.fitSize ?? ''" class="w-full" @update:model-value="form.fitSize = String($event) || null" /></UFormField></div>
-          <UFormField label="Last seal check seen" :error="errors.sealCheckOn"><UInput v-model="sealCheckOn" type="date" class="w-full" /></UFormField>
+        <section
+          class="panel p-4 sm:p-6 grid grid-cols-1 sm:grid-cols-2 lg:grid-cols-3 gap-4 items-start"
+          aria-labelledby="respirator"
+        >
+          <h2 id="respirator" class="sm:col-span-2 lg:col-span-3">Respirator</h2>
+          <UFormField
+            label="Medically cleared until"
+            help="The date only; nothing medical is kept"
+            :error="errors.respiratorUntil"
+          >
+            <UInput v-model="respiratorUntil" type="date" class="w-full" />
+          </UFormField>
+          <UFormField
+            label="Fit test on"
+            :help="
+              form.fitTestOn
+                ? `Counts until ${fitTestUntil(form.fitTestOn)}`
+                : 'Counts for 12 months'
+            "
+            :error="errors.fitTestOn"
+          >
+            <UInput v-model="fitTestOn" type="date" class="w-full" />
+          </UFormField>
+          <div class="grid grid-cols-[1fr_6rem] gap-2">
+            <UFormField label="Make and model" :error="errors.fitModel">
+              <UInput
+                :model-value="form.fitModel ?? ''"
+                class="w-full"
+                @update:model-value="form.fitModel = String($event) || null"
+              />
+            </UFormField>
+            <UFormField label="Size" :error="errors.fitSize">
+              <UInput
+                :model-value="form.fitSize ?? ''"
+                class="w-full"
+                @update:model-value="form.fitSize = String($event) || null"
+              />
+            </UFormField>
+          </div>
+          <UFormField label="Last seal check seen" :error="errors.sealCheckOn">
+            <UInput v-model="sealCheckOn" type="date" class="w-full" />
+          </UFormField>
         </section>
-        <section class="panel p-4 sm:p-6 space-y-2" aria-labelledby="kit"><div class="flex flex-wrap items-end gap-3"><h2 id="kit" class="grow">Kit</h2><USwitch v-model="every" label="Every piece there is" /></div>
-          <p v-if="kitRows.length === 0" class="muted">Nothing on record, and no course with a kit list.</p>
-          <ul class="divide-y divide-(--rule)"><li v-for="{ rule, line } in kitRows" :key="rule.id" class="py-2 flex flex-wrap items-center gap-x-6 gap-y-1"><span class="grow basis-60"><span class="font-semibold">{{ rule.item }}</span><span v-if="line" class="muted text-sm block">{{ line.property }}; {{ SUPPLIER_NAME[line.supplier] }}, by {{ line.by }}</span></span><ChoiceRow :model-value="kitState(rule.id)" :legend="rule.item" hide-legend :options="kitChoices" @update:model-value="setKit(rule.id, $event)" /></li></ul>
-          <p v-if="data.loans.length > 0">On loan: <NuxtLink v-for="loan in data.loans" :key="loan.stockId" class="link mr-3" :to="`/stores/${loan.stockId}`">{{ loan.quantity > 1 ? `${loan.quantity} × ` : '' }}{{ loan.code }} {{ loan.name }}</NuxtLink></p>
+        <section class="panel p-4 sm:p-6 space-y-2" aria-labelledby="kit">
+          <div class="flex flex-wrap items-end gap-3">
+            <h2 id="kit" class="grow">Kit</h2>
+            <USwitch v-model="every" label="Every piece there is" />
+          </div>
+          <p v-if="kitRows.length === 0" class="muted">
+            Nothing on record, and no course with a kit list.
+          </p>
+          <ul class="divide-y divide-(--rule)">
+            <li
+              v-for="{ rule, line } in kitRows"
+              :key="rule.id"
+              class="py-2 flex flex-wrap items-center gap-x-6 gap-y-1"
+            >
+              <span class="grow basis-60">
+                <span class="font-semibold">{{ rule.item }}</span>
+                <span v-if="line" class="muted text-sm block">
+                  {{ line.property }}; {{ SUPPLIER_NAME[line.supplier] }}, by {{ line.by }}
+                </span>
+              </span>
+              <ChoiceRow
+                :model-value="kitState(rule.id)"
+                :legend="rule.item"
+                hide-legend
+                :options="kitChoices"
+                @update:model-value="setKit(rule.id, $event)"
+              />
+            </li>
+          </ul>
+          <p v-if="data.loans.length > 0">
+            On loan:
+            <NuxtLink
+              v-for="loan in data.loans"
+              :key="loan.stockId"
+              class="link mr-3"
+              :to="`/stores/${loan.stockId}`"
+            >
+              {{ loan.quantity > 1 ? `${loan.quantity} × ` : '' }}{{ loan.code }} {{ loan.name }}
+            </NuxtLink>
+          </p>
         </section>
       </fieldset>
       <p v-if="message" role="alert" class="text-stop font-semibold">{{ message }}</p>
       <UButton v-if="mayWrite" type="submit" :loading="busy">Save the record</UButton>
     </form>
-    <PersonForm v-model:open="editing" :person="data.person" :courses="courses.data.value ?? []" @saved="load" />
+    <PersonForm
+      v-model:open="editing"
+      :person="data.person"
+      :courses="courses.data.value ?? []"
+      @saved="load"
+    />
   </div>
 </template>

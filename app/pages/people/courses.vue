@@ -19,21 +19,31 @@ const mayWrite = computed(() => session.may('lead', 'instructor'))
 const open = ref(false)
 const editing = shallowRef<Course | null>(null)
 const form = ref<CourseBody>({ name: '', kit: [] })
-const itemOf = (id: string) => PPE_RULES.find(rule => rule.id === id)
-const items = PPE_RULES.map(rule => ({ value: rule.id, label: rule.item }))
+const itemOf = (id: string) => PPE_RULES.find((rule) => rule.id === id)
+const items = PPE_RULES.map((rule) => ({ value: rule.id, label: rule.item }))
 function edit(course: Course | null): void {
   editing.value = course
-  form.value = course ? JSON.parse(JSON.stringify({ name: course.name, kit: course.kit })) as CourseBody : { name: '', kit: [] }
+  form.value = course
+    ? (JSON.parse(JSON.stringify({ name: course.name, kit: course.kit })) as CourseBody)
+    : { name: '', kit: [] }
   open.value = true
 }
 function addLine(): void {
-  const rule = PPE_RULES.find(entry => !form.value.kit.some(line => line.ppeId === entry.id))
-  if (rule) form.value.kit.push({ ppeId: rule.id, supplier: rule.supplier, property: propertiesText(rule.properties), by: 'first day' })
+  const rule = PPE_RULES.find((entry) => !form.value.kit.some((line) => line.ppeId === entry.id))
+  if (rule)
+    form.value.kit.push({
+      ppeId: rule.id,
+      supplier: rule.supplier,
+      property: propertiesText(rule.properties),
+      by: 'first day',
+    })
 }
 async function save(): Promise<void> {
   const body = check(courseBody, form.value)
   if (!body) return
-  const done = editing.value ? await submit(() => call(routes.updateCourse, { params: { id: editing.value!.id }, body })) : await submit(() => call(routes.createCourse, { body }))
+  const done = editing.value
+    ? await submit(() => call(routes.updateCourse, { params: { id: editing.value!.id }, body }))
+    : await submit(() => call(routes.createCourse, { body }))
   if (!done) return
   open.value = false
   await load()
@@ -42,31 +52,135 @@ const print = (): void => window.print()
 </script>
 
 <template>
-  <div class="flex flex-wrap items-end gap-3 mb-5"><div class="grow"><p class="muted no-print"><NuxtLink class="link" to="/people">People</NuxtLink></p><h1>Courses and kit lists</h1></div><UButton class="no-print" variant="outline" color="neutral" icon="i-lucide-printer" @click="print">Print</UButton><UButton v-if="mayWrite" class="no-print" icon="i-lucide-plus" @click="edit(null)">Add a course</UButton></div>
+  <div class="flex flex-wrap items-end gap-3 mb-5">
+    <div class="grow">
+      <p class="muted no-print"><NuxtLink class="link" to="/people">People</NuxtLink></p>
+      <h1>Courses and kit lists</h1>
+    </div>
+    <UButton
+      class="no-print"
+      variant="outline"
+      color="neutral"
+      icon="i-lucide-printer"
+      @click="print"
+    >
+      Print
+    </UButton>
+    <UButton v-if="mayWrite" class="no-print" icon="i-lucide-plus" @click="edit(null)">
+      Add a course
+    </UButton>
+  </div>
   <Failure v-if="failure" :failure="failure" @retry="load" />
-  <p v-else-if="data?.length === 0" class="panel p-8 text-center muted">No courses yet. A course groups people and says who brings what.</p>
+  <p v-else-if="data?.length === 0" class="panel p-8 text-center muted">
+    No courses yet. A course groups people and says who brings what.
+  </p>
   <div v-else class="space-y-6">
-    <section v-for="course in data ?? []" :key="course.id" class="panel p-4 sm:p-6" :aria-labelledby="course.id">
-      <div class="flex flex-wrap items-end gap-3 mb-2"><h2 :id="course.id" class="grow">{{ course.name }}</h2><NuxtLink class="link" :to="`/people?course=${course.id}`">{{ course.people }} people</NuxtLink><UButton v-if="mayWrite" class="no-print" variant="outline" color="neutral" @click="edit(course)">Change</UButton></div>
+    <section
+      v-for="course in data ?? []"
+      :key="course.id"
+      class="panel p-4 sm:p-6"
+      :aria-labelledby="course.id"
+    >
+      <div class="flex flex-wrap items-end gap-3 mb-2">
+        <h2 :id="course.id" class="grow">{{ course.name }}</h2>
+        <NuxtLink class="link" :to="`/people?course=${course.id}`">
+          {{ course.people }} people
+        </NuxtLink>
+        <UButton
+          v-if="mayWrite"
+          class="no-print"
+          variant="outline"
+          color="neutral"
+          @click="edit(course)"
+        >
+          Change
+        </UButton>
+      </div>
       <p v-if="course.kit.length === 0" class="muted">No kit list.</p>
-      <div v-else class="overflow-x-auto"><table class="list"><thead><tr><th>Piece</th><th>What it must be</th><th>From</th><th>By</th></tr></thead><tbody><tr v-for="line in course.kit" :key="line.ppeId"><td class="font-semibold">{{ itemOf(line.ppeId)?.item ?? line.ppeId }}</td><td>{{ line.property }}</td><td>{{ SUPPLIER_NAME[line.supplier] }}</td><td>{{ line.by }}</td></tr></tbody></table></div>
+      <div v-else class="overflow-x-auto">
+        <table class="list">
+          <thead>
+            <tr>
+              <th>Piece</th>
+              <th>What it must be</th>
+              <th>From</th>
+              <th>By</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="line in course.kit" :key="line.ppeId">
+              <td class="font-semibold">{{ itemOf(line.ppeId)?.item ?? line.ppeId }}</td>
+              <td>{{ line.property }}</td>
+              <td>{{ SUPPLIER_NAME[line.supplier] }}</td>
+              <td>{{ line.by }}</td>
+            </tr>
+          </tbody>
+        </table>
+      </div>
     </section>
   </div>
-  <UModal v-model:open="open" :title="editing ? `Change ${editing.name}` : 'Add a course'" description="One line a piece: what it must be, who brings it, by when." :ui="{ content: 'max-w-4xl' }">
+  <UModal
+    v-model:open="open"
+    :title="editing ? `Change ${editing.name}` : 'Add a course'"
+    description="One line a piece: what it must be, who brings it, by when."
+    :ui="{ content: 'max-w-4xl' }"
+  >
     <template #body>
       <form id="course" class="space-y-3" novalidate @submit.prevent="save">
-        <UFormField label="Name" :error="errors.name"><UInput v-model="form.name" class="w-full" /></UFormField>
-        <div v-for="(line, i) in form.kit" :key="i" class="grid grid-cols-1 sm:grid-cols-[14rem_minmax(0,1fr)_6.5rem_8rem_auto] gap-2 items-start border-t border-(--rule) pt-2">
-          <UFormField :error="errors[`kit.${i}.ppeId`]"><USelect v-model="line.ppeId" :items="items" class="w-full" :aria-label="`Piece ${i + 1}`" /></UFormField>
-          <UFormField :error="errors[`kit.${i}.property`]"><UInput v-model="line.property" class="w-full" :aria-label="`What piece ${i + 1} must be`" /></UFormField>
-          <USelect v-model="line.supplier" :items="SUPPLIERS.map(value => ({ value, label: SUPPLIER_NAME[value] }))" :aria-label="`Who brings piece ${i + 1}`" />
-          <UFormField :error="errors[`kit.${i}.by`]"><UInput v-model="line.by" class="w-full" :aria-label="`Piece ${i + 1} by when`" /></UFormField>
-          <UButton variant="ghost" color="neutral" icon="i-lucide-x" :aria-label="`Take piece ${i + 1} off the list`" @click="form.kit.splice(i, 1)" />
+        <UFormField label="Name" :error="errors.name">
+          <UInput v-model="form.name" class="w-full" />
+        </UFormField>
+        <div
+          v-for="(line, i) in form.kit"
+          :key="i"
+          class="grid grid-cols-1 sm:grid-cols-[14rem_minmax(0,1fr)_6.5rem_8rem_auto] gap-2 items-start border-t border-(--rule) pt-2"
+        >
+          <UFormField :error="errors[`kit.${i}.ppeId`]">
+            <USelect
+              v-model="line.ppeId"
+              :items="items"
+              class="w-full"
+              :aria-label="`Piece ${i + 1}`"
+            />
+          </UFormField>
+          <UFormField :error="errors[`kit.${i}.property`]">
+            <UInput
+              v-model="line.property"
+              class="w-full"
+              :aria-label="`What piece ${i + 1} must be`"
+            />
+          </UFormField>
+          <USelect
+            v-model="line.supplier"
+            :items="SUPPLIERS.map((value) => ({ value, label: SUPPLIER_NAME[value] }))"
+            :aria-label="`Who brings piece ${i + 1}`"
+          />
+          <UFormField :error="errors[`kit.${i}.by`]">
+            <UInput v-model="line.by" class="w-full" :aria-label="`Piece ${i + 1} by when`" />
+          </UFormField>
+          <UButton
+            variant="ghost"
+            color="neutral"
+            icon="i-lucide-x"
+            :aria-label="`Take piece ${i + 1} off the list`"
+            @click="form.kit.splice(i, 1)"
+          />
         </div>
-        <UButton variant="outline" color="neutral" icon="i-lucide-plus" @click="addLine">Piece</UButton>
-        <p v-if="message && Object.keys(errors).length === 0" role="alert" class="text-stop font-semibold">{{ message }}</p>
+        <UButton variant="outline" color="neutral" icon="i-lucide-plus" @click="addLine">
+          Piece
+        </UButton>
+        <p
+          v-if="message && Object.keys(errors).length === 0"
+          role="alert"
+          class="text-stop font-semibold"
+        >
+          {{ message }}
+        </p>
       </form>
     </template>
-    <template #footer><UButton type="submit" form="course" :loading="busy">Save</UButton><UButton variant="ghost" color="neutral" @click="open = false">Leave it</UButton></template>
+    <template #footer>
+      <UButton type="submit" form="course" :loading="busy">Save</UButton>
+      <UButton variant="ghost" color="neutral" @click="open = false">Leave it</UButton>
+    </template>
   </UModal>
 </template>

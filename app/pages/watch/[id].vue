@@ -16,60 +16,205 @@ const route = useRoute()
 const session = useSession()
 const { now } = useServerClock()
 const { clock, when } = useSiteTime()
-const { data: permit, failure, load } = useLoad<Permit>(() => call(routes.permit, { params: { id: String(route.params.id) } }))
+const {
+  data: permit,
+  failure,
+  load,
+} = useLoad<Permit>(() => call(routes.permit, { params: { id: String(route.params.id) } }))
 const { act, round } = usePermitActions(permit)
 const { busy, message, submit } = useSubmit()
 onMounted(load)
 useIntervalFn(load, 15_000)
 useHead({ title: () => `Watch ${permit.value?.number ?? ''} · Zonaris` })
 
-const rounds = computed(() => permit.value?.events.filter(event => event.kind === 'round').map(event => Date.parse(event.at)) ?? [])
-const running = computed(() => permit.value?.watchStartedAt && permit.value.state !== 'closed' ? { startedAt: Date.parse(permit.value.watchStartedAt), minutes: permit.value.watchMinutes, rounds: rounds.value } : null)
+const rounds = computed(
+  () =>
+    permit.value?.events
+      .filter((event) => event.kind === 'round')
+      .map((event) => Date.parse(event.at)) ?? [],
+)
+const running = computed(() =>
+  permit.value?.watchStartedAt && permit.value.state !== 'closed'
+    ? {
+        startedAt: Date.parse(permit.value.watchStartedAt),
+        minutes: permit.value.watchMinutes,
+        rounds: rounds.value,
+      }
+    : null,
+)
 const count = computed(() => running.value && countdown(running.value, now.value))
 const mayWork = computed(() => session.may('lead', 'instructor', 'worker'))
 const note = ref('')
 const closing = ref(false)
 const stopping = ref(false)
 const resuming = ref(false)
-const may = (action: 'start' | 'stop' | 'resume' | 'close'): boolean => mayWork.value && permit.value!.actions.includes(action)
+const may = (action: 'start' | 'stop' | 'resume' | 'close'): boolean =>
+  mayWork.value && permit.value!.actions.includes(action)
 const closable = computed(() => count.value?.done && running.value && finalRoundMade(running.value))
 
 async function logRound(): Promise<void> {
-  if (await submit(async () => { await round(note.value || undefined); return true })) note.value = ''
+  if (
+    await submit(async () => {
+      await round(note.value || undefined)
+      return true
+    })
+  )
+    note.value = ''
 }
 </script>
 
 <template>
   <Failure v-if="failure && !permit" :failure="failure" @retry="load" />
   <div v-else-if="permit" class="max-w-md mx-auto text-center space-y-3 -mt-2">
-    <div><p class="muted"><NuxtLink class="link" :to="`/permits/${permit.id}`">Permit {{ permit.number }}</NuxtLink> · <StateMark :state="permit.state" /></p><h1 class="text-3xl">{{ permit.place }}</h1><p>{{ permit.job }}. Watch: {{ permit.fireWatch }}</p></div>
-    <p v-if="failure" role="alert" class="edge edge-caution panel p-2">No connection. The countdown goes on; rounds need it back.</p>
+    <div>
+      <p class="muted">
+        <NuxtLink class="link" :to="`/permits/${permit.id}`">Permit {{ permit.number }}</NuxtLink>
+        ·
+        <StateMark :state="permit.state" />
+      </p>
+      <h1 class="text-3xl">{{ permit.place }}</h1>
+      <p>{{ permit.job }}. Watch: {{ permit.fireWatch }}</p>
+    </div>
+    <p v-if="failure" role="alert" class="edge edge-caution panel p-2">
+      No connection. The countdown goes on; rounds need it back.
+    </p>
     <template v-if="running && count">
-      <WatchDial :started-at="running.startedAt" :minutes="running.minutes" :rounds="rounds" :next-round-at="count.done ? null : count.nextRoundAt" :now="now" :size="290" />
-      <p class="text-lg font-semibold" :class="{ 'text-stop': count.roundOverdue && !count.done }" data-testid="next-round">
-        <template v-if="count.done">{{ closable ? 'Last round made. Close the permit.' : 'Time is up. Walk the area once more.' }}</template>
-        <template v-else-if="count.roundOverdue">Round overdue since {{ clock(new Date(count.nextRoundAt).toISOString()) }}. Walk now.</template>
+      <WatchDial
+        :started-at="running.startedAt"
+        :minutes="running.minutes"
+        :rounds="rounds"
+        :next-round-at="count.done ? null : count.nextRoundAt"
+        :now="now"
+        :size="290"
+      />
+      <p
+        class="text-lg font-semibold"
+        :class="{ 'text-stop': count.roundOverdue && !count.done }"
+        data-testid="next-round"
+      >
+        <template v-if="count.done">
+          {{
+            closable ? 'Last round made. Close the permit.' : 'Time is up. Walk the area once more.'
+          }}
+        </template>
+        <template v-else-if="count.roundOverdue">
+          Round overdue since {{ clock(new Date(count.nextRoundAt).toISOString()) }}. Walk now.
+        </template>
         <template v-else>Next round in {{ clockText(count.nextRoundAt - now) }}</template>
       </p>
       <template v-if="mayWork">
-        <UButton class="w-full min-h-20 text-2xl" :loading="busy" @click="logRound">Round made</UButton>
-        <UInput v-model="note" placeholder="What you saw, if anything" class="w-full" aria-label="Note on this round" />
+        <UButton class="w-full min-h-20 text-2xl" :loading="busy" @click="logRound">
+          Round made
+        </UButton>
+        <UInput
+          v-model="note"
+          placeholder="What you saw, if anything"
+          class="w-full"
+          aria-label="Note on this round"
+        />
         <p v-if="message" role="alert" class="text-stop font-semibold">{{ message }}</p>
-        <UButton v-if="may('close')" class="w-full min-h-14" :variant="closable ? 'solid' : 'outline'" :disabled="!closable" @click="closing = true">Close the permit</UButton>
-        <UButton v-if="may('resume')" class="w-full" variant="ghost" color="neutral" @click="resuming = true">Work goes on: start over</UButton>
+        <UButton
+          v-if="may('close')"
+          class="w-full min-h-14"
+          :variant="closable ? 'solid' : 'outline'"
+          :disabled="!closable"
+          @click="closing = true"
+        >
+          Close the permit
+        </UButton>
+        <UButton
+          v-if="may('resume')"
+          class="w-full"
+          variant="ghost"
+          color="neutral"
+          @click="resuming = true"
+        >
+          Work goes on: start over
+        </UButton>
       </template>
     </template>
-    <template v-else-if="permit.state === 'working' || (permit.state === 'expired' && permit.workStartedAt)">
-      <p class="plate text-5xl py-6">{{ permit.state === 'expired' ? 'Time ran out' : 'Work going on' }}</p><p>Valid until {{ when(permit.validTo) }}. The watch of {{ permit.watchMinutes }} min starts when the last arc is out.</p>
-      <UButton v-if="may('stop')" class="w-full min-h-20 text-2xl" @click="stopping = true">Work stopped</UButton>
+    <template
+      v-else-if="permit.state === 'working' || (permit.state === 'expired' && permit.workStartedAt)"
+    >
+      <p class="plate text-5xl py-6">
+        {{ permit.state === 'expired' ? 'Time ran out' : 'Work going on' }}
+      </p>
+      <p>
+        Valid until {{ when(permit.validTo) }}. The watch of {{ permit.watchMinutes }} min starts
+        when the last arc is out.
+      </p>
+      <UButton v-if="may('stop')" class="w-full min-h-20 text-2xl" @click="stopping = true">
+        Work stopped
+      </UButton>
     </template>
-    <template v-else-if="permit.state === 'issued'"><p class="plate text-5xl py-6">Not started</p><UButton v-if="may('start')" class="w-full min-h-16 text-xl" :loading="busy" @click="submit(() => act('start'))">Start work</UButton><p v-if="message" role="alert" class="text-stop font-semibold">{{ message }}</p></template>
-    <p v-else class="plate text-5xl py-10">{{ permit.state === 'closed' ? 'Closed' : permit.state === 'revoked' ? 'Revoked, no work was done' : permit.state === 'draft' ? 'Not issued yet' : permit.state }}</p>
-    <section class="panel p-4 text-left"><h2 class="text-xl mb-1">If it burns</h2><ol class="list-decimal ml-5 space-y-1"><li>Shout, raise the alarm, call the fire service.</li><li>Extinguisher only on a small fire, with the way out behind you.</li><li>Gas: shut the acetylene first if it can be reached safely.</li></ol><p class="muted text-sm mt-2">The site's emergency plan comes before this list.</p></section>
-    <section v-if="rounds.length > 0" class="text-left"><h2 class="text-xl mb-1">Rounds</h2><ul class="space-y-1"><li v-for="event in permit.events.filter(entry => entry.kind === 'round').toReversed()" :key="event.id" class="flex gap-3"><span class="font-semibold">{{ clock(event.at) }}</span><span class="muted">{{ event.person }}</span><span>{{ event.note }}</span></li></ul></section>
-    <AskDialog v-model:open="closing" title="Close the permit" says="The watch has run its time and the area was seen at the end." confirm="Close the permit" :pin-of="permit.fireWatch" :send="entry => act('close', entry)" />
-    <AskDialog v-model:open="stopping" title="Work stopped" says="The last arc is out. The watch counts from now." confirm="Start the watch" :send="() => act('stop')" />
-    <AskDialog v-model:open="resuming" title="Work goes on" says="The watch starts over from the next last arc." confirm="Resume work" :send="() => act('resume')" />
+    <template v-else-if="permit.state === 'issued'">
+      <p class="plate text-5xl py-6">Not started</p>
+      <UButton
+        v-if="may('start')"
+        class="w-full min-h-16 text-xl"
+        :loading="busy"
+        @click="submit(() => act('start'))"
+      >
+        Start work
+      </UButton>
+      <p v-if="message" role="alert" class="text-stop font-semibold">{{ message }}</p>
+    </template>
+    <p v-else class="plate text-5xl py-10">
+      {{
+        permit.state === 'closed'
+          ? 'Closed'
+          : permit.state === 'revoked'
+            ? 'Revoked, no work was done'
+            : permit.state === 'draft'
+              ? 'Not issued yet'
+              : permit.state
+      }}
+    </p>
+    <section class="panel p-4 text-left">
+      <h2 class="text-xl mb-1">If it burns</h2>
+      <ol class="list-decimal ml-5 space-y-1">
+        <li>Shout, raise the alarm, call the fire service.</li>
+        <li>Extinguisher only on a small fire, with the way out behind you.</li>
+        <li>Gas: shut the acetylene first if it can be reached safely.</li>
+      </ol>
+      <p class="muted text-sm mt-2">The site's emergency plan comes before this list.</p>
+    </section>
+    <section v-if="rounds.length > 0" class="text-left">
+      <h2 class="text-xl mb-1">Rounds</h2>
+      <ul class="space-y-1">
+        <li
+          v-for="event in permit.events.filter((entry) => entry.kind === 'round').toReversed()"
+          :key="event.id"
+          class="flex gap-3"
+        >
+          <span class="font-semibold">{{ clock(event.at) }}</span>
+          <span class="muted">{{ event.person }}</span>
+          <span>{{ event.note }}</span>
+        </li>
+      </ul>
+    </section>
+    <AskDialog
+      v-model:open="closing"
+      title="Close the permit"
+      says="The watch has run its time and the area was seen at the end."
+      confirm="Close the permit"
+      :pin-of="permit.fireWatch"
+      :send="(entry) => act('close', entry)"
+    />
+    <AskDialog
+      v-model:open="stopping"
+      title="Work stopped"
+      says="The last arc is out. The watch counts from now."
+      confirm="Start the watch"
+      :send="() => act('stop')"
+    />
+    <AskDialog
+      v-model:open="resuming"
+      title="Work goes on"
+      says="The watch starts over from the next last arc."
+      confirm="Resume work"
+      :send="() => act('resume')"
+    />
   </div>
   <p v-else class="muted">Reading the watch…</p>
 </template>

@@ -5,6 +5,11 @@ import { download } from '#server/http/download'
 import { labelsPdf } from '#server/services/print/labels'
 
 export default route(routes.labels, async ({ event, actor, query }) => {
-  const { name, bytes } = await labelsPdf(actor, query.of, query.paper, getRequestURL(event, { xForwardedProto: true }).origin)
+  const { name, bytes } = await labelsPdf(
+    actor,
+    query.of,
+    query.paper,
+    getRequestURL(event, { xForwardedProto: true }).origin,
+  )
   return download(event, 'application/pdf', name, bytes)
 })

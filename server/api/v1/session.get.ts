@@ -3,4 +3,7 @@ import { route } from '#server/http/route'
 import { getClock } from '#server/clock'
 import { readMe } from '#server/services/session/account'
 
-export default route(routes.me, async ({ actor }) => ({ me: await readMe(actor), clock: { now: actor.now.toISOString(), factor: (await getClock()).factor } }))
+export default route(routes.me, async ({ actor }) => ({
+  me: await readMe(actor),
+  clock: { now: actor.now.toISOString(), factor: (await getClock()).factor },
+}))

@@ -8,7 +8,15 @@ import type { LimitSet } from '#core/exposure/terms'
 import { judgeSection } from '#core/hood/section'
 import type { RespiratorKind } from '#core/job/job'
 import { checkVentilation } from '#core/ventilation/prescriptive'
-import { assessmentsOf, findAssessment, gasTestsOf, insertAssessment, insertGasTest, listConsumables, type AssessmentRow } from '#server/db/air'
+import {
+  assessmentsOf,
+  findAssessment,
+  gasTestsOf,
+  insertAssessment,
+  insertGasTest,
+  listConsumables,
+  type AssessmentRow,
+} from '#server/db/air'
 import { hoodsOf } from '#server/db/hood'
 import { findJob, type JobRow } from '#server/db/job'
 import { inOrganisation, type Db } from '#server/db/pool'
@@ -36,10 +44,48 @@ export function readJobAir(actor: Actor, id: string): Promise<JobAir> {
     const hood = job.station_id ? (await hoodsOf(db, [job.station_id]))[0] : undefined
     const worn = job.welder_id ? (await recordsOf(db, [job.welder_id]))[0] : undefined
     return {
-      job: { id: job.id, number: job.number, title: job.title, where: job.where, stationId: job.station_id }, start: latest?.basis === basis ? latest.air : caseOfJob(job.spec), prescriptive: checkVentilation(job.spec), applies: applies(job), respirator: job.spec.respirator,
-      welder: job.welder, welderRecord: worn ? { clearedUntil: worn.respirator_until, fitTestOn: worn.fit_test_on, fitModel: worn.fit_model, fitSize: worn.fit_size, sealCheckOn: worn.seal_check_on } : null,
-      measured: job.spec.measured?.reference ?? null, hoodReach: hood ? judgeSection(hood.section).captureEnds : null, confined: job.spec.air.place === 'confined', adopted: [...scope.rules.limits], own: (await listConsumables(db, actor.site)).filter(row => !row.retired).map(row => row.composition), assessments: rows.map(row => toRow(row, basis)), latest: latest && toAssessment(latest, basis), calibration: await calibrationsOf(db, actor.site),
-      gasTests: (await gasTestsOf(db, id, NEWEST)).map(row => ({ id: row.id, at: row.at.toISOString(), until: row.until.toISOString(), by: row.by, oxygen: row.oxygen, explosive: row.explosive, others: row.others, instrument: row.instrument, bumpTested: row.bump_tested })),
+      job: {
+        id: job.id,
+        number: job.number,
+        title: job.title,
+        where: job.where,
+        stationId: job.station_id,
+      },
+      start: latest?.basis === basis ? latest.air : caseOfJob(job.spec),
+      prescriptive: checkVentilation(job.spec),
+      applies: applies(job),
+      respirator: job.spec.respirator,
+      welder: job.welder,
+      welderRecord: worn
+        ? {
+            clearedUntil: worn.respirator_until,
+            fitTestOn: worn.fit_test_on,
+            fitModel: worn.fit_model,
+            fitSize: worn.fit_size,
+            sealCheckOn: worn.seal_check_on,
+          }
+        : null,
+      measured: job.spec.measured?.reference ?? null,
+      hoodReach: hood ? judgeSection(hood.section).captureEnds : null,
+      confined: job.spec.air.place === 'confined',
+      adopted: [...scope.rules.limits],
+      own: (await listConsumables(db, actor.site))
+        .filter((row) => !row.retired)
+        .map((row) => row.composition),
+      assessments: rows.map((row) => toRow(row, basis)),
+      latest: latest && toAssessment(latest, basis),
+      calibration: await calibrationsOf(db, actor.site),
+      gasTests: (await gasTestsOf(db, id, NEWEST)).map((row) => ({
+        id: row.id,
+        at: row.at.toISOString(),
+        until: row.until.toISOString(),
+        by: row.by,
+        oxygen: row.oxygen,
+        explosive: row.explosive,
+        others: row.others,
+        instrument: row.instrument,
+        bumpTested: row.bump_tested,
+      })),
       now: (await airOfJob(db, scope, job)).airNow,
     }
   })
@@ -47,7 +93,13 @@ export function readJobAir(actor: Actor, id: string): Promise<JobAir> {
 
 /** The room models hold for rooms; outdoors there is no answer. */
 function applies(job: JobRow): JobAir['applies'] {
-  return job.spec.air.place === 'outdoors' ? { ok: false, because: 'the room models have no answer outdoors: keep the head out of the plume, stand across the wind, and sample' } : { ok: true, because: null }
+  return job.spec.air.place === 'outdoors'
+    ? {
+        ok: false,
+        because:
+          'the room models have no answer outdoors: keep the head out of the plume, stand across the wind, and sample',
+      }
+    : { ok: true, because: null }
 }
 
 async function heldJob(db: Db, id: string): Promise<JobRow> {
@@ -57,42 +109,97 @@ async function heldJob(db: Db, id: string): Promise<JobRow> {
 }
 
 /** Work a case out with the same code as the browser, and keep it with the job: inputs, model, seed, results. The draws are made before the transaction, so that nothing is held meanwhile. */
-export async function assess(actor: Actor, jobId: string, body: Required<AssessmentBody>): Promise<Assessment> {
-  const { job, adopted } = await inOrganisation(actor.organisation, async db => ({ job: await heldJob(db, jobId), adopted: (await scopeOf(db, actor)).rules.limits }))
+export async function assess(
+  actor: Actor,
+  jobId: string,
+  body: Required<AssessmentBody>,
+): Promise<Assessment> {
+  const { job, adopted } = await inOrganisation(actor.organisation, async (db) => ({
+    job: await heldJob(db, jobId),
+    adopted: (await scopeOf(db, actor)).rules.limits,
+  }))
   const allowed = applies(job)
   if (!allowed.ok) throw conflict(`No assessment, because ${allowed.because}.`, 'no_answer')
   const air = body.air as AirCase
-  const { answer, results } = await workOut(air, adopted, body.seed, body.draws, job.spec.respirator)
+  const { answer, results } = await workOut(
+    air,
+    adopted,
+    body.seed,
+    body.draws,
+    job.spec.respirator,
+  )
   const id = randomUUID()
   return inOrganisation(actor.organisation, async (db) => {
-    await insertAssessment(db, { id, organisation: actor.organisation, job: jobId, person: actor.person, air, adopted, respirator: job.spec.respirator, basis: airBasis(job.spec, adopted), model: AIR_MODEL, seed: body.seed, draws: body.draws, results, findings: answer.findings, note: body.note, at: actor.now, rehearsal: actor.rehearsal })
-    await record(db, actor, 'air_assessed', 'job', jobId, { assessment: id, model: AIR_MODEL, seed: body.seed, draws: body.draws, decisive: results.decisive })
+    await insertAssessment(db, {
+      id,
+      organisation: actor.organisation,
+      job: jobId,
+      person: actor.person,
+      air,
+      adopted,
+      respirator: job.spec.respirator,
+      basis: airBasis(job.spec, adopted),
+      model: AIR_MODEL,
+      seed: body.seed,
+      draws: body.draws,
+      results,
+      findings: answer.findings,
+      note: body.note,
+      at: actor.now,
+      rehearsal: actor.rehearsal,
+    })
+    await record(db, actor, 'air_assessed', 'job', jobId, {
+      assessment: id,
+      model: AIR_MODEL,
+      seed: body.seed,
+      draws: body.draws,
+      decisive: results.decisive,
+    })
     return toAssessment((await findAssessment(db, id))!, airBasis(job.spec, adopted))
   })
 }
 
 /** Draw in portions and let other requests in between. @throws AppError 400 with the fields that are wrong */
-async function workOut(air: AirCase, adopted: readonly LimitSet[], seed: number, draws: number, respirator: RespiratorKind): Promise<{ answer: AirAnswer, results: Assessment['results'] }> {
+async function workOut(
+  air: AirCase,
+  adopted: readonly LimitSet[],
+  seed: number,
+  draws: number,
+  respirator: RespiratorKind,
+): Promise<{ answer: AirAnswer; results: Assessment['results'] }> {
   const faults = faultsOfCase(air)
-  if (faults.length > 0) throw new AppError(400, 'invalid', faults[0]!.message, faults.map(fault => ({ path: `air.${fault.field}`, message: fault.message })))
+  if (faults.length > 0)
+    throw new AppError(
+      400,
+      'invalid',
+      faults[0]!.message,
+      faults.map((fault) => ({ path: `air.${fault.field}`, message: fault.message })),
+    )
   try {
     const simulation = new Simulation(air, seed)
     while (simulation.done < draws) {
       simulation.step(Math.min(PORTION, draws - simulation.done))
-      await new Promise(resolve => setImmediate(resolve))
+      await new Promise((resolve) => setImmediate(resolve))
     }
     const answer = judgeAir(air, adopted, simulation.result(), respirator)
     return { answer, results: toResults(air, adopted, seed, answer) }
   } catch (error) {
-    if (error instanceof RangeError) throw new AppError(400, 'invalid', error.message, [{ path: 'air', message: error.message }])
+    if (error instanceof RangeError)
+      throw new AppError(400, 'invalid', error.message, [{ path: 'air', message: error.message }])
     throw error
   }
 }
 
-function toResults(air: AirCase, adopted: readonly LimitSet[], seed: number, answer: AirAnswer): Assessment['results'] {
+function toResults(
+  air: AirCase,
+  adopted: readonly LimitSet[],
+  seed: number,
+  answer: AirAnswer,
+): Assessment['results'] {
   const decisive = answer.decisive?.substance ?? null
   return {
-    decisive, controls: decisive ? compareControls(air, decisive, adopted, seed) : [],
+    decisive,
+    controls: decisive ? compareControls(air, decisive, adopted, seed) : [],
     substances: resultsOf(answer),
   }
 }
@@ -111,17 +218,30 @@ export async function rerun(actor: Actor, id: string): Promise<Rerun> {
   const { row, job, adopted } = await inOrganisation(actor.organisation, async (db) => {
     const row = await findAssessment(db, id)
     if (!row) throw notFound('assessment')
-    return { row, job: await heldJob(db, row.job_id), adopted: (await scopeOf(db, actor)).rules.limits }
+    return {
+      row,
+      job: await heldJob(db, row.job_id),
+      adopted: (await scopeOf(db, actor)).rules.limits,
+    }
   })
   const then = row.air as AirCase
   const now = carryOver(then, caseOfJob(job.spec))
   const usable = faultsOfCase(now).length === 0 ? now : then
   const { results } = await workOut(usable, adopted, row.seed, row.draws, job.spec.respirator)
-  const upper = (all: Assessment['results'], substance: string): number => all.substances.find(entry => entry.substance === substance)?.drawn?.twa.p95 ?? 0
-  const substances = [...new Set([...row.results.substances, ...results.substances].map(entry => entry.substance))]
+  const upper = (all: Assessment['results'], substance: string): number =>
+    all.substances.find((entry) => entry.substance === substance)?.drawn?.twa.p95 ?? 0
+  const substances = [
+    ...new Set([...row.results.substances, ...results.substances].map((entry) => entry.substance)),
+  ]
   return {
-    inputs: differences(then, usable), model: { then: row.model, now: AIR_MODEL }, adopted: { then: row.adopted, now: [...adopted] },
-    results: substances.map(substance => ({ substance, then: upper(row.results, substance), now: upper(results, substance) })),
+    inputs: differences(then, usable),
+    model: { then: row.model, now: AIR_MODEL },
+    adopted: { then: row.adopted, now: [...adopted] },
+    results: substances.map((substance) => ({
+      substance,
+      then: upper(row.results, substance),
+      now: upper(results, substance),
+    })),
   }
 }
 
@@ -129,27 +249,99 @@ export async function rerun(actor: Actor, id: string): Promise<Rerun> {
 function carryOver(then: AirCase, now: AirCase): AirCase {
   const fresh = now.sources[0]!
   return {
-    ...then, volume: now.volume || then.volume, flow: now.flow || then.flow,
-    sources: then.sources.map((source, i) => i !== then.sources.findIndex(entry => entry.mine) ? source : { ...source, process: fresh.process, amps: fresh.amps, consumable: source.own ? source.consumable : fresh.consumable, baseMetal: fresh.baseMetal, coating: fresh.coating, welders: fresh.welders }),
+    ...then,
+    volume: now.volume || then.volume,
+    flow: now.flow || then.flow,
+    sources: then.sources.map((source, i) =>
+      i !== then.sources.findIndex((entry) => entry.mine)
+        ? source
+        : {
+            ...source,
+            process: fresh.process,
+            amps: fresh.amps,
+            consumable: source.own ? source.consumable : fresh.consumable,
+            baseMetal: fresh.baseMetal,
+            coating: fresh.coating,
+            welders: fresh.welders,
+          },
+    ),
   }
 }
 
 function differences(then: unknown, now: unknown, path = ''): Rerun['inputs'] {
-  if (typeof then !== 'object' || typeof now !== 'object' || then === null || now === null) return then === now ? [] : [{ path, then: String(then), now: String(now) }]
+  if (typeof then !== 'object' || typeof now !== 'object' || then === null || now === null)
+    return then === now ? [] : [{ path, then: String(then), now: String(now) }]
   const keys = [...new Set([...Object.keys(then), ...Object.keys(now)])]
-  return keys.flatMap(key => differences((then as Record<string, unknown>)[key], (now as Record<string, unknown>)[key], path ? `${path}.${key}` : key))
+  return keys.flatMap((key) =>
+    differences(
+      (then as Record<string, unknown>)[key],
+      (now as Record<string, unknown>)[key],
+      path ? `${path}.${key}` : key,
+    ),
+  )
 }
 
-const toRow = (row: AssessmentRow, basis: string) => ({ id: row.id, at: row.at.toISOString(), by: row.by, model: row.model, seed: row.seed, draws: row.draws, note: row.note, current: row.basis === basis, rehearsal: row.rehearsal })
-const toAssessment = (row: AssessmentRow, basis: string): Assessment => ({ ...toRow(row, basis), jobId: row.job_id, jobTitle: row.job_title, jobNumber: row.job_number, where: row.where, air: row.air, adopted: row.adopted, respirator: row.respirator, results: row.results, findings: row.findings })
+const toRow = (row: AssessmentRow, basis: string) => ({
+  id: row.id,
+  at: row.at.toISOString(),
+  by: row.by,
+  model: row.model,
+  seed: row.seed,
+  draws: row.draws,
+  note: row.note,
+  current: row.basis === basis,
+  rehearsal: row.rehearsal,
+})
+const toAssessment = (row: AssessmentRow, basis: string): Assessment => ({
+  ...toRow(row, basis),
+  jobId: row.job_id,
+  jobTitle: row.job_title,
+  jobNumber: row.job_number,
+  where: row.where,
+  air: row.air,
+  adopted: row.adopted,
+  respirator: row.respirator,
+  results: row.results,
+  findings: row.findings,
+})
 
 /** Log a gas test and judge it at once. A retry counts once. */
-export function logGasTest(actor: Actor, jobId: string, body: { id: string, oxygen: number | null, explosive: number | null, others: Record<string, number | undefined>, instrument: string, bumpTested: boolean, minutes: number }): Promise<{ findings: Finding[] }> {
+export function logGasTest(
+  actor: Actor,
+  jobId: string,
+  body: {
+    id: string
+    oxygen: number | null
+    explosive: number | null
+    others: Record<string, number | undefined>
+    instrument: string
+    bumpTested: boolean
+    minutes: number
+  },
+): Promise<{ findings: Finding[] }> {
   return inOrganisation(actor.organisation, async (db) => {
     const job = await heldJob(db, jobId)
     const until = new Date(actor.now.getTime() + body.minutes * 60_000)
-    await insertGasTest(db, { id: body.id, organisation: actor.organisation, job: jobId, by: actor.person, oxygen: body.oxygen, explosive: body.explosive, others: body.others, instrument: body.instrument, bumpTested: body.bumpTested, at: actor.now, until, rehearsal: actor.rehearsal })
-    await record(db, actor, 'gas_test', 'job', jobId, { oxygen: body.oxygen, explosive: body.explosive, others: body.others, until: until.toISOString() })
+    await insertGasTest(db, {
+      id: body.id,
+      organisation: actor.organisation,
+      job: jobId,
+      by: actor.person,
+      oxygen: body.oxygen,
+      explosive: body.explosive,
+      others: body.others,
+      instrument: body.instrument,
+      bumpTested: body.bumpTested,
+      at: actor.now,
+      until,
+      rehearsal: actor.rehearsal,
+    })
+    await record(db, actor, 'gas_test', 'job', jobId, {
+      oxygen: body.oxygen,
+      explosive: body.explosive,
+      others: body.others,
+      until: until.toISOString(),
+    })
     return { findings: (await airOfJob(db, await scopeOf(db, actor), job)).airNow }
   })
 }

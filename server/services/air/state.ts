@@ -8,47 +8,158 @@ import { alarmFinding } from '#core/monitor/symptoms'
 import { gasTestsOf, newestCheck, type GasTestRow } from '#server/db/air'
 import { hoodsOf, surveysOf, type SurveyRow } from '#server/db/hood'
 import type { JobRow } from '#server/db/job'
-import { alarmsOnJob, listDevices, readingsSince, type AlarmRow, type ReadingRow } from '#server/db/monitor'
+import {
+  alarmsOnJob,
+  listDevices,
+  readingsSince,
+  type AlarmRow,
+  type ReadingRow,
+} from '#server/db/monitor'
 import type { Db } from '#server/db/pool'
 import type { ShopScope } from '../shop/shop'
 
 /** What counts of the air of a job besides its description: the assessment on file, and the place as it is now. */
-export interface JobAirState { airCheck: { basis: string, findings: Finding[] } | null, airNow: Finding[] }
+export interface JobAirState {
+  airCheck: { basis: string; findings: Finding[] } | null
+  airNow: Finding[]
+}
 
 const EIGHT_HOURS = 8 * 3_600_000
 export const NEWEST_SURVEYS = 60
 
 export async function airOfJob(db: Db, scope: ShopScope, job: JobRow): Promise<JobAirState> {
   const alarms = await alarmsOnJob(db, job.id, job.station_id)
-  const tested = job.spec.air.place === 'confined' ? [judgeGasTest(toGasTest((await gasTestsOf(db, job.id, 1))[0]), scope.now, scope.rules.limits)] : []
-  const station = job.station_id ? (await stationFindings(db, scope, [job.station_id])).get(job.station_id) ?? [] : []
-  return { airCheck: await newestCheck(db, job.id), airNow: [...alarms.map(toAlarmFinding), ...tested, ...ofHood(station, job.spec.air)] }
+  const tested =
+    job.spec.air.place === 'confined'
+      ? [
+          judgeGasTest(
+            toGasTest((await gasTestsOf(db, job.id, 1))[0]),
+            scope.now,
+            scope.rules.limits,
+          ),
+        ]
+      : []
+  const station = job.station_id
+    ? ((await stationFindings(db, scope, [job.station_id])).get(job.station_id) ?? [])
+    : []
+  return {
+    airCheck: await newestCheck(db, job.id),
+    airNow: [...alarms.map(toAlarmFinding), ...tested, ...ofHood(station, job.spec.air)],
+  }
 }
 
 /** A hood that the work does not use does not hold it back. */
-export const ofHood = (findings: readonly Finding[], air: AirSpace | undefined): Finding[] => findings.filter(finding => finding.code !== 'air.survey' || air?.hood !== 'none')
+export const ofHood = (findings: readonly Finding[], air: AirSpace | undefined): Finding[] =>
+  findings.filter((finding) => finding.code !== 'air.survey' || air?.hood !== 'none')
 
 /** Surveys and monitors of some stations, judged now; stations without either are left out. */
-export async function stationFindings(db: Db, scope: ShopScope, stations: readonly string[]): Promise<Map<string, Finding[]>> {
+export async function stationFindings(
+  db: Db,
+  scope: ShopScope,
+  stations: readonly string[],
+): Promise<Map<string, Finding[]>> {
   const hoods = await hoodsOf(db, stations)
-  const surveys = await surveysOf(db, hoods.map(hood => hood.station_id), NEWEST_SURVEYS)
-  const devices = (await listDevices(db, scope.site, null)).filter(device => device.revoked_at === null && stations.includes(device.station_id))
-  const readings = devices.length > 0 ? await readingsSince(db, stations, new Date(scope.now.getTime() - EIGHT_HOURS)) : []
-  return new Map(stations.map((station) => {
-    const hood = hoods.find(entry => entry.station_id === station)
-    const survey = hood ? [judgeSurveys(surveys.filter(entry => entry.station_id === station).map(toSurvey), hood.need, hood.survey_days, scope.today)] : []
-    const monitored = devices.filter(device => device.station_id === station).flatMap(device => monitorFindings(readings.filter(reading => reading.device_id === device.id), scope.rules.limits, scope.now, device))
-    return [station, [...survey, ...monitored]] as const
-  }))
+  const surveys = await surveysOf(
+    db,
+    hoods.map((hood) => hood.station_id),
+    NEWEST_SURVEYS,
+  )
+  const devices = (await listDevices(db, scope.site, null)).filter(
+    (device) => device.revoked_at === null && stations.includes(device.station_id),
+  )
+  const readings =
+    devices.length > 0
+      ? await readingsSince(db, stations, new Date(scope.now.getTime() - EIGHT_HOURS))
+      : []
+  return new Map(
+    stations.map((station) => {
+      const hood = hoods.find((entry) => entry.station_id === station)
+      const survey = hood
+        ? [
+            judgeSurveys(
+              surveys.filter((entry) => entry.station_id === station).map(toSurvey),
+              hood.need,
+              hood.survey_days,
+              scope.today,
+            ),
+          ]
+        : []
+      const monitored = devices
+        .filter((device) => device.station_id === station)
+        .flatMap((device) =>
+          monitorFindings(
+            readings.filter((reading) => reading.device_id === device.id),
+            scope.rules.limits,
+            scope.now,
+            device,
+          ),
+        )
+      return [station, [...survey, ...monitored]] as const
+    }),
+  )
 }
 
 /** One Finding a substance; a monitor without a reading in eight hours says so. */
-export function monitorFindings(readings: readonly ReadingRow[], adopted: readonly LimitSet[], now: Date, device: { name: string }): Finding[] {
-  const substances = [...new Set(readings.map(reading => reading.substance))]
-  if (substances.length === 0) return [{ code: 'air.monitor', step: 'air', level: 'unknown', sentence: `${device.name} has said nothing for eight hours.`, remedy: 'Look at the monitor, or revoke it if it is gone.', reasons: [{ rule: 'Silence is not clean air', source: { document: 'Common practice', recall: 'practice' } }] }]
-  return substances.map(substance => judgeReadings(readings.filter(reading => reading.substance === substance).map(reading => ({ at: reading.at.getTime(), value: reading.value })), substance, adopted, now.getTime()))
+export function monitorFindings(
+  readings: readonly ReadingRow[],
+  adopted: readonly LimitSet[],
+  now: Date,
+  device: { name: string },
+): Finding[] {
+  const substances = [...new Set(readings.map((reading) => reading.substance))]
+  if (substances.length === 0)
+    return [
+      {
+        code: 'air.monitor',
+        step: 'air',
+        level: 'unknown',
+        sentence: `${device.name} has said nothing for eight hours.`,
+        remedy: 'Look at the monitor, or revoke it if it is gone.',
+        reasons: [
+          {
+            rule: 'Silence is not clean air',
+            source: { document: 'Common practice', recall: 'practice' },
+          },
+        ],
+      },
+    ]
+  return substances.map((substance) =>
+    judgeReadings(
+      readings
+        .filter((reading) => reading.substance === substance)
+        .map((reading) => ({ at: reading.at.getTime(), value: reading.value })),
+      substance,
+      adopted,
+      now.getTime(),
+    ),
+  )
 }
 
-export const toSurvey = (row: SurveyRow): { on: string, velocity: number, staticPressure: number | null, filterChanged: boolean } => ({ on: row.surveyed_on, velocity: row.velocity, staticPressure: row.static_pressure, filterChanged: row.filter_changed })
-const toGasTest = (row: GasTestRow | undefined): GasTest | null => row ? { oxygen: row.oxygen, explosive: row.explosive, others: row.others, at: row.at, until: row.until, instrument: row.instrument, bumpTested: row.bump_tested } : null
-export const toAlarmFinding = (row: AlarmRow): Finding => alarmFinding({ kind: row.kind, symptoms: row.symptoms, note: row.note, by: row.by, at: row.at.toISOString() })
+export const toSurvey = (
+  row: SurveyRow,
+): { on: string; velocity: number; staticPressure: number | null; filterChanged: boolean } => ({
+  on: row.surveyed_on,
+  velocity: row.velocity,
+  staticPressure: row.static_pressure,
+  filterChanged: row.filter_changed,
+})
+const toGasTest = (row: GasTestRow | undefined): GasTest | null =>
+  row
+    ? {
+        oxygen: row.oxygen,
+        explosive: row.explosive,
+        others: row.others,
+        at: row.at,
+        until: row.until,
+        instrument: row.instrument,
+        bumpTested: row.bump_tested,
+      }
+    : null
+export const toAlarmFinding = (row: AlarmRow): Finding =>
+  alarmFinding({
+    kind: row.kind,
+    symptoms: row.symptoms,
+    note: row.note,
+    by: row.by,
+    at: row.at.toISOString(),
+  })

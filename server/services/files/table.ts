@@ -4,14 +4,51 @@ import { fieldError } from '#server/http/errors'
 const MOST_ROWS = 10_000
 
 /** Lines of a CSV file as named text, headings in small letters. `wrong` says what is missing or not known among the headings. @throws AppError for more than 10,000 rows */
-export function readTable(text: string, needed: readonly string[], known: readonly string[]): { lines: { line: number, values: Record<string, string>, fault: string | null }[], wrong: string[] } {
-  const parsed = Papa.parse<Record<string, string>>(text.replace(/^\uFEFF/, ''), { header: true, skipEmptyLines: 'greedy', transformHeader: name => name.trim().toLowerCase() })
+export function readTable(
+  text: string,
+  needed: readonly string[],
+  known: readonly string[],
+): {
+  lines: { line: number; values: Record<string, string>; fault: string | null }[]
+  wrong: string[]
+} {
+  const parsed = Papa.parse<Record<string, string>>(text.replace(/^\uFEFF/, ''), {
+    header: true,
+    skipEmptyLines: 'greedy',
+    transformHeader: (name) => name.trim().toLowerCase(),
+  })
   if (parsed.data.length > MOST_ROWS) throw fieldError('text', `At most ${MOST_ROWS} rows at once.`)
   const header = parsed.meta.fields ?? []
-  const wrong = [...needed.filter(name => !header.includes(name)).map(name => `The column "${name}" is missing.`), ...header.filter(name => !known.includes(name)).map(name => `The column "${name}" is not known here.`)]
-  const faults = new Map(parsed.errors.flatMap(error => error.row === undefined ? [] : [[error.row, error.code === 'TooManyFields' ? 'More fields than columns.' : error.code === 'TooFewFields' ? 'Fewer fields than columns.' : 'A quotation mark is not closed.'] as const]))
-  return { lines: parsed.data.map((values, i) => ({ line: i + 2, values, fault: faults.get(i) ?? null })), wrong }
+  const wrong = [
+    ...needed
+      .filter((name) => !header.includes(name))
+      .map((name) => `The column "${name}" is missing.`),
+    ...header
+      .filter((name) => !known.includes(name))
+      .map((name) => `The column "${name}" is not known here.`),
+  ]
+  const faults = new Map(
+    parsed.errors.flatMap((error) =>
+      error.row === undefined
+        ? []
+        : [
+            [
+              error.row,
+              error.code === 'TooManyFields'
+                ? 'More fields than columns.'
+                : error.code === 'TooFewFields'
+                  ? 'Fewer fields than columns.'
+                  : 'A quotation mark is not closed.',
+            ] as const,
+          ],
+    ),
+  )
+  return {
+    lines: parsed.data.map((values, i) => ({ line: i + 2, values, fault: faults.get(i) ?? null })),
+    wrong,
+  }
 }
 
 /** A number as people write it, with point or comma; NaN otherwise, so that a schema refuses it. */
-export const numberOf = (text: string | undefined): number => text === undefined || text.trim() === '' ? Number.NaN : Number(text.trim().replace(',', '.'))
+export const numberOf = (text: string | undefined): number =>
+  text === undefined || text.trim() === '' ? Number.NaN : Number(text.trim().replace(',', '.'))

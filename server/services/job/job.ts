@@ -1,7 +1,17 @@
 import { randomUUID } from 'node:crypto'
 import type { Finding } from '#core/finding/finding'
 import { assessJob } from '#core/job/assess'
-import { findJob, holdJob, insertJob, jobChoices, listJobs, openPermitOf, updateJob, type JobListRow, type JobRow } from '#server/db/job'
+import {
+  findJob,
+  holdJob,
+  insertJob,
+  jobChoices,
+  listJobs,
+  openPermitOf,
+  updateJob,
+  type JobListRow,
+  type JobRow,
+} from '#server/db/job'
 import { findItem, itemsOfJob } from '#server/db/item'
 import { renewDraft } from '#server/db/permit'
 import type { Page, PageQuery } from '#server/db/page'
@@ -15,14 +25,19 @@ import { eyesOf } from '../people/record'
 import { scopeOf } from '../shop/shop'
 import { airOfJob, type JobAirState } from '../air/state'
 
-export const readJobs = (actor: Actor, query: PageQuery & { sort: 'newest' | 'number' | 'title' }): Promise<Page<JobListRow>> =>
-  inOrganisation(actor.organisation, db => listJobs(db, actor.site, query))
+export const readJobs = (
+  actor: Actor,
+  query: PageQuery & { sort: 'newest' | 'number' | 'title' },
+): Promise<Page<JobListRow>> =>
+  inOrganisation(actor.organisation, (db) => listJobs(db, actor.site, query))
 
-export const readChoices = (actor: Actor): Promise<{ title: string, jobId: string, where: string, times: number }[]> =>
-  inOrganisation(actor.organisation, db => jobChoices(db, actor.person))
+export const readChoices = (
+  actor: Actor,
+): Promise<{ title: string; jobId: string; where: string; times: number }[]> =>
+  inOrganisation(actor.organisation, (db) => jobChoices(db, actor.person))
 
 export function readJob(actor: Actor, id: string): Promise<Job> {
-  return inOrganisation(actor.organisation, db => loadJob(db, actor, id))
+  return inOrganisation(actor.organisation, (db) => loadJob(db, actor, id))
 }
 
 export async function loadJob(db: Db, actor: Actor, id: string): Promise<Job> {
@@ -30,31 +45,77 @@ export async function loadJob(db: Db, actor: Actor, id: string): Promise<Job> {
   if (!row) throw notFound('job')
   const air = await airOfJob(db, await scopeOf(db, actor), row)
   return {
-    id: row.id, number: row.number, title: row.title, stationId: row.station_id, place: row.place, where: row.where, designated: row.designated, welderId: row.welder_id, welder: row.welder, helmetId: row.helmet_id,
-    equipmentIds: row.equipment_ids, cylinderIds: row.cylinder_ids, spec: row.spec, version: row.version, rehearsal: row.rehearsal, updatedAt: row.updated_at.toISOString(),
-    findings: await findingsOfJob(db, actor, row, air), ...air, openPermit: await openPermitOf(db, id),
+    id: row.id,
+    number: row.number,
+    title: row.title,
+    stationId: row.station_id,
+    place: row.place,
+    where: row.where,
+    designated: row.designated,
+    welderId: row.welder_id,
+    welder: row.welder,
+    helmetId: row.helmet_id,
+    equipmentIds: row.equipment_ids,
+    cylinderIds: row.cylinder_ids,
+    spec: row.spec,
+    version: row.version,
+    rehearsal: row.rehearsal,
+    updatedAt: row.updated_at.toISOString(),
+    findings: await findingsOfJob(db, actor, row, air),
+    ...air,
+    openPermit: await openPermitOf(db, id),
   }
 }
 
 /** The job judged as everything stands now. */
-export async function findingsOfJob(db: Db, actor: Actor, row: JobRow, known?: JobAirState): Promise<Finding[]> {
+export async function findingsOfJob(
+  db: Db,
+  actor: Actor,
+  row: JobRow,
+  known?: JobAirState,
+): Promise<Finding[]> {
   const scope = await scopeOf(db, actor)
-  const air = known ?? await airOfJob(db, scope, row)
+  const air = known ?? (await airOfJob(db, scope, row))
   const helmet = row.helmet_id ? await findItem(db, scope, 'helmet', row.helmet_id) : null
   const gear = (await itemsOfJob(db, scope, row.id)).map(gearState)
   const worn = helmet?.lockReason ? [gearState(helmet)] : []
-  const eyes = row.welder_id ? (await eyesOf(db, [row.welder_id], row.spec)).get(row.welder_id) ?? null : null
-  return assessJob(row.spec, { helmet: helmet?.ranges ? { name: helmet.label, ranges: helmet.ranges } : null, gear: [...gear, ...worn], rules: scope.rules, eyes, ...air }).findings
+  const eyes = row.welder_id
+    ? ((await eyesOf(db, [row.welder_id], row.spec)).get(row.welder_id) ?? null)
+    : null
+  return assessJob(row.spec, {
+    helmet: helmet?.ranges ? { name: helmet.label, ranges: helmet.ranges } : null,
+    gear: [...gear, ...worn],
+    rules: scope.rules,
+    eyes,
+    ...air,
+  }).findings
 }
 
 export function addJob(actor: Actor, body: JobBody): Promise<{ id: string }> {
-  return inOrganisation(actor.organisation, db => makeJob(db, actor, body, {}))
+  return inOrganisation(actor.organisation, (db) => makeJob(db, actor, body, {}))
 }
 
-async function makeJob(db: Db, actor: Actor, body: JobBody, details: object): Promise<{ id: string }> {
+async function makeJob(
+  db: Db,
+  actor: Actor,
+  body: JobBody,
+  details: object,
+): Promise<{ id: string }> {
   const id = randomUUID()
   const number = await nextNumber(db, actor.organisation, actor.site, 'job')
-  await insertJob(db, { id, organisation: actor.organisation, site: actor.site, number, person: actor.person, at: actor.now, rehearsal: actor.rehearsal }, body)
+  await insertJob(
+    db,
+    {
+      id,
+      organisation: actor.organisation,
+      site: actor.site,
+      number,
+      person: actor.person,
+      at: actor.now,
+      rehearsal: actor.rehearsal,
+    },
+    body,
+  )
   await record(db, actor, 'job_described', 'job', id, { number, title: body.title, ...details })
   return { id }
 }
@@ -62,10 +123,18 @@ async function makeJob(db: Db, actor: Actor, body: JobBody, details: object): Pr
 export function changeJob(actor: Actor, id: string, body: JobBody): Promise<void> {
   return inOrganisation(actor.organisation, async (db) => {
     await holdJob(db, id)
-    if (!await findJob(db, id)) throw notFound('job')
+    if (!(await findJob(db, id))) throw notFound('job')
     const open = await openPermitOf(db, id)
-    if (open && open.state !== 'draft') throw conflict(`Permit ${open.number} is open on this job. Copy the job to change it.`, 'permit_open')
-    if (!await updateJob(db, actor.organisation, id, body, actor.now)) throw conflict('Someone else changed this job meanwhile. Load it again; your entries are kept here.', 'changed')
+    if (open && open.state !== 'draft')
+      throw conflict(
+        `Permit ${open.number} is open on this job. Copy the job to change it.`,
+        'permit_open',
+      )
+    if (!(await updateJob(db, actor.organisation, id, body, actor.now)))
+      throw conflict(
+        'Someone else changed this job meanwhile. Load it again; your entries are kept here.',
+        'changed',
+      )
     await renewDraft(db, id)
     await record(db, actor, 'job_changed', 'job', id, { title: body.title })
   })
@@ -76,9 +145,20 @@ export function copyJob(actor: Actor, id: string): Promise<{ id: string }> {
   return inOrganisation(actor.organisation, async (db) => {
     const row = await findJob(db, id)
     if (!row) throw notFound('job')
-    return makeJob(db, actor, {
-      title: row.title, stationId: row.station_id, place: row.place, welderId: row.welder_id, helmetId: row.helmet_id, equipmentIds: row.equipment_ids, cylinderIds: row.cylinder_ids,
-      spec: { ...row.spec, measured: null, air: { ...row.spec.air, hoodProved: false } },
-    }, { copiedFrom: row.number })
+    return makeJob(
+      db,
+      actor,
+      {
+        title: row.title,
+        stationId: row.station_id,
+        place: row.place,
+        welderId: row.welder_id,
+        helmetId: row.helmet_id,
+        equipmentIds: row.equipment_ids,
+        cylinderIds: row.cylinder_ids,
+        spec: { ...row.spec, measured: null, air: { ...row.spec.air, hoodProved: false } },
+      },
+      { copiedFrom: row.number },
+    )
   })
 }

@@ -9,25 +9,51 @@ import { record, type Actor } from '../actor'
 import { hashToken } from '../session/token'
 
 type Device = z.input<typeof deviceSchema>
-export const toDevice = (row: DeviceRow): Device => ({ id: row.id, name: row.name, stationId: row.station_id, station: row.station, lastAt: row.last_at?.toISOString() ?? null, revoked: row.revoked_at !== null })
+export const toDevice = (row: DeviceRow): Device => ({
+  id: row.id,
+  name: row.name,
+  stationId: row.station_id,
+  station: row.station,
+  lastAt: row.last_at?.toISOString() ?? null,
+  revoked: row.revoked_at !== null,
+})
 
-export const readDevices = (actor: Actor): Promise<Device[]> => inOrganisation(actor.organisation, async db => (await listDevices(db, actor.site, null)).map(toDevice))
+export const readDevices = (actor: Actor): Promise<Device[]> =>
+  inOrganisation(actor.organisation, async (db) =>
+    (await listDevices(db, actor.site, null)).map(toDevice),
+  )
 
 /** A new monitor; only the hash of its token is kept. */
-export function addDevice(actor: Actor, body: { name: string, stationId: string }): Promise<{ id: string, token: string }> {
+export function addDevice(
+  actor: Actor,
+  body: { name: string; stationId: string },
+): Promise<{ id: string; token: string }> {
   return inOrganisation(actor.organisation, async (db) => {
-    if (!(await listStations(db, actor.site)).some(station => station.id === body.stationId)) throw fieldError('stationId', 'There is no such station.')
+    if (!(await listStations(db, actor.site)).some((station) => station.id === body.stationId))
+      throw fieldError('stationId', 'There is no such station.')
     const id = randomUUID()
     const token = `zd_${randomBytes(24).toString('base64url')}`
-    await insertDevice(db, { id, organisation: actor.organisation, site: actor.site, station: body.stationId, name: body.name, hash: hashToken(token), at: actor.now, rehearsal: actor.rehearsal })
-    await record(db, actor, 'monitor_added', 'device', id, { name: body.name, station: body.stationId })
+    await insertDevice(db, {
+      id,
+      organisation: actor.organisation,
+      site: actor.site,
+      station: body.stationId,
+      name: body.name,
+      hash: hashToken(token),
+      at: actor.now,
+      rehearsal: actor.rehearsal,
+    })
+    await record(db, actor, 'monitor_added', 'device', id, {
+      name: body.name,
+      station: body.stationId,
+    })
     return { id, token }
   })
 }
 
 export function dropDevice(actor: Actor, id: string): Promise<void> {
   return inOrganisation(actor.organisation, async (db) => {
-    if (!await revokeDevice(db, id, actor.now)) throw notFound('monitor')
+    if (!(await revokeDevice(db, id, actor.now))) throw notFound('monitor')
     await record(db, actor, 'monitor_revoked', 'device', id)
   })
 }

@@ -11,13 +11,22 @@ import { record, type Actor } from '../actor'
 import { hashSecret } from '../session/password'
 import { scopeOf } from '../shop/shop'
 
-export const readPeople = (actor: Actor, query: Parameters<typeof listPeople>[2]): Promise<Page<Person>> =>
-  inOrganisation(actor.organisation, async db => listPeople(db, actor.site, query, dayAfter((await scopeOf(db, actor)).today, REMIND_DAYS)))
+export const readPeople = (
+  actor: Actor,
+  query: Parameters<typeof listPeople>[2],
+): Promise<Page<Person>> =>
+  inOrganisation(actor.organisation, async (db) =>
+    listPeople(db, actor.site, query, dayAfter((await scopeOf(db, actor)).today, REMIND_DAYS)),
+  )
 
 /** Secrets are hashed before the transaction, so that no connection waits for it. */
 async function personRow(body: PersonBody) {
   const { password, pin, ...rest } = body
-  return { ...rest, passwordHash: password ? await hashSecret(password) : null, pinHash: pin ? await hashSecret(pin) : null }
+  return {
+    ...rest,
+    passwordHash: password ? await hashSecret(password) : null,
+    pinHash: pin ? await hashSecret(pin) : null,
+  }
 }
 
 /** What the log may show of a person: never a secret. */
@@ -27,7 +36,14 @@ export async function addPerson(actor: Actor, body: PersonBody): Promise<{ id: s
   const id = randomUUID()
   const row = await personRow(body)
   await inOrganisation(actor.organisation, async (db) => {
-    await insertPerson(db, { ...row, id, organisation: actor.organisation, site: actor.site, at: actor.now, rehearsal: actor.rehearsal })
+    await insertPerson(db, {
+      ...row,
+      id,
+      organisation: actor.organisation,
+      site: actor.site,
+      at: actor.now,
+      rehearsal: actor.rehearsal,
+    })
     await record(db, actor, 'person_added', 'person', id, shown(body))
   })
   return { id }
@@ -36,8 +52,9 @@ export async function addPerson(actor: Actor, body: PersonBody): Promise<{ id: s
 export async function changePerson(actor: Actor, id: string, body: PersonBody): Promise<void> {
   const row = await personRow(body)
   await inOrganisation(actor.organisation, async (db) => {
-    if (!await updatePerson(db, id, row)) throw notFound('person')
-    if ((await activeLeads(db)).length === 0) throw conflict('Someone who can sign in must stay safety lead.', 'last_lead')
+    if (!(await updatePerson(db, id, row))) throw notFound('person')
+    if ((await activeLeads(db)).length === 0)
+      throw conflict('Someone who can sign in must stay safety lead.', 'last_lead')
     if (!body.active || body.password) await revokeSignInsOf(db, id)
     await record(db, actor, 'person_changed', 'person', id, shown(body))
   })

@@ -8,7 +8,18 @@ import { findCourse } from '#server/db/course'
 import { allItems } from '#server/db/item'
 import { findPerson } from '#server/db/person'
 import { inOrganisation, type Db } from '#server/db/pool'
-import { addClearances, clearancesOf, kitOf, recordsOf, removeClearances, removeKit, setKit, setShade, shadesOf, updateRecord } from '#server/db/record'
+import {
+  addClearances,
+  clearancesOf,
+  kitOf,
+  recordsOf,
+  removeClearances,
+  removeKit,
+  setKit,
+  setShade,
+  shadesOf,
+  updateRecord,
+} from '#server/db/record'
 import { loansOf } from '#server/db/stock'
 import { AppError, fieldError, notFound } from '#server/http/errors'
 import type { z } from 'zod'
@@ -18,10 +29,24 @@ import { isStaff, record, type Actor } from '../actor'
 import { scopeOf } from '../shop/shop'
 
 /** Eyes of people for one job, with the shade that each found in its band. */
-export async function eyesOf(db: Db, people: readonly string[], job: Pick<JobSpec, 'process' | 'amps' | 'thickness'>): Promise<Map<string, Eyes>> {
+export async function eyesOf(
+  db: Db,
+  people: readonly string[],
+  job: Pick<JobSpec, 'process' | 'amps' | 'thickness'>,
+): Promise<Map<string, Eyes>> {
   const band = shadeBand(job)
-  const found = band ? (await shadesOf(db, people)).filter(row => row.band === band) : []
-  return new Map((await recordsOf(db, people)).map(row => [row.person_id, { lightSensitive: row.light_sensitive, correction: row.correction, tint: row.tint, found: found.find(entry => entry.person_id === row.person_id)?.shade ?? null }]))
+  const found = band ? (await shadesOf(db, people)).filter((row) => row.band === band) : []
+  return new Map(
+    (await recordsOf(db, people)).map((row) => [
+      row.person_id,
+      {
+        lightSensitive: row.light_sensitive,
+        correction: row.correction,
+        tint: row.tint,
+        found: found.find((entry) => entry.person_id === row.person_id)?.shade ?? null,
+      },
+    ]),
+  )
 }
 
 export function readPerson(actor: Actor, id: string): Promise<PersonDetail> {
@@ -32,19 +57,46 @@ export function readPerson(actor: Actor, id: string): Promise<PersonDetail> {
     const one = [id]
     const [row] = await recordsOf(db, one)
     const course = person.courseId ? await findCourse(db, person.courseId) : null
-    const helmets = (await allItems(db, scope, 'helmet')).filter(item => item.assignedToId === id)
+    const helmets = (await allItems(db, scope, 'helmet')).filter((item) => item.assignedToId === id)
     return {
       person,
       record: {
-        lightSensitive: row!.light_sensitive, correction: row!.correction, tint: row!.tint, respiratorUntil: row!.respirator_until, fitTestOn: row!.fit_test_on, fitModel: row!.fit_model, fitSize: row!.fit_size, sealCheckOn: row!.seal_check_on,
-        cleared: (await clearancesOf(db, one)).map(entry => ({ process: entry.process, signedOn: entry.signed_on, signedBy: entry.signed_by })),
-        kit: (await kitOf(db, one)).map(entry => ({ ppeId: entry.ppe_id, state: entry.state, size: entry.size })),
+        lightSensitive: row!.light_sensitive,
+        correction: row!.correction,
+        tint: row!.tint,
+        respiratorUntil: row!.respirator_until,
+        fitTestOn: row!.fit_test_on,
+        fitModel: row!.fit_model,
+        fitSize: row!.fit_size,
+        sealCheckOn: row!.seal_check_on,
+        cleared: (await clearancesOf(db, one)).map((entry) => ({
+          process: entry.process,
+          signedOn: entry.signed_on,
+          signedBy: entry.signed_by,
+        })),
+        kit: (await kitOf(db, one)).map((entry) => ({
+          ppeId: entry.ppe_id,
+          state: entry.state,
+          size: entry.size,
+        })),
       },
-      shades: (await shadesOf(db, one)).map(entry => ({ band: entry.band, shade: entry.shade, foundOn: entry.found_on })),
-      loans: (await loansOf(db, { people: one })).map(loan => ({ stockId: loan.stock_id, code: loan.code, name: loan.name, quantity: loan.quantity })),
-      helmets: helmets.map(item => ({ id: item.id, label: item.label })),
+      shades: (await shadesOf(db, one)).map((entry) => ({
+        band: entry.band,
+        shade: entry.shade,
+        foundOn: entry.found_on,
+      })),
+      loans: (await loansOf(db, { people: one })).map((loan) => ({
+        stockId: loan.stock_id,
+        code: loan.code,
+        name: loan.name,
+        quantity: loan.quantity,
+      })),
+      helmets: helmets.map((item) => ({ id: item.id, label: item.label })),
       kitList: course?.kit ?? [],
-      findings: judgeRecord({ respiratorUntil: row!.respirator_until, fitTestOn: row!.fit_test_on }, day => daysBetween(scope.today, day)),
+      findings: judgeRecord(
+        { respiratorUntil: row!.respirator_until, fitTestOn: row!.fit_test_on },
+        (day) => daysBetween(scope.today, day),
+      ),
     }
   })
 }
@@ -52,29 +104,81 @@ export function readPerson(actor: Actor, id: string): Promise<PersonDetail> {
 export async function changeRecord(actor: Actor, id: string, body: RecordBody): Promise<void> {
   await inOrganisation(actor.organisation, async (db) => {
     const { today } = await scopeOf(db, actor)
-    for (const field of ['fitTestOn', 'sealCheckOn'] as const) if (body[field] && body[field] > today) throw fieldError(field, 'This day lies in the future.')
-    if (!await updateRecord(db, { person_id: id, light_sensitive: body.lightSensitive, correction: body.correction, tint: body.tint, respirator_until: body.respiratorUntil, fit_test_on: body.fitTestOn, fit_model: body.fitModel || null, fit_size: body.fitSize || null, seal_check_on: body.sealCheckOn })) throw notFound('person')
-    const before = (await clearancesOf(db, [id])).map(entry => entry.process)
-    await removeClearances(db, [id], before.filter(process => !body.cleared.includes(process)))
+    for (const field of ['fitTestOn', 'sealCheckOn'] as const)
+      if (body[field] && body[field] > today)
+        throw fieldError(field, 'This day lies in the future.')
+    if (
+      !(await updateRecord(db, {
+        person_id: id,
+        light_sensitive: body.lightSensitive,
+        correction: body.correction,
+        tint: body.tint,
+        respirator_until: body.respiratorUntil,
+        fit_test_on: body.fitTestOn,
+        fit_model: body.fitModel || null,
+        fit_size: body.fitSize || null,
+        seal_check_on: body.sealCheckOn,
+      }))
+    )
+      throw notFound('person')
+    const before = (await clearancesOf(db, [id])).map((entry) => entry.process)
+    await removeClearances(
+      db,
+      [id],
+      before.filter((process) => !body.cleared.includes(process)),
+    )
     await addClearances(db, actor.organisation, [id], body.cleared, actor.person, today)
-    const known = (await kitOf(db, [id])).map(entry => entry.ppe_id)
-    await removeKit(db, [id], known.filter(ppe => !body.kit.some(entry => entry.ppeId === ppe)))
-    await setKit(db, actor.organisation, body.kit.map(entry => ({ person_id: id, ppe_id: entry.ppeId, state: entry.state, size: entry.size })), today)
+    const known = (await kitOf(db, [id])).map((entry) => entry.ppe_id)
+    await removeKit(
+      db,
+      [id],
+      known.filter((ppe) => !body.kit.some((entry) => entry.ppeId === ppe)),
+    )
+    await setKit(
+      db,
+      actor.organisation,
+      body.kit.map((entry) => ({
+        person_id: id,
+        ppe_id: entry.ppeId,
+        state: entry.state,
+        size: entry.size,
+      })),
+      today,
+    )
     await record(db, actor, 'record_changed', 'person', id, body)
   })
 }
 
 /** Remember a shade found by trial. Workers for themselves; never under the legal minimum of that work. */
-export async function rememberShade(actor: Actor, id: string, body: z.output<typeof foundShadeBody>): Promise<{ band: string }> {
+export async function rememberShade(
+  actor: Actor,
+  id: string,
+  body: z.output<typeof foundShadeBody>,
+): Promise<{ band: string }> {
   const band = shadeBand(body)
-  const { floor } = assignShade({ ...body, electrode: null, arcHidden: false, shieldGas: null, gasFlow: null, baseMetal: 'unknown' })
-  if (!band || floor === null) throw fieldError('amps', 'No shade can be remembered where the table has no row.')
-  if (body.shade < floor) throw fieldError('shade', `Never lighter than shade ${floor} for this work.`)
+  const { floor } = assignShade({
+    ...body,
+    electrode: null,
+    arcHidden: false,
+    shieldGas: null,
+    gasFlow: null,
+    baseMetal: 'unknown',
+  })
+  if (!band || floor === null)
+    throw fieldError('amps', 'No shade can be remembered where the table has no row.')
+  if (body.shade < floor)
+    throw fieldError('shade', `Never lighter than shade ${floor} for this work.`)
   await inOrganisation(actor.organisation, async (db) => {
-    if (!await findPerson(db, id)) throw notFound('person')
-    if (!isStaff(actor) && id !== actor.person) throw new AppError(403, 'forbidden', 'You can remember a shade for yourself only.')
+    if (!(await findPerson(db, id))) throw notFound('person')
+    if (!isStaff(actor) && id !== actor.person)
+      throw new AppError(403, 'forbidden', 'You can remember a shade for yourself only.')
     const { today } = await scopeOf(db, actor)
-    await setShade(db, actor.organisation, { person_id: id, band, shade: body.shade, found_on: today })
+    await setShade(db, actor.organisation, {
+      person_id: id,
+      band,
+      shade: body.shade,
+      found_on: today,
+    })
     await record(db, actor, 'shade_found', 'person', id, { band, shade: body.shade })
   })
   return { band }

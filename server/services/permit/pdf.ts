@@ -17,65 +17,192 @@ export function permitPdf(actor: Actor, id: string): Promise<Printed> {
   return inOrganisation(actor.organisation, async (db) => {
     const loaded = await loadPermit(db, actor, id)
     const permit = await toPermit(db, actor, loaded)
-    const document = layOut(permit, (await findJob(db, permit.jobId))!, await findMe(db, actor.person, actor.now), actor.now)
+    const document = layOut(
+      permit,
+      (await findJob(db, permit.jobId))!,
+      await findMe(db, actor.person, actor.now),
+      actor.now,
+    )
     return printed(`permit-${permit.number}.pdf`, document)
   })
 }
 
 function layOut(permit: Permit, job: JobRow, me: Me, now: Date): TDocumentDefinitions {
   const { site } = me
-  const time = (iso: string | null): string => iso === null ? '—' : new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short', timeZone: site.timeZone }).format(new Date(iso))
-  const rows = (pairs: [string, string][]): Content => ({ layout: 'noBorders', table: { widths: [110, '*'], body: pairs.map(([name, value]) => [{ text: name, color: '#555' }, value]) }, margin: [0, 2, 0, 8] })
+  const time = (iso: string | null): string =>
+    iso === null
+      ? '—'
+      : new Intl.DateTimeFormat('en-GB', {
+          dateStyle: 'medium',
+          timeStyle: 'short',
+          timeZone: site.timeZone,
+        }).format(new Date(iso))
+  const rows = (pairs: [string, string][]): Content => ({
+    layout: 'noBorders',
+    table: {
+      widths: [110, '*'],
+      body: pairs.map(([name, value]) => [{ text: name, color: '#555' }, value]),
+    },
+    margin: [0, 2, 0, 8],
+  })
   return {
-    pageSize: site.units === 'us' ? 'LETTER' : 'A4', pageMargins: [42, 42, 42, 54],
-    info: { title: `Hot-work permit ${permit.number}`, author: me.organisation, creator: 'Zonaris' },
-    styles: { h: { fontSize: 12, bold: true, margin: [0, 10, 0, 2] }, small: { fontSize: 8, color: '#444' } },
+    pageSize: site.units === 'us' ? 'LETTER' : 'A4',
+    pageMargins: [42, 42, 42, 54],
+    info: {
+      title: `Hot-work permit ${permit.number}`,
+      author: me.organisation,
+      creator: 'Zonaris',
+    },
+    styles: {
+      h: { fontSize: 12, bold: true, margin: [0, 10, 0, 2] },
+      small: { fontSize: 8, color: '#444' },
+    },
     content: [
-      { columns: [{ text: `Hot-work permit ${permit.number}`, fontSize: 22, bold: true }, { text: permit.state.toUpperCase(), fontSize: 16, bold: true, alignment: 'right' }] },
+      {
+        columns: [
+          { text: `Hot-work permit ${permit.number}`, fontSize: 22, bold: true },
+          { text: permit.state.toUpperCase(), fontSize: 16, bold: true, alignment: 'right' },
+        ],
+      },
       { text: `${me.organisation}, ${site.name}. Times in ${site.timeZone}.`, style: 'small' },
-      ...(permit.rehearsal ? [{ text: 'REHEARSAL: made with the clock running fast. Not a permit to work.', bold: true, margin: [0, 6, 0, 0] } satisfies Content] : []),
+      ...(permit.rehearsal
+        ? [
+            {
+              text: 'REHEARSAL: made with the clock running fast. Not a permit to work.',
+              bold: true,
+              margin: [0, 6, 0, 0],
+            } satisfies Content,
+          ]
+        : []),
       { text: 'Work', style: 'h' },
       rows([
-        ['Job', `${job.number} ${job.title}`], ['Place', permit.place], ['Process', `${PROCESS_NAME[job.spec.process]}${job.spec.amps === null ? '' : `, ${job.spec.ampsFrom ? `${job.spec.ampsFrom} to ` : ''}${job.spec.amps} A`}`],
-        ['Operator', permit.operator ?? '—'], ['Fire watch', permit.fireWatch ?? '—'], ['Valid', `${time(permit.validFrom)} to ${time(permit.validTo)}`],
-        ['Watch', `${permit.watchMinutes} min after the last arc (${WATCH_MINUTES[permit.ruleSet].name})`], ['Issued by', `${permit.issuedBy ?? '—'}, ${time(permit.issuedAt)}`],
-        ['Work from', time(permit.workStartedAt)], ['Last arc out', time(permit.watchStartedAt)], ['Closed', time(permit.closedAt)],
+        ['Job', `${job.number} ${job.title}`],
+        ['Place', permit.place],
+        [
+          'Process',
+          `${PROCESS_NAME[job.spec.process]}${job.spec.amps === null ? '' : `, ${job.spec.ampsFrom ? `${job.spec.ampsFrom} to ` : ''}${job.spec.amps} A`}`,
+        ],
+        ['Operator', permit.operator ?? '—'],
+        ['Fire watch', permit.fireWatch ?? '—'],
+        ['Valid', `${time(permit.validFrom)} to ${time(permit.validTo)}`],
+        [
+          'Watch',
+          `${permit.watchMinutes} min after the last arc (${WATCH_MINUTES[permit.ruleSet].name})`,
+        ],
+        ['Issued by', `${permit.issuedBy ?? '—'}, ${time(permit.issuedAt)}`],
+        ['Work from', time(permit.workStartedAt)],
+        ['Last arc out', time(permit.watchStartedAt)],
+        ['Closed', time(permit.closedAt)],
       ]),
       { text: 'Sweep, 35 ft (11 m)', style: 'h' },
-      { ul: SWEEP.map(line => `${line.text}: ${{ yes: 'yes', no: 'NO', na: 'not applicable', open: 'not answered' }[permit.sweep[line.id] ?? 'open']}`) },
-      { text: permit.issuedAt ? 'Findings as they were at issue' : 'Findings now (not issued)', style: 'h' },
-      { table: { headerRows: 1, widths: [50, '*', 190], body: [
-        [{ text: 'Level', bold: true }, { text: 'Finding', bold: true }, { text: 'Why', bold: true }],
-        ...permit.findings.map(finding => findingRow(finding as Finding, permit, site.units)),
-      ] }, layout: 'lightHorizontalLines' },
+      {
+        ul: SWEEP.map(
+          (line) =>
+            `${line.text}: ${{ yes: 'yes', no: 'NO', na: 'not applicable', open: 'not answered' }[permit.sweep[line.id] ?? 'open']}`,
+        ),
+      },
+      {
+        text: permit.issuedAt ? 'Findings as they were at issue' : 'Findings now (not issued)',
+        style: 'h',
+      },
+      {
+        table: {
+          headerRows: 1,
+          widths: [50, '*', 190],
+          body: [
+            [
+              { text: 'Level', bold: true },
+              { text: 'Finding', bold: true },
+              { text: 'Why', bold: true },
+            ],
+            ...permit.findings.map((finding) => findingRow(finding as Finding, permit, site.units)),
+          ],
+        },
+        layout: 'lightHorizontalLines',
+      },
       { text: 'Signatures and events', style: 'h' },
-      { table: { headerRows: 1, widths: [105, 125, '*', 40], body: [
-        ['When', 'What', 'Who, and note', 'Audit'].map(text => ({ text, bold: true })),
-        ...permit.events.map(event => [time(event.at), eventText(event), `${event.person}${event.note ? `: ${event.note}` : ''}`, event.auditSeq === null ? '' : `#${event.auditSeq}`]),
-      ] }, layout: 'lightHorizontalLines' },
-      { text: `Audit reference: ${permit.auditHash ?? 'none yet'}`, style: 'small', margin: [0, 10, 0, 0] },
-      { text: 'Figures are recalled from the sources named; check the current edition and local code. This permit does not replace the site\'s procedure or a competent person.', style: 'small', margin: [0, 4, 0, 0] },
+      {
+        table: {
+          headerRows: 1,
+          widths: [105, 125, '*', 40],
+          body: [
+            ['When', 'What', 'Who, and note', 'Audit'].map((text) => ({ text, bold: true })),
+            ...permit.events.map((event) => [
+              time(event.at),
+              eventText(event),
+              `${event.person}${event.note ? `: ${event.note}` : ''}`,
+              event.auditSeq === null ? '' : `#${event.auditSeq}`,
+            ]),
+          ],
+        },
+        layout: 'lightHorizontalLines',
+      },
+      {
+        text: `Audit reference: ${permit.auditHash ?? 'none yet'}`,
+        style: 'small',
+        margin: [0, 10, 0, 0],
+      },
+      {
+        text: "Figures are recalled from the sources named; check the current edition and local code. This permit does not replace the site's procedure or a competent person.",
+        style: 'small',
+        margin: [0, 4, 0, 0],
+      },
     ],
-    footer: (page, pages) => ({ text: `Permit ${permit.number}, printed ${time(now.toISOString())}, page ${page} of ${pages}`, style: 'small', margin: [42, 12, 42, 0] }),
+    footer: (page, pages) => ({
+      text: `Permit ${permit.number}, printed ${time(now.toISOString())}, page ${page} of ${pages}`,
+      style: 'small',
+      margin: [42, 12, 42, 0],
+    }),
   }
 }
 
 function findingRow(finding: Finding, permit: Permit, units: Units): Content[] {
-  const overridden = permit.overridden.find(entry => entry.code === finding.code)
-  const inputs = (all: Record<string, Input> = {}): string => Object.entries(all).map(([name, value]) => `${name} ${typeof value === 'object' ? quantityText(value, units) : value}`).join(', ')
+  const overridden = permit.overridden.find((entry) => entry.code === finding.code)
+  const inputs = (all: Record<string, Input> = {}): string =>
+    Object.entries(all)
+      .map(
+        ([name, value]) =>
+          `${name} ${typeof value === 'object' ? quantityText(value, units) : value}`,
+      )
+      .join(', ')
   return [
-    { text: overridden ? 'OVERRIDDEN' : LEVEL_WORD[finding.level], bold: finding.level !== 'clear', fontSize: 8 },
-    { stack: [finding.sentence, ...(finding.remedy && finding.level !== 'clear' ? [{ text: finding.remedy, style: 'small' }] : []), ...(overridden ? [{ text: `Override: ${overridden.reason}`, bold: true }] : [])] },
-    { stack: finding.reasons.map(reason => ({ text: [`${reason.rule}. `, { text: reason.source.document, italics: true }, reason.inputs ? ` (${inputs(reason.inputs)})` : ''], style: 'small' })) },
+    {
+      text: overridden ? 'OVERRIDDEN' : LEVEL_WORD[finding.level],
+      bold: finding.level !== 'clear',
+      fontSize: 8,
+    },
+    {
+      stack: [
+        finding.sentence,
+        ...(finding.remedy && finding.level !== 'clear'
+          ? [{ text: finding.remedy, style: 'small' }]
+          : []),
+        ...(overridden ? [{ text: `Override: ${overridden.reason}`, bold: true }] : []),
+      ],
+    },
+    {
+      stack: finding.reasons.map((reason) => ({
+        text: [
+          `${reason.rule}. `,
+          { text: reason.source.document, italics: true },
+          reason.inputs ? ` (${inputs(reason.inputs)})` : '',
+        ],
+        style: 'small',
+      })),
+    },
   ]
 }
 
 function eventText(event: Permit['events'][number]): string {
   const signer = event.subject === 'operator' ? 'operator' : 'fire watch'
   switch (event.kind) {
-    case 'sign': return `Signed by PIN as ${signer}${event.current ? '' : ' (draft changed since)'}`
-    case 'round': return 'Round'
-    case 'override': return `Override of ${event.subject}${event.current ? '' : ' (draft changed since)'}`
-    case 'action': return event.subject.charAt(0).toUpperCase() + event.subject.slice(1)
+    case 'sign':
+      return `Signed by PIN as ${signer}${event.current ? '' : ' (draft changed since)'}`
+    case 'round':
+      return 'Round'
+    case 'override':
+      return `Override of ${event.subject}${event.current ? '' : ' (draft changed since)'}`
+    case 'action':
+      return event.subject.charAt(0).toUpperCase() + event.subject.slice(1)
   }
 }

@@ -9,25 +9,80 @@ import type { Actor } from '../actor'
 import { scopeOf } from '../shop/shop'
 import { printed, type Paper, type Printed } from './document'
 
-interface Label { code: string, name: string, note: string, address: string }
+interface Label {
+  code: string
+  name: string
+  note: string
+  address: string
+}
 const ACROSS = 4
 
 /** Labels to cut out and stick on: the code as QR and in plain letters. */
-export function labelsPdf(actor: Actor, of: 'stock' | 'gear' | 'stations', paper: Paper, origin: string): Promise<Printed> {
+export function labelsPdf(
+  actor: Actor,
+  of: 'stock' | 'gear' | 'stations',
+  paper: Paper,
+  origin: string,
+): Promise<Printed> {
   return inOrganisation(actor.organisation, async (db) => {
     const labels = await labelsOf(db, actor, of, origin)
     if (labels.length === 0) throw notFound('label to print')
     const me = await findMe(db, actor.person, actor.now)
-    const cells = labels.map((label): Content => ({ stack: [{ qr: label.address, fit: 84 }, { text: label.code, bold: true, fontSize: 12 }, { text: label.name, fontSize: 7.5 }, { text: label.note, fontSize: 7.5 }], margin: [6, 6, 6, 6] }))
-    const rows = Array.from({ length: Math.ceil(cells.length / ACROSS) }, (_, i) => Array.from({ length: ACROSS }, (__, j): Content => cells[i * ACROSS + j] ?? ''))
-    return printed(`labels-${of}.pdf`, { pageSize: paper, pageMargins: [30, 30, 30, 30], info: { title: `Labels, ${me.site.name}`, creator: 'Zonaris' }, content: [{ table: { widths: Array.from({ length: ACROSS }, () => '*'), dontBreakRows: true, body: rows } }] })
+    const cells = labels.map((label): Content => ({
+      stack: [
+        { qr: label.address, fit: 84 },
+        { text: label.code, bold: true, fontSize: 12 },
+        { text: label.name, fontSize: 7.5 },
+        { text: label.note, fontSize: 7.5 },
+      ],
+      margin: [6, 6, 6, 6],
+    }))
+    const rows = Array.from({ length: Math.ceil(cells.length / ACROSS) }, (_, i) =>
+      Array.from({ length: ACROSS }, (__, j): Content => cells[i * ACROSS + j] ?? ''),
+    )
+    return printed(`labels-${of}.pdf`, {
+      pageSize: paper,
+      pageMargins: [30, 30, 30, 30],
+      info: { title: `Labels, ${me.site.name}`, creator: 'Zonaris' },
+      content: [
+        {
+          table: {
+            widths: Array.from({ length: ACROSS }, () => '*'),
+            dontBreakRows: true,
+            body: rows,
+          },
+        },
+      ],
+    })
   })
 }
 
-async function labelsOf(db: Db, actor: Actor, of: 'stock' | 'gear' | 'stations', origin: string): Promise<Label[]> {
+async function labelsOf(
+  db: Db,
+  actor: Actor,
+  of: 'stock' | 'gear' | 'stations',
+  origin: string,
+): Promise<Label[]> {
   const scope = await scopeOf(db, actor)
   const scan = (code: string): string => `${origin}/scan/${encodeURIComponent(code)}`
-  if (of === 'stock') return (await allStock(db, actor.site, scope.today)).map(stock => ({ code: stock.code, name: stock.name, note: stock.size, address: scan(stock.code) }))
-  if (of === 'gear') return (await allItems(db, scope, null)).map(item => ({ code: item.label, name: item.gas ?? item.description, note: item.kind, address: scan(item.label) }))
-  return (await listStations(db, actor.site)).map(station => ({ code: station.name, name: 'Scan for your card', note: '', address: `${origin}/booth/${station.code}` }))
+  if (of === 'stock')
+    return (await allStock(db, actor.site, scope.today)).map((stock) => ({
+      code: stock.code,
+      name: stock.name,
+      note: stock.size,
+      address: scan(stock.code),
+    }))
+  if (of === 'gear')
+    return (await allItems(db, scope, null)).map((item) => ({
+      code: item.label,
+      name: item.gas ?? item.description,
+      note: item.kind,
+      address: scan(item.label),
+    }))
+  return (await listStations(db, actor.site)).map((station) => ({
+    code: station.name,
+    name: 'Scan for your card',
+    note: '',
+    address: `${origin}/booth/${station.code}`,
+  }))
 }

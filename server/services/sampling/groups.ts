@@ -9,34 +9,76 @@ import type { Sample, SampleGroup } from '#shared/sampling/schema'
 import type { Actor } from '../actor'
 import { scopeOf } from '../shop/shop'
 
-export const readGroups = (actor: Actor): Promise<{ group: string, substance: Substance, days: number }[]> => inOrganisation(actor.organisation, db => sampleGroups(db, actor.site))
+export const readGroups = (
+  actor: Actor,
+): Promise<{ group: string; substance: Substance; days: number }[]> =>
+  inOrganisation(actor.organisation, (db) => sampleGroups(db, actor.site))
 
 /** One person on one day: the 8 h average of all parts. It is under the detection limit when every part is. */
-export function daysOf(samples: readonly Sample[]): { on: string, who: string, value: number, underDetection: boolean, jobId: string | null }[] {
+export function daysOf(
+  samples: readonly Sample[],
+): { on: string; who: string; value: number; underDetection: boolean; jobId: string | null }[] {
   const days = new Map<string, Sample[]>()
   for (const sample of samples) {
     const key = `${sample.on} ${sample.who}`
-    days.set(key, [...days.get(key) ?? [], sample])
+    days.set(key, [...(days.get(key) ?? []), sample])
   }
   return [...days.values()].map((parts) => {
-    const under = parts.every(part => part.underDetection)
+    const under = parts.every((part) => part.underDetection)
     // A part under the limit among others counts as its limit over root 2; a day wholly under keeps the limit itself, which the statistics substitute.
-    const value = averageOfParts(parts.map(part => ({ minutes: part.minutes, value: part.underDetection && !under ? part.value / Math.SQRT2 : part.value })), parts[0]!.rest, parts[0]!.shiftMinutes)
-    return { on: parts[0]!.on, who: parts[0]!.who, value, underDetection: under, jobId: parts[0]!.jobId }
+    const value = averageOfParts(
+      parts.map((part) => ({
+        minutes: part.minutes,
+        value: part.underDetection && !under ? part.value / Math.SQRT2 : part.value,
+      })),
+      parts[0]!.rest,
+      parts[0]!.shiftMinutes,
+    )
+    return {
+      on: parts[0]!.on,
+      who: parts[0]!.who,
+      value,
+      underDetection: under,
+      jobId: parts[0]!.jobId,
+    }
   })
 }
 
 export function readGroup(actor: Actor, group: string, substance: Substance): Promise<SampleGroup> {
   return inOrganisation(actor.organisation, async (db) => {
-    const { rules: { limits: adopted } } = await scopeOf(db, actor)
+    const {
+      rules: { limits: adopted },
+    } = await scopeOf(db, actor)
     const days = daysOf(await samplesOfGroup(db, actor.site, group, substance))
-    const positive = days.filter(day => day.value > 0)
+    const positive = days.filter((day) => day.value > 0)
     const answer = judgeSamples(positive, substance, adopted)
     const deciding = strictest(substance, 'twa', adopted)
     return {
-      group, substance, unit: unitOf(substance), days: days.map(({ jobId: _, ...day }) => day), finding: answer.finding,
-      fit: answer.fit && { ...answer.fit, p95: answer.p95!, upper70: answer.upper70!, upper95: answer.upper95!, exceedance: answer.exceedance }, compliance: answer.compliance && { test: answer.compliance.test, verdict: answer.compliance.verdict, sentence: answer.compliance.sentence },
-      points: answer.values.length > 0 ? probabilityPoints(answer.values) : [], limits: limitsOf(substance).filter(limit => limit.kind === 'twa').map(limit => ({ set: limit.set, value: asSubstance(limit), decides: limit === deciding })),
+      group,
+      substance,
+      unit: unitOf(substance),
+      days: days.map(({ jobId: _, ...day }) => day),
+      finding: answer.finding,
+      fit: answer.fit && {
+        ...answer.fit,
+        p95: answer.p95!,
+        upper70: answer.upper70!,
+        upper95: answer.upper95!,
+        exceedance: answer.exceedance,
+      },
+      compliance: answer.compliance && {
+        test: answer.compliance.test,
+        verdict: answer.compliance.verdict,
+        sentence: answer.compliance.sentence,
+      },
+      points: answer.values.length > 0 ? probabilityPoints(answer.values) : [],
+      limits: limitsOf(substance)
+        .filter((limit) => limit.kind === 'twa')
+        .map((limit) => ({
+          set: limit.set,
+          value: asSubstance(limit),
+          decides: limit === deciding,
+        })),
     }
   })
 }

@@ -5,7 +5,13 @@ import { unitOf, type Substance } from '#core/exposure/terms'
 import { inOrganisation } from '#server/db/pool'
 import type { Page, PageQuery } from '#server/db/page'
 import { findJob } from '#server/db/job'
-import { allSamples, insertSamples, listSamples, removeSample, type SampleOrder } from '#server/db/sample'
+import {
+  allSamples,
+  insertSamples,
+  listSamples,
+  removeSample,
+  type SampleOrder,
+} from '#server/db/sample'
 import { conflict, fieldError, notFound } from '#server/http/errors'
 import type { importBody, ImportPreview } from '#shared/air/schema'
 import { sampleBody, type Sample, type SampleBody } from '#shared/sampling/schema'
@@ -13,77 +19,185 @@ import { record, type Actor } from '../actor'
 import { numberOf, readTable } from '../files/table'
 
 /** Columns of the CSV form. `unit` is asked for so that a laboratory's µg are not taken for mg. */
-const NEEDED = ['date', 'kind', 'group', 'who', 'task', 'substance', 'minutes', 'value', 'unit', 'reference'] as const
+const NEEDED = [
+  'date',
+  'kind',
+  'group',
+  'who',
+  'task',
+  'substance',
+  'minutes',
+  'value',
+  'unit',
+  'reference',
+] as const
 const COLUMNS = [...NEEDED, 'pump', 'shift_minutes', 'under_detection', 'rest'] as const
 
-export const readSamples = (actor: Actor, query: PageQuery & { sort: SampleOrder }): Promise<Page<Sample>> => inOrganisation(actor.organisation, db => listSamples(db, actor.site, query))
+export const readSamples = (
+  actor: Actor,
+  query: PageQuery & { sort: SampleOrder },
+): Promise<Page<Sample>> =>
+  inOrganisation(actor.organisation, (db) => listSamples(db, actor.site, query))
 
 export function addSample(actor: Actor, body: SampleBody): Promise<{ id: string }> {
   return inOrganisation(actor.organisation, async (db) => {
-    if (body.jobId && !await findJob(db, body.jobId)) throw fieldError('jobId', 'There is no such job.')
+    if (body.jobId && !(await findJob(db, body.jobId)))
+      throw fieldError('jobId', 'There is no such job.')
     const id = randomUUID()
-    const added = await insertSamples(db, { organisation: actor.organisation, site: actor.site, person: actor.person, at: actor.now, rehearsal: actor.rehearsal }, [{ ...body, id }])
+    const added = await insertSamples(
+      db,
+      {
+        organisation: actor.organisation,
+        site: actor.site,
+        person: actor.person,
+        at: actor.now,
+        rehearsal: actor.rehearsal,
+      },
+      [{ ...body, id }],
+    )
     if (added === 0) throw conflict('This part of this day is already on file.', 'known')
-    await record(db, actor, 'sample_logged', 'sample', id, { on: body.on, substance: body.substance, reference: body.reference })
+    await record(db, actor, 'sample_logged', 'sample', id, {
+      on: body.on,
+      substance: body.substance,
+      reference: body.reference,
+    })
     return { id }
   })
 }
 
 export function takeOut(actor: Actor, id: string): Promise<void> {
   return inOrganisation(actor.organisation, async (db) => {
-    if (!await removeSample(db, id)) throw notFound('sample')
+    if (!(await removeSample(db, id))) throw notFound('sample')
     await record(db, actor, 'sample_removed', 'sample', id)
   })
 }
 
 export function exportSamples(actor: Actor): Promise<string> {
   return inOrganisation(actor.organisation, async (db) => {
-    const rows = (await allSamples(db, actor.site)).map(sample => ({ date: sample.on, kind: sample.kind, group: sample.group, who: sample.who, task: sample.task, pump: sample.pump, substance: sample.substance, minutes: sample.minutes, shift_minutes: sample.shiftMinutes, value: sample.value, unit: unitOf(sample.substance), under_detection: sample.underDetection ? 'yes' : 'no', rest: sample.rest, reference: sample.reference }))
+    const rows = (await allSamples(db, actor.site)).map((sample) => ({
+      date: sample.on,
+      kind: sample.kind,
+      group: sample.group,
+      who: sample.who,
+      task: sample.task,
+      pump: sample.pump,
+      substance: sample.substance,
+      minutes: sample.minutes,
+      shift_minutes: sample.shiftMinutes,
+      value: sample.value,
+      unit: unitOf(sample.substance),
+      under_detection: sample.underDetection ? 'yes' : 'no',
+      rest: sample.rest,
+      reference: sample.reference,
+    }))
     return Papa.unparse(rows, { columns: [...COLUMNS], newline: '\r\n', escapeFormulae: true })
   })
 }
 
 /** Show what a file would add, or add exactly that; nothing while one row is broken. A part that is on file already counts once. */
-export function importSamples(actor: Actor, body: z.output<typeof importBody>): Promise<ImportPreview> {
+export function importSamples(
+  actor: Actor,
+  body: z.output<typeof importBody>,
+): Promise<ImportPreview> {
   return inOrganisation(actor.organisation, async (db) => {
     if (body.format !== 'csv') throw fieldError('format', 'Samples are read from CSV.')
     const { lines, wrong } = readTable(body.text, NEEDED, COLUMNS)
     const known = new Set((await allSamples(db, actor.site)).map(keyOf))
     const rows = (wrong.length > 0 ? [] : lines).map(({ line, values, fault }) => {
-      const faults: { field: string, message: string }[] = fault ? [{ field: '', message: fault }] : []
+      const faults: { field: string; message: string }[] = fault
+        ? [{ field: '', message: fault }]
+        : []
       const read = sampleBody.safeParse(toBody(values))
-      if (!read.success) faults.push(...read.error.issues.map(issue => ({ field: issue.path.join('.'), message: issue.message })))
+      if (!read.success)
+        faults.push(
+          ...read.error.issues.map((issue) => ({
+            field: issue.path.join('.'),
+            message: issue.message,
+          })),
+        )
       const unit = read.success ? unitFault(read.data.substance, values.unit ?? '') : null
       if (unit) faults.push({ field: 'unit', message: unit })
       const sample = faults.length === 0 && read.success ? { ...read.data, id: randomUUID() } : null
-      const state = sample === null ? 'broken' as const : known.has(keyOf(sample)) ? 'known' as const : 'new' as const
+      const state =
+        sample === null
+          ? ('broken' as const)
+          : known.has(keyOf(sample))
+            ? ('known' as const)
+            : ('new' as const)
       if (sample) known.add(keyOf(sample))
-      return { row: { line, name: `${values.date ?? ''} ${values.who ?? ''} ${values.substance ?? ''}`.trim(), faults, state }, sample }
+      return {
+        row: {
+          line,
+          name: `${values.date ?? ''} ${values.who ?? ''} ${values.substance ?? ''}`.trim(),
+          faults,
+          state,
+        },
+        sample,
+      }
     })
     let applied = 0
     if (body.apply) {
-      const broken = rows.filter(entry => entry.row.state === 'broken').length
+      const broken = rows.filter((entry) => entry.row.state === 'broken').length
       if (wrong.length > 0) throw fieldError('text', wrong[0]!)
       if (broken > 0) throw fieldError('text', `${broken} rows are broken. Nothing was taken over.`)
-      applied = await insertSamples(db, { organisation: actor.organisation, site: actor.site, person: actor.person, at: actor.now, rehearsal: actor.rehearsal }, rows.flatMap(entry => entry.row.state === 'new' ? [entry.sample!] : []))
+      applied = await insertSamples(
+        db,
+        {
+          organisation: actor.organisation,
+          site: actor.site,
+          person: actor.person,
+          at: actor.now,
+          rehearsal: actor.rehearsal,
+        },
+        rows.flatMap((entry) => (entry.row.state === 'new' ? [entry.sample!] : [])),
+      )
       await record(db, actor, 'samples_imported', 'site', actor.site, { rows: applied })
     }
-    return { rows: rows.map(entry => entry.row), header: wrong, applied }
+    return { rows: rows.map((entry) => entry.row), header: wrong, applied }
   })
 }
 
-const keyOf = (sample: { reference: string, on: string, who: string, task: string, substance: string, minutes: number }): string => JSON.stringify([sample.reference, sample.on, sample.who, sample.task, sample.substance, sample.minutes])
+const keyOf = (sample: {
+  reference: string
+  on: string
+  who: string
+  task: string
+  substance: string
+  minutes: number
+}): string =>
+  JSON.stringify([
+    sample.reference,
+    sample.on,
+    sample.who,
+    sample.task,
+    sample.substance,
+    sample.minutes,
+  ])
 
 function toBody(values: Record<string, string>): unknown {
   const yes = (values.under_detection ?? '').trim().toLowerCase()
   return {
-    on: values.date, kind: values.kind, group: values.group, who: values.who, task: values.task, pump: values.pump ?? '', substance: values.substance, minutes: numberOf(values.minutes), shiftMinutes: values.shift_minutes ? numberOf(values.shift_minutes) : 480,
-    value: numberOf(values.value), underDetection: yes === 'yes' || yes === 'true' || yes === '<', rest: values.rest || 'as_sampled', reference: values.reference, jobId: null,
+    on: values.date,
+    kind: values.kind,
+    group: values.group,
+    who: values.who,
+    task: values.task,
+    pump: values.pump ?? '',
+    substance: values.substance,
+    minutes: numberOf(values.minutes),
+    shiftMinutes: values.shift_minutes ? numberOf(values.shift_minutes) : 480,
+    value: numberOf(values.value),
+    underDetection: yes === 'yes' || yes === 'true' || yes === '<',
+    rest: values.rest || 'as_sampled',
+    reference: values.reference,
+    jobId: null,
   }
 }
 
 /** Another unit is refused, never converted in silence: the file is put right where it was made. */
 function unitFault(substance: Substance, unit: string): string | null {
   const written = unit.trim().toLowerCase().replace('³', '3').replace('^', '')
-  return written === unitOf(substance) ? null : `${unitOf(substance)} is needed for this substance, the file says "${unit}".`
+  return written === unitOf(substance)
+    ? null
+    : `${unitOf(substance)} is needed for this substance, the file says "${unit}".`
 }

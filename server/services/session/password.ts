@@ -1,7 +1,9 @@
 import { Hash } from '@adonisjs/hash'
 import { Scrypt } from '@adonisjs/hash/drivers/scrypt'
 
-const scrypt = new Hash(new Scrypt({ cost: 16384, blockSize: 8, parallelization: 1, maxMemory: 33554432 }))
+const scrypt = new Hash(
+  new Scrypt({ cost: 16384, blockSize: 8, parallelization: 1, maxMemory: 33554432 }),
+)
 
 export const hashSecret = (secret: string): Promise<string> => scrypt.make(secret)
 
@@ -10,6 +12,6 @@ let decoy: Promise<string> | null = null
 
 export async function secretMatches(hash: string | null, secret: string): Promise<boolean> {
   decoy ??= hashSecret('no such person')
-  const matches = await scrypt.verify(hash ?? await decoy, secret)
+  const matches = await scrypt.verify(hash ?? (await decoy), secret)
   return hash !== null && matches
 }

@@ -25,15 +25,37 @@ export async function readShift(actor: Actor): Promise<Shift> {
     const scope = await scopeOf(db, actor)
     const due = await dueItems(db, scope, DUE_SHOWN)
     return {
-      now: actor.now.toISOString(), factor: clock.factor,
+      now: actor.now.toISOString(),
+      factor: clock.factor,
       // An issued permit that ran out unused is over; one under which work was begun still owes its watch.
-      running: (await runningNow(db, actor)).filter(entry => entry.state !== 'expired' || entry.begun),
-      locked: (await lockedItems(db, scope)).map(item => ({ id: item.id, kind: item.kind, label: item.label, reason: item.lockReason! })),
-      due: due.rows.map(item => ({ id: item.id, kind: item.kind, label: item.label, daysSince: item.daysSince })),
+      running: (await runningNow(db, actor)).filter(
+        (entry) => entry.state !== 'expired' || entry.begun,
+      ),
+      locked: (await lockedItems(db, scope)).map((item) => ({
+        id: item.id,
+        kind: item.kind,
+        label: item.label,
+        reason: item.lockReason!,
+      })),
+      due: due.rows.map((item) => ({
+        id: item.id,
+        kind: item.kind,
+        label: item.label,
+        daysSince: item.daysSince,
+      })),
       dueCount: due.total,
-      expiring: (await expiringPeople(db, actor.site, dayAfter(scope.today, REMIND_DAYS))).flatMap(person => expiries(person, scope.today)),
+      expiring: (await expiringPeople(db, actor.site, dayAfter(scope.today, REMIND_DAYS))).flatMap(
+        (person) => expiries(person, scope.today),
+      ),
       sessions: await trainingsOn(db, actor.site, scope.today),
-      alarms: (await openAlarms(db, actor.site)).map(alarm => ({ id: alarm.id, kind: alarm.kind, where: alarm.where, stationId: alarm.station_id, jobId: alarm.job_id, at: alarm.at.toISOString() })),
+      alarms: (await openAlarms(db, actor.site)).map((alarm) => ({
+        id: alarm.id,
+        kind: alarm.kind,
+        where: alarm.where,
+        stationId: alarm.station_id,
+        jobId: alarm.job_id,
+        at: alarm.at.toISOString(),
+      })),
       reorder: await countToOrder(db, actor.site),
     }
   })
@@ -42,21 +64,48 @@ export async function readShift(actor: Actor): Promise<Shift> {
 /** What of a person's record runs out within the time of reminders. */
 function expiries(person: Expiring, today: string): Shift['expiring'] {
   const last = dayAfter(today, REMIND_DAYS)
-  const dates = [['respirator', person.respirator_until], ['fit_test', person.fit_test_on && fitTestUntil(person.fit_test_on)]] as const
-  return dates.flatMap(([what, on]) => on && on <= last ? [{ personId: person.person_id, name: person.name, what, on }] : [])
+  const dates = [
+    ['respirator', person.respirator_until],
+    ['fit_test', person.fit_test_on && fitTestUntil(person.fit_test_on)],
+  ] as const
+  return dates.flatMap(([what, on]) =>
+    on && on <= last ? [{ personId: person.person_id, name: person.name, what, on }] : [],
+  )
 }
 
 async function runningNow(db: Db, actor: Actor): Promise<Shift['running']> {
   const rows = await runningPermits(db, actor.site)
-  const rounds = await roundsOf(db, rows.map(row => row.id))
-  return rows.map(row => running(row, rounds.filter(round => round.permit_id === row.id).map(round => round.at.getTime()), actor.now))
+  const rounds = await roundsOf(
+    db,
+    rows.map((row) => row.id),
+  )
+  return rows.map((row) =>
+    running(
+      row,
+      rounds.filter((round) => round.permit_id === row.id).map((round) => round.at.getTime()),
+      actor.now,
+    ),
+  )
 }
 
 function running(row: PermitDbRow, rounds: number[], now: Date): Shift['running'][number] {
   const life = lifeOf(row, rounds)
-  const count = life.watchStartedAt === null ? null : countdown({ startedAt: life.watchStartedAt, minutes: life.watchMinutes, rounds: life.rounds }, now.getTime())
+  const count =
+    life.watchStartedAt === null
+      ? null
+      : countdown(
+          { startedAt: life.watchStartedAt, minutes: life.watchMinutes, rounds: life.rounds },
+          now.getTime(),
+        )
   return {
-    id: row.id, number: row.number, place: row.place, state: permitState(life, now.getTime()), validTo: row.valid_to.toISOString(), fireWatch: row.fire_watch, begun: row.work_started_at !== null,
-    endsAt: count ? new Date(count.endsAt).toISOString() : null, nextRoundAt: count ? new Date(count.nextRoundAt).toISOString() : null,
+    id: row.id,
+    number: row.number,
+    place: row.place,
+    state: permitState(life, now.getTime()),
+    validTo: row.valid_to.toISOString(),
+    fireWatch: row.fire_watch,
+    begun: row.work_started_at !== null,
+    endsAt: count ? new Date(count.endsAt).toISOString() : null,
+    nextRoundAt: count ? new Date(count.nextRoundAt).toISOString() : null,
   }
 }

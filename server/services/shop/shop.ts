@@ -12,16 +12,33 @@ import { record, type Actor } from '../actor'
 import { siteDay } from './day'
 
 /** A site, its calendar day now, and the rules it set itself. */
-export interface ShopScope extends ItemScope { today: string, rules: ShopRules }
+export interface ShopScope extends ItemScope {
+  today: string
+  rules: ShopRules
+}
 
 /** The site's zone decides what day it is. */
 export async function scopeOf(db: Db, actor: Actor): Promise<ShopScope> {
   const site = await findSite(db, actor.site)
   const today = siteDay(actor.now, site.time_zone)
-  return { site: actor.site, now: actor.now, timeZone: site.time_zone, today, rules: { school: site.shade_school, house: await chartInForce(db, actor.site, today), safetyToe: site.safety_toe, hardHat: site.hard_hat, season: site.season, limits: site.limit_sets } }
+  return {
+    site: actor.site,
+    now: actor.now,
+    timeZone: site.time_zone,
+    today,
+    rules: {
+      school: site.shade_school,
+      house: await chartInForce(db, actor.site, today),
+      safetyToe: site.safety_toe,
+      hardHat: site.hard_hat,
+      season: site.season,
+      limits: site.limit_sets,
+    },
+  }
 }
 
-export const readRules = (actor: Actor): Promise<ShopRules> => inOrganisation(actor.organisation, async db => (await scopeOf(db, actor)).rules)
+export const readRules = (actor: Actor): Promise<ShopRules> =>
+  inOrganisation(actor.organisation, async (db) => (await scopeOf(db, actor)).rules)
 
 export async function changeSite(actor: Actor, body: z.output<typeof siteBody>): Promise<void> {
   await inOrganisation(actor.organisation, async (db) => {
@@ -30,12 +47,20 @@ export async function changeSite(actor: Actor, body: z.output<typeof siteBody>):
   })
 }
 
-export const readStations = (actor: Actor): Promise<Station[]> => inOrganisation(actor.organisation, db => listStations(db, actor.site))
+export const readStations = (actor: Actor): Promise<Station[]> =>
+  inOrganisation(actor.organisation, (db) => listStations(db, actor.site))
 
 export async function addStation(actor: Actor, body: StationBody): Promise<{ id: string }> {
   const id = randomUUID()
   await inOrganisation(actor.organisation, async (db) => {
-    await insertStation(db, { ...body, id, code: `B${randomBytes(9).toString('hex').toUpperCase()}`, organisation: actor.organisation, site: actor.site, rehearsal: actor.rehearsal })
+    await insertStation(db, {
+      ...body,
+      id,
+      code: `B${randomBytes(9).toString('hex').toUpperCase()}`,
+      organisation: actor.organisation,
+      site: actor.site,
+      rehearsal: actor.rehearsal,
+    })
     await record(db, actor, 'station_added', 'station', id, body)
   })
   return { id }
@@ -43,7 +68,7 @@ export async function addStation(actor: Actor, body: StationBody): Promise<{ id:
 
 export async function changeStation(actor: Actor, id: string, body: StationBody): Promise<void> {
   await inOrganisation(actor.organisation, async (db) => {
-    if (!await updateStation(db, id, body)) throw notFound('station')
+    if (!(await updateStation(db, id, body))) throw notFound('station')
     await record(db, actor, 'station_changed', 'station', id, body)
   })
 }

@@ -8,7 +8,13 @@ import type { Db } from '#server/db/pool'
 import { clearancesOf, kitOf, recordsOf, shadesOf } from '#server/db/record'
 import { listStations } from '#server/db/station'
 import { loaners, loansOf } from '#server/db/stock'
-import { findTraining, membersOf, proofsOf, type MemberDetail, type TrainingDbRow } from '#server/db/training'
+import {
+  findTraining,
+  membersOf,
+  proofsOf,
+  type MemberDetail,
+  type TrainingDbRow,
+} from '#server/db/training'
 import { notFound } from '#server/http/errors'
 import type { Item } from '#shared/inspection/schema'
 import type { Station } from '#shared/shop/schema'
@@ -23,7 +29,7 @@ export interface LoadedTraining {
   training: TrainingDbRow
   today: string
   rules: ShopRules
-  members: { row: MemberDetail, member: Member }[]
+  members: { row: MemberDetail; member: Member }[]
   stations: Map<string, Station>
   items: Map<string, Item>
   proofs: Map<string, boolean>
@@ -35,17 +41,20 @@ export async function loadTraining(db: Db, actor: Actor, id: string): Promise<Lo
   if (!training) throw notFound('session')
   const scope = await scopeOf(db, actor)
   const rows = await membersOf(db, id)
-  const people = rows.map(row => row.person_id)
-  const stations = new Map((await listStations(db, actor.site)).map(station => [station.id, station]))
-  const items = new Map((await allItems(db, scope, null)).map(item => [item.id, item]))
-  const proofs = new Map((await proofsOf(db, id)).map(proof => [proof.station_id, proof.proved]))
-  const records = new Map((await recordsOf(db, people)).map(row => [row.person_id, row]))
+  const people = rows.map((row) => row.person_id)
+  const stations = new Map(
+    (await listStations(db, actor.site)).map((station) => [station.id, station]),
+  )
+  const items = new Map((await allItems(db, scope, null)).map((item) => [item.id, item]))
+  const proofs = new Map((await proofsOf(db, id)).map((proof) => [proof.station_id, proof.proved]))
+  const records = new Map((await recordsOf(db, people)).map((row) => [row.person_id, row]))
   const cleared = byPerson(await clearancesOf(db, people))
   const kit = byPerson(await kitOf(db, people))
   const found = byPerson(await shadesOf(db, people))
   const loans = byPerson(await loansOf(db, { people }))
-  const item = (itemId: string | null): Item | null => itemId === null ? null : items.get(itemId) ?? null
-  const used = [...new Set(rows.flatMap(row => row.station_id ?? []))]
+  const item = (itemId: string | null): Item | null =>
+    itemId === null ? null : (items.get(itemId) ?? null)
+  const used = [...new Set(rows.flatMap((row) => row.station_id ?? []))]
   const airNow = await stationFindings(db, scope, used)
   const alarms = await openAlarms(db, actor.site)
   const members = rows.map((row) => {
@@ -54,30 +63,83 @@ export async function loadTraining(db: Db, actor: Actor, id: string): Promise<Lo
     const helmet = item(row.helmet_id)
     const machine = item(row.machine_id)
     const cylinder = item(row.cylinder_id)
-    const lent = (loans.get(row.person_id) ?? []).flatMap(loan => loan.ppe_id ? [[loan.ppe_id, 'has'] as const] : [])
+    const lent = (loans.get(row.person_id) ?? []).flatMap((loan) =>
+      loan.ppe_id ? [[loan.ppe_id, 'has'] as const] : [],
+    )
     const member: Member = {
-      presence: row.presence, job, airNow: row.station_id ? [...alarms.filter(alarm => alarm.station_id === row.station_id).map(toAlarmFinding), ...ofHood(airNow.get(row.station_id) ?? [], stations.get(row.station_id)?.air)] : [], station: row.station_id && (stations.get(row.station_id)?.name ?? null), seen: row.seen,
-      cleared: (cleared.get(row.person_id) ?? []).map(entry => entry.process),
-      eyes: { lightSensitive: record.light_sensitive, correction: record.correction, tint: record.tint, found: job ? (found.get(row.person_id) ?? []).find(entry => entry.band === shadeBand(job))?.shade ?? null : null },
-      respirator: { clearedUntil: record.respirator_until, fitTestOn: record.fit_test_on, fitModel: record.fit_model, fitSize: record.fit_size, sealCheckOn: record.seal_check_on },
-      kit: Object.fromEntries([...(kit.get(row.person_id) ?? []).map(entry => [entry.ppe_id, entry.state] as const), ...lent]),
-      helmet: helmet?.ranges ? { name: helmet.label, ranges: helmet.ranges, gear: gearState(helmet) } : null,
-      machine: machine && gearState(machine), cylinder: cylinder && gearState(cylinder),
+      presence: row.presence,
+      job,
+      airNow: row.station_id
+        ? [
+            ...alarms.filter((alarm) => alarm.station_id === row.station_id).map(toAlarmFinding),
+            ...ofHood(airNow.get(row.station_id) ?? [], stations.get(row.station_id)?.air),
+          ]
+        : [],
+      station: row.station_id && (stations.get(row.station_id)?.name ?? null),
+      seen: row.seen,
+      cleared: (cleared.get(row.person_id) ?? []).map((entry) => entry.process),
+      eyes: {
+        lightSensitive: record.light_sensitive,
+        correction: record.correction,
+        tint: record.tint,
+        found: job
+          ? ((found.get(row.person_id) ?? []).find((entry) => entry.band === shadeBand(job))
+              ?.shade ?? null)
+          : null,
+      },
+      respirator: {
+        clearedUntil: record.respirator_until,
+        fitTestOn: record.fit_test_on,
+        fitModel: record.fit_model,
+        fitSize: record.fit_size,
+        sealCheckOn: record.seal_check_on,
+      },
+      kit: Object.fromEntries([
+        ...(kit.get(row.person_id) ?? []).map((entry) => [entry.ppe_id, entry.state] as const),
+        ...lent,
+      ]),
+      helmet: helmet?.ranges
+        ? { name: helmet.label, ranges: helmet.ranges, gear: gearState(helmet) }
+        : null,
+      machine: machine && gearState(machine),
+      cylinder: cylinder && gearState(cylinder),
     }
     return { row, member }
   })
-  return { training, today: scope.today, rules: scope.rules, members, stations, items, proofs, loaners: await loaners(db, actor.site, scope.today) }
+  return {
+    training,
+    today: scope.today,
+    rules: scope.rules,
+    members,
+    stations,
+    items,
+    proofs,
+    loaners: await loaners(db, actor.site, scope.today),
+  }
 }
 
 /** The job as it is done at the member's station: its air, proved or not, and at least those who share it. */
-function jobOf(row: MemberDetail, stations: ReadonlyMap<string, Station>, proofs: ReadonlyMap<string, boolean>, rows: readonly MemberDetail[]): JobSpec | null {
+function jobOf(
+  row: MemberDetail,
+  stations: ReadonlyMap<string, Station>,
+  proofs: ReadonlyMap<string, boolean>,
+  rows: readonly MemberDetail[],
+): JobSpec | null {
   if (!row.spec) return null
   const station = row.station_id ? stations.get(row.station_id) : undefined
   // A sampling result stays with the place where it was taken.
-  const measured = row.station_id !== null && row.station_id === row.job_station_id ? row.spec.measured : null
+  const measured =
+    row.station_id !== null && row.station_id === row.job_station_id ? row.spec.measured : null
   if (!station) return { ...row.spec, measured, air: { ...row.spec.air, hoodProved: false } }
-  const sharing = rows.filter(other => other.station_id === row.station_id && other.presence !== 'absent').length
-  return { ...row.spec, measured, welders: Math.max(row.spec.welders, sharing), air: { ...station.air, hoodProved: proofs.get(station.id) === true } }
+  const sharing = rows.filter(
+    (other) => other.station_id === row.station_id && other.presence !== 'absent',
+  ).length
+  return {
+    ...row.spec,
+    measured,
+    welders: Math.max(row.spec.welders, sharing),
+    air: { ...station.air, hoodProved: proofs.get(station.id) === true },
+  }
 }
 
 function byPerson<T extends { person_id: string }>(rows: readonly T[]): Map<string, T[]> {

@@ -13,12 +13,26 @@ import { scopeOf } from '../shop/shop'
 import { addPeople } from './change'
 import { trainingNow } from './read'
 
-export function addTraining(actor: Actor, body: z.output<typeof trainingBody>): Promise<{ id: string }> {
+export function addTraining(
+  actor: Actor,
+  body: z.output<typeof trainingBody>,
+): Promise<{ id: string }> {
   const id = randomUUID()
   return inOrganisation(actor.organisation, async (db) => {
-    await insertTraining(db, { id, organisation: actor.organisation, site: actor.site, day: body.day, title: body.title, course: body.courseId, person: actor.person, at: actor.now, rehearsal: actor.rehearsal })
+    await insertTraining(db, {
+      id,
+      organisation: actor.organisation,
+      site: actor.site,
+      day: body.day,
+      title: body.title,
+      course: body.courseId,
+      person: actor.person,
+      at: actor.now,
+      rehearsal: actor.rehearsal,
+    })
     const people = body.courseId ? await peopleOfCourse(db, body.courseId) : []
-    if (people.length > 0) await addPeople({ db, actor, id, scope: await scopeOf(db, actor) }, people)
+    if (people.length > 0)
+      await addPeople({ db, actor, id, scope: await scopeOf(db, actor) }, people)
     await record(db, actor, 'session_made', 'session', id, { ...body, people: people.length })
     return { id }
   })
@@ -30,11 +44,34 @@ export function copyTraining(actor: Actor, from: string, day: string): Promise<{
   return inOrganisation(actor.organisation, async (db) => {
     const source = await findTraining(db, from)
     if (!source) throw notFound('session')
-    await insertTraining(db, { id, organisation: actor.organisation, site: actor.site, day, title: source.title, course: source.course_id, person: actor.person, at: actor.now, rehearsal: actor.rehearsal })
+    await insertTraining(db, {
+      id,
+      organisation: actor.organisation,
+      site: actor.site,
+      day,
+      title: source.title,
+      course: source.course_id,
+      person: actor.person,
+      at: actor.now,
+      rehearsal: actor.rehearsal,
+    })
     const members = await membersOf(db, from)
     // While someone was absent their helmet may have been lent: the one who had it keeps it.
-    const worn = new Set(members.filter(member => member.presence !== 'absent').map(member => member.helmet_id))
-    await putMembers(db, actor.organisation, id, members.map(({ name: _, job_title: __, job_station_id: ____, spec: ___, ...member }) => ({ ...member, presence: 'expected' as const, seen: [], helmet_id: member.presence === 'absent' && worn.has(member.helmet_id) ? null : member.helmet_id })))
+    const worn = new Set(
+      members.filter((member) => member.presence !== 'absent').map((member) => member.helmet_id),
+    )
+    await putMembers(
+      db,
+      actor.organisation,
+      id,
+      members.map(({ name: _, job_title: __, job_station_id: ____, spec: ___, ...member }) => ({
+        ...member,
+        presence: 'expected' as const,
+        seen: [],
+        helmet_id:
+          member.presence === 'absent' && worn.has(member.helmet_id) ? null : member.helmet_id,
+      })),
+    )
     await record(db, actor, 'session_copied', 'session', id, { from, day, people: members.length })
     return { id }
   })
@@ -43,21 +80,49 @@ export function copyTraining(actor: Actor, from: string, day: string): Promise<{
 const NOT_MEASURED = 'Not measured in the pre-use check'
 
 /** A pre-use check that passed on every line for several items. Readings are not made up: a measured line is marked as not measured. */
-export function checkAll(actor: Actor, id: string, body: z.output<typeof checkAllBody>): Promise<Training> {
+export function checkAll(
+  actor: Actor,
+  id: string,
+  body: z.output<typeof checkAllBody>,
+): Promise<Training> {
   return inOrganisation(actor.organisation, async (db) => {
-    if (!await findTraining(db, id)) throw notFound('session')
+    if (!(await findTraining(db, id))) throw notFound('session')
     const scope = await scopeOf(db, actor)
     const { lines } = judgeInspection(body.kind, passed(body.kind))
     for (const itemId of [...new Set(body.items)].sort()) {
       await holdItem(db, body.kind, itemId)
       const item = await findItem(db, scope, body.kind, itemId)
       if (!item) throw notFound(body.kind)
-      if (item.lockReason) throw conflict(`${item.label} is locked out: ${item.lockReason}. It is unlocked on its own page, after the repair.`, 'locked')
-      await insertInspection(db, { id: randomUUID(), organisation: actor.organisation, kind: body.kind, item: itemId, person: actor.person, at: actor.now, result: 'pass', lines, repairNote: null, rehearsal: actor.rehearsal, training: id })
+      if (item.lockReason)
+        throw conflict(
+          `${item.label} is locked out: ${item.lockReason}. It is unlocked on its own page, after the repair.`,
+          'locked',
+        )
+      await insertInspection(db, {
+        id: randomUUID(),
+        organisation: actor.organisation,
+        kind: body.kind,
+        item: itemId,
+        person: actor.person,
+        at: actor.now,
+        result: 'pass',
+        lines,
+        repairNote: null,
+        rehearsal: actor.rehearsal,
+        training: id,
+      })
     }
-    await record(db, actor, 'checked_together', 'session', id, { kind: body.kind, items: body.items.length })
+    await record(db, actor, 'checked_together', 'session', id, {
+      kind: body.kind,
+      items: body.items.length,
+    })
     return trainingNow(db, actor, id)
   })
 }
 
-const passed = (kind: ItemKind) => CHECKLISTS[kind].map(line => line.measure ? { id: line.id, mark: 'na' as const, note: NOT_MEASURED } : { id: line.id, mark: 'pass' as const })
+const passed = (kind: ItemKind) =>
+  CHECKLISTS[kind].map((line) =>
+    line.measure
+      ? { id: line.id, mark: 'na' as const, note: NOT_MEASURED }
+      : { id: line.id, mark: 'pass' as const },
+  )

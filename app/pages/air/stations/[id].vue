@@ -11,7 +11,7 @@ import { useSubmit } from '~/composables/submit'
 import { useSession } from '~/stores/session'
 
 /** The air of one station: the hood in its section, its surveys, what a monitor says, and alarms. */
-definePageMeta({ key: route => route.path })
+definePageMeta({ key: (route) => route.path })
 const route = useRoute()
 const id = String(route.params.id)
 const session = useSession()
@@ -21,22 +21,50 @@ const air = useLoad(() => call(airRoutes.stationAir, { params: { id } }))
 useHead({ title: () => `${air.data.value?.station.name ?? 'Station'}, air · Zonaris` })
 
 /** A common arm to start from, until somebody has measured this one. */
-const START: Section = { process: 'GMAW', amps: 180, shape: 'flanged', opening: 0.3048, duct: 0.1524, flow: 0.3, damper: 1, hood: { x: 0.13, y: 0.2 }, head: { x: -0.38, y: 0.42 }, draft: 0 }
+const START: Section = {
+  process: 'GMAW',
+  amps: 180,
+  shape: 'flanged',
+  opening: 0.3048,
+  duct: 0.1524,
+  flow: 0.3,
+  damper: 1,
+  hood: { x: 0.13, y: 0.2 },
+  head: { x: -0.38, y: 0.42 },
+  draft: 0,
+}
 const QUARTER_YEAR = 90
-interface Form { section: Section, need: number | null, surveyDays: number }
-const form = ref<Form>({ section: START, need: GENERAL_RULE.captureVelocity, surveyDays: QUARTER_YEAR })
+interface Form {
+  section: Section
+  need: number | null
+  surveyDays: number
+}
+const form = ref<Form>({
+  section: START,
+  need: GENERAL_RULE.captureVelocity,
+  surveyDays: QUARTER_YEAR,
+})
 const { dirty, restored, begin, settle, discard } = useKeptDraft(`hood-${id}`, form)
 async function load(): Promise<void> {
   await air.load()
-  if (air.data.value) begin(air.data.value.hood ?? { section: START, need: GENERAL_RULE.captureVelocity, surveyDays: QUARTER_YEAR })
+  if (air.data.value)
+    begin(
+      air.data.value.hood ?? {
+        section: START,
+        need: GENERAL_RULE.captureVelocity,
+        surveyDays: QUARTER_YEAR,
+      },
+    )
 }
 onMounted(load)
-useIntervalFn(() => { if ((air.data.value?.devices.length ?? 0) > 0) void air.load() }, 10_000)
+useIntervalFn(() => {
+  if ((air.data.value?.devices.length ?? 0) > 0) void air.load()
+}, 10_000)
 
 const { busy, errors, message, submit, check } = useSubmit()
 async function save(): Promise<void> {
   const body = check(hoodBody, form.value)
-  if (!body || !await submit(() => call(airRoutes.setHood, { params: { id }, body }))) return
+  if (!body || !(await submit(() => call(airRoutes.setHood, { params: { id }, body })))) return
   settle()
   await air.load()
   toast.add({ title: 'Hood saved', icon: 'i-lucide-check' })
@@ -46,25 +74,72 @@ async function save(): Promise<void> {
 <template>
   <Failure v-if="air.failure.value" :failure="air.failure.value" @retry="load" />
   <div v-else class="space-y-6">
-    <div><p class="muted"><NuxtLink class="link" to="/air">Air</NuxtLink></p><h1>{{ air.data.value?.station.name ?? 'Reading…' }}</h1></div>
-    <AlarmList v-if="air.data.value?.alarms.length" :alarms="air.data.value.alarms" @changed="air.load" />
+    <div>
+      <p class="muted"><NuxtLink class="link" to="/air">Air</NuxtLink></p>
+      <h1>{{ air.data.value?.station.name ?? 'Reading…' }}</h1>
+    </div>
+    <AlarmList
+      v-if="air.data.value?.alarms.length"
+      :alarms="air.data.value.alarms"
+      @changed="air.load"
+    />
     <FindingList v-if="air.data.value" :findings="air.data.value.findings" />
     <section class="panel p-4 sm:p-6 space-y-5" aria-labelledby="section-title">
       <h2 id="section-title">Hood and plume</h2>
-      <p v-if="air.data.value && !air.data.value.hood" class="edge edge-unknown py-2 px-3 font-semibold">No hood is entered here. The picture shows a common arm: put in this one and save.</p>
-      <p v-if="restored" class="edge edge-caution py-2 px-3 flex flex-wrap items-center gap-3"><span class="grow">Your unsaved changes were brought back.</span><UButton variant="outline" color="neutral" @click="discard">Discard them</UButton></p>
+      <p
+        v-if="air.data.value && !air.data.value.hood"
+        class="edge edge-unknown py-2 px-3 font-semibold"
+      >
+        No hood is entered here. The picture shows a common arm: put in this one and save.
+      </p>
+      <p v-if="restored" class="edge edge-caution py-2 px-3 flex flex-wrap items-center gap-3">
+        <span class="grow">Your unsaved changes were brought back.</span>
+        <UButton variant="outline" color="neutral" @click="discard">Discard them</UButton>
+      </p>
       <PlumeSection v-model="form.section" />
       <HoodFields v-model="form.section" :errors="errors" :disabled="!mayWrite" />
-      <form v-if="mayWrite" class="flex flex-wrap gap-4 items-end" novalidate @submit.prevent="save">
-        <QuantityInput v-model="form.need" unit="m/s" label="Survey needs at least" help="At the arc, 100 fpm; or the face speed of the maker" :error="errors.need" />
-        <UFormField label="Survey every, days" :error="errors.surveyDays"><UInput v-model.number="form.surveyDays" type="number" min="1" max="1000" class="w-32" /></UFormField>
-        <UButton type="submit" :loading="busy" :disabled="!dirty && air.data.value?.hood !== null">{{ dirty || !air.data.value?.hood ? 'Save the hood' : 'Saved' }}</UButton>
+      <form
+        v-if="mayWrite"
+        class="flex flex-wrap gap-4 items-end"
+        novalidate
+        @submit.prevent="save"
+      >
+        <QuantityInput
+          v-model="form.need"
+          unit="m/s"
+          label="Survey needs at least"
+          help="At the arc, 100 fpm; or the face speed of the maker"
+          :error="errors.need"
+        />
+        <UFormField label="Survey every, days" :error="errors.surveyDays">
+          <UInput v-model.number="form.surveyDays" type="number" min="1" max="1000" class="w-32" />
+        </UFormField>
+        <UButton type="submit" :loading="busy" :disabled="!dirty && air.data.value?.hood !== null">
+          {{ dirty || !air.data.value?.hood ? 'Save the hood' : 'Saved' }}
+        </UButton>
         <p v-if="message" role="alert" class="text-stop font-semibold basis-full">{{ message }}</p>
       </form>
     </section>
-    <section v-if="air.data.value?.hood" class="panel p-4 sm:p-6 space-y-4" aria-labelledby="surveys"><h2 id="surveys">Surveys</h2><SurveyLog :air="air.data.value" :may-write="mayWrite" @saved="air.load" /></section>
-    <section v-if="air.data.value && (air.data.value.traces.length > 0 || air.data.value.devices.length > 0)" class="panel p-4 sm:p-6 space-y-4" aria-labelledby="live"><h2 id="live">Monitor</h2>
-      <p v-for="device in air.data.value.devices" :key="device.id" class="muted">{{ device.name }}<template v-if="device.revoked">, revoked</template></p>
+    <section
+      v-if="air.data.value?.hood"
+      class="panel p-4 sm:p-6 space-y-4"
+      aria-labelledby="surveys"
+    >
+      <h2 id="surveys">Surveys</h2>
+      <SurveyLog :air="air.data.value" :may-write="mayWrite" @saved="air.load" />
+    </section>
+    <section
+      v-if="
+        air.data.value && (air.data.value.traces.length > 0 || air.data.value.devices.length > 0)
+      "
+      class="panel p-4 sm:p-6 space-y-4"
+      aria-labelledby="live"
+    >
+      <h2 id="live">Monitor</h2>
+      <p v-for="device in air.data.value.devices" :key="device.id" class="muted">
+        {{ device.name }}
+        <template v-if="device.revoked">, revoked</template>
+      </p>
       <LiveTrace v-for="trace in air.data.value.traces" :key="trace.substance" :trace="trace" />
     </section>
   </div>

@@ -10,12 +10,18 @@ const route = useRoute()
 const session = useSession()
 const toast = useToast()
 const { when } = useSiteTime()
-const kind = ITEM_KINDS.find(name => name === route.params.kind)
-const { data, failure, load } = useLoad(() => call(routes.item, { params: { kind: kind!, id: String(route.params.id) } }))
+const kind = ITEM_KINDS.find((name) => name === route.params.kind)
+const { data, failure, load } = useLoad(() =>
+  call(routes.item, { params: { kind: kind!, id: String(route.params.id) } }),
+)
 if (kind) onMounted(load)
 else throw createError({ statusCode: 404, fatal: true })
 useHead({ title: () => `${data.value?.item.label ?? 'Item'} · Zonaris` })
-const RESULT = { pass: { level: 'clear', text: 'Passed' }, fail: { level: 'caution', text: 'Fault, not locked' }, locked: { level: 'stop', text: 'Locked out' } } as const
+const RESULT = {
+  pass: { level: 'clear', text: 'Passed' },
+  fail: { level: 'caution', text: 'Fault, not locked' },
+  locked: { level: 'stop', text: 'Locked out' },
+} as const
 
 const editing = ref(false)
 const POWER = { battery: 'battery', solar: 'solar', both: 'battery and solar' } as const
@@ -24,30 +30,144 @@ const helmet = computed(() => {
   const item = data.value?.item
   if (!item?.ranges) return ''
   const { details } = item
-  const shades = item.ranges.map(([from, to]) => from === to ? `fixed ${from}` : `${from} to ${to}`).join(', ')
-  const has = [details?.grind && 'grind mode', details?.sensitivity && 'sensitivity', details?.delay && 'delay', details?.power && POWER[details.power], details?.spares != null && `${details.spares} spare plates`].filter(Boolean).join(', ')
+  const shades = item.ranges
+    .map(([from, to]) => (from === to ? `fixed ${from}` : `${from} to ${to}`))
+    .join(', ')
+  const has = [
+    details?.grind && 'grind mode',
+    details?.sensitivity && 'sensitivity',
+    details?.delay && 'delay',
+    details?.power && POWER[details.power],
+    details?.spares != null && `${details.spares} spare plates`,
+  ]
+    .filter(Boolean)
+    .join(', ')
   return `Shade ${shades}. ${has ? `${has.charAt(0).toUpperCase()}${has.slice(1)}. ` : ''}${item.assignedTo ? `Worn by ${item.assignedTo}. ` : 'In the store. '}${details?.marking ? `Marked ${details.marking}.` : ''}`
 })
 
 async function logged(result: string): Promise<void> {
   await load()
-  toast.add({ title: result === 'locked' ? 'Locked out' : result === 'fail' ? 'Logged, with a fault' : data.value?.item.lockReason ? 'Logged' : 'Logged: fit for use', color: result === 'pass' ? 'success' : 'warning' })
+  toast.add({
+    title:
+      result === 'locked'
+        ? 'Locked out'
+        : result === 'fail'
+          ? 'Logged, with a fault'
+          : data.value?.item.lockReason
+            ? 'Logged'
+            : 'Logged: fit for use',
+    color: result === 'pass' ? 'success' : 'warning',
+  })
 }
 </script>
 
 <template>
   <Failure v-if="failure" :failure="failure" @retry="load" />
   <div v-else-if="data" class="space-y-5">
-    <header class="flex flex-wrap items-end gap-4"><div class="grow min-w-0"><p class="muted">{{ data.item.kind === 'helmet' ? 'Helmet or goggles' : data.item.kind === 'machine' ? 'Machine' : 'Cylinder' }}<template v-if="data.item.gas">, {{ data.item.gas }}</template>. {{ data.item.description }}</p><h1>{{ data.item.label }}</h1><p v-if="helmet" class="mt-1">{{ helmet }}</p></div><UButton v-if="session.may('lead', 'instructor')" variant="outline" color="neutral" @click="editing = true">Change</UButton></header>
-    <p v-if="data.item.lockReason" class="panel edge edge-stop p-4" role="status" data-testid="lock"><span class="flex gap-3"><FindingMark level="stop" :size="28" /><span><span class="font-bold text-lg block">Locked out since {{ when(data.item.lockedAt) }}</span>{{ data.item.lockReason }}<span class="muted block">{{ session.may('lead', 'instructor') ? 'Repair it, then log a full pass with a repair note.' : 'A lead or instructor unlocks it after the repair.' }}</span></span></span></p>
-    <p v-else-if="data.item.due" class="panel edge edge-unknown p-4 flex gap-3"><FindingMark level="unknown" :size="26" /><span class="font-semibold">{{ data.item.daysSince === null ? 'Never inspected.' : `Due: last looked at ${data.item.daysSince} days ago.` }} Unknown until someone looks.</span></p>
-    <p v-else class="panel edge edge-clear p-4 flex gap-3"><FindingMark :level="data.item.lastResult === 'fail' ? 'caution' : 'clear'" :size="26" /><span class="font-semibold">{{ data.item.lastResult === 'fail' ? 'In use with a fault on record.' : 'Fit for use.' }} Looked at {{ when(data.item.lastAt) }}.</span></p>
+    <header class="flex flex-wrap items-end gap-4">
+      <div class="grow min-w-0">
+        <p class="muted">
+          {{
+            data.item.kind === 'helmet'
+              ? 'Helmet or goggles'
+              : data.item.kind === 'machine'
+                ? 'Machine'
+                : 'Cylinder'
+          }}
+          <template v-if="data.item.gas">, {{ data.item.gas }}</template>
+          . {{ data.item.description }}
+        </p>
+        <h1>{{ data.item.label }}</h1>
+        <p v-if="helmet" class="mt-1">{{ helmet }}</p>
+      </div>
+      <UButton
+        v-if="session.may('lead', 'instructor')"
+        variant="outline"
+        color="neutral"
+        @click="editing = true"
+      >
+        Change
+      </UButton>
+    </header>
+    <p
+      v-if="data.item.lockReason"
+      class="panel edge edge-stop p-4"
+      role="status"
+      data-testid="lock"
+    >
+      <span class="flex gap-3">
+        <FindingMark level="stop" :size="28" />
+        <span>
+          <span class="font-bold text-lg block">
+            Locked out since {{ when(data.item.lockedAt) }}
+          </span>
+          {{ data.item.lockReason }}
+          <span class="muted block">
+            {{
+              session.may('lead', 'instructor')
+                ? 'Repair it, then log a full pass with a repair note.'
+                : 'A lead or instructor unlocks it after the repair.'
+            }}
+          </span>
+        </span>
+      </span>
+    </p>
+    <p v-else-if="data.item.due" class="panel edge edge-unknown p-4 flex gap-3">
+      <FindingMark level="unknown" :size="26" />
+      <span class="font-semibold">
+        {{
+          data.item.daysSince === null
+            ? 'Never inspected.'
+            : `Due: last looked at ${data.item.daysSince} days ago.`
+        }}
+        Unknown until someone looks.
+      </span>
+    </p>
+    <p v-else class="panel edge edge-clear p-4 flex gap-3">
+      <FindingMark :level="data.item.lastResult === 'fail' ? 'caution' : 'clear'" :size="26" />
+      <span class="font-semibold">
+        {{
+          data.item.lastResult === 'fail' ? 'In use with a fault on record.' : 'Fit for use.'
+        }}
+        Looked at {{ when(data.item.lastAt) }}.
+      </span>
+    </p>
     <div class="grid grid-cols-1 lg:grid-cols-[minmax(0,3fr)_minmax(0,2fr)] gap-6 items-start">
-      <section v-if="session.may('lead', 'instructor', 'worker')" class="panel p-4 sm:p-6"><h2 class="mb-2">Inspect</h2><ChecklistForm :key="data.item.id" :item="data.item" @logged="logged" /></section>
-      <section class="panel p-4 sm:p-6"><h2 class="mb-3">Record</h2>
+      <section v-if="session.may('lead', 'instructor', 'worker')" class="panel p-4 sm:p-6">
+        <h2 class="mb-2">Inspect</h2>
+        <ChecklistForm :key="data.item.id" :item="data.item" @logged="logged" />
+      </section>
+      <section class="panel p-4 sm:p-6">
+        <h2 class="mb-3">Record</h2>
         <p v-if="data.inspections.length === 0" class="muted">No inspection yet.</p>
-        <ol class="space-y-3"><li v-for="entry in data.inspections" :key="entry.id" class="border-b border-(--rule) pb-2"><p class="flex items-center gap-2"><FindingMark :level="RESULT[entry.result].level" /><span class="font-semibold">{{ RESULT[entry.result].text }}</span><span class="muted ml-auto">{{ when(entry.at) }}</span></p><p class="muted">{{ entry.person }}<template v-if="entry.rehearsal">, rehearsal</template></p>
-          <p v-for="line in entry.lines.filter(line => line.mark === 'fail')" :key="line.id" class="text-sm">{{ line.name }}: {{ line.because ?? line.note }}</p><p v-if="entry.repairNote" class="text-sm"><span class="font-semibold">Repair:</span> {{ entry.repairNote }}</p></li></ol>
+        <ol class="space-y-3">
+          <li
+            v-for="entry in data.inspections"
+            :key="entry.id"
+            class="border-b border-(--rule) pb-2"
+          >
+            <p class="flex items-center gap-2">
+              <FindingMark :level="RESULT[entry.result].level" />
+              <span class="font-semibold">{{ RESULT[entry.result].text }}</span>
+              <span class="muted ml-auto">{{ when(entry.at) }}</span>
+            </p>
+            <p class="muted">
+              {{ entry.person }}
+              <template v-if="entry.rehearsal">, rehearsal</template>
+            </p>
+            <p
+              v-for="line in entry.lines.filter((line) => line.mark === 'fail')"
+              :key="line.id"
+              class="text-sm"
+            >
+              {{ line.name }}: {{ line.because ?? line.note }}
+            </p>
+            <p v-if="entry.repairNote" class="text-sm">
+              <span class="font-semibold">Repair:</span>
+              {{ entry.repairNote }}
+            </p>
+          </li>
+        </ol>
       </section>
     </div>
   </div>

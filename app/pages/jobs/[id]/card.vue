@@ -14,26 +14,81 @@ const route = useRoute()
 const units = useUnits()
 const session = useSession()
 const { when } = useSiteTime()
-const { data: job, failure, load } = useLoad(() => call(routes.job, { params: { id: String(route.params.id) } }))
+const {
+  data: job,
+  failure,
+  load,
+} = useLoad(() => call(routes.job, { params: { id: String(route.params.id) } }))
 onMounted(load)
 useHead({ title: () => `PPE card, ${job.value?.title ?? ''} · Zonaris` })
-const answer = computed(() => job.value && assessJob(job.value.spec, { helmet: null, gear: [], rules: session.me!.site.rules }))
-const helmet = computed(() => job.value?.findings.find(finding => finding.code === 'eyes.helmet'))
-const air = computed(() => job.value?.findings.filter(finding => finding.step === 'air' && finding.level !== 'clear') ?? [])
+const answer = computed(
+  () =>
+    job.value &&
+    assessJob(job.value.spec, { helmet: null, gear: [], rules: session.me!.site.rules }),
+)
+const helmet = computed(() => job.value?.findings.find((finding) => finding.code === 'eyes.helmet'))
+const air = computed(
+  () =>
+    job.value?.findings.filter((finding) => finding.step === 'air' && finding.level !== 'clear') ??
+    [],
+)
 const print = (): void => window.print()
 </script>
 
 <template>
   <Failure v-if="failure" :failure="failure" @retry="load" />
   <article v-else-if="job && answer" class="space-y-5">
-    <div class="no-print flex gap-3"><UButton icon="i-lucide-printer" @click="print">Print</UButton><UButton variant="outline" color="neutral" :to="`/jobs/${job.id}`">Back to the job</UButton></div>
+    <div class="no-print flex gap-3">
+      <UButton icon="i-lucide-printer" @click="print">Print</UButton>
+      <UButton variant="outline" color="neutral" :to="`/jobs/${job.id}`">Back to the job</UButton>
+    </div>
     <header class="grid grid-cols-[auto_1fr] gap-6 items-end border-b-4 border-current pb-4">
-      <p class="leading-none"><span class="block font-semibold">Shade</span><span class="plate text-[9rem]">{{ answer.shade.working ?? '–' }}</span></p>
-      <div><h1>{{ job.title }}</h1><p class="text-lg">{{ PROCESS_NAME[job.spec.process] }}<template v-if="job.spec.amps">, <template v-if="job.spec.ampsFrom">{{ job.spec.ampsFrom }} to </template>{{ quantityText({ amount: job.spec.amps, unit: 'A' }, units) }}</template>. {{ job.where }}. {{ job.welder ?? '' }}</p>
-        <p class="text-lg font-bold">{{ answer.shade.floor === null ? 'No shade can be named.' : `Never lighter than ${answer.shade.floor}.` }}</p><p v-if="helmet">{{ helmet.sentence }}</p></div>
+      <p class="leading-none">
+        <span class="block font-semibold">Shade</span>
+        <span class="plate text-[9rem]">{{ answer.shade.working ?? '–' }}</span>
+      </p>
+      <div>
+        <h1>{{ job.title }}</h1>
+        <p class="text-lg">
+          {{ PROCESS_NAME[job.spec.process] }}
+          <template v-if="job.spec.amps">
+            ,
+            <template v-if="job.spec.ampsFrom">{{ job.spec.ampsFrom }} to</template>
+            {{ quantityText({ amount: job.spec.amps, unit: 'A' }, units) }}
+          </template>
+          . {{ job.where }}. {{ job.welder ?? '' }}
+        </p>
+        <p class="text-lg font-bold">
+          {{
+            answer.shade.floor === null
+              ? 'No shade can be named.'
+              : `Never lighter than ${answer.shade.floor}.`
+          }}
+        </p>
+        <p v-if="helmet">{{ helmet.sentence }}</p>
+      </div>
     </header>
-    <DressedFigure :answer="answer.ppe" :shade="answer.shade.working" :respirator="job.spec.respirator" />
-    <section v-if="air.length > 0"><h2 class="mb-2">Air</h2><ul class="space-y-1"><li v-for="finding in air" :key="finding.code" class="flex gap-2"><FindingMark :level="finding.level" /><span>{{ finding.sentence }} <span class="muted">{{ finding.remedy }}</span></span></li></ul></section>
-    <p class="text-sm muted">Job {{ job.number }}, {{ when(job.updatedAt) }}. Head out of the plume. Stop when someone feels ill. Follow the site's procedure and local code.<template v-if="job.rehearsal"> REHEARSAL: not a real job.</template></p>
+    <DressedFigure
+      :answer="answer.ppe"
+      :shade="answer.shade.working"
+      :respirator="job.spec.respirator"
+    />
+    <section v-if="air.length > 0">
+      <h2 class="mb-2">Air</h2>
+      <ul class="space-y-1">
+        <li v-for="finding in air" :key="finding.code" class="flex gap-2">
+          <FindingMark :level="finding.level" />
+          <span>
+            {{ finding.sentence }}
+            <span class="muted">{{ finding.remedy }}</span>
+          </span>
+        </li>
+      </ul>
+    </section>
+    <p class="text-sm muted">
+      Job {{ job.number }}, {{ when(job.updatedAt) }}. Head out of the plume. Stop when someone
+      feels ill. Follow the site's procedure and local code.
+      <template v-if="job.rehearsal">REHEARSAL: not a real job.</template>
+    </p>
   </article>
 </template>

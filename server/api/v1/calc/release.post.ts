@@ -2,4 +2,7 @@ import { afterRelease, judgeRelease } from '#core/air/closed-space'
 import { airRoutes } from '#shared/api/air'
 import { route } from '#server/http/route'
 
-export default route(airRoutes.calcRelease, ({ body }) => ({ ...afterRelease(body), findings: [judgeRelease(body)] }))
+export default route(airRoutes.calcRelease, ({ body }) => ({
+  ...afterRelease(body),
+  findings: [judgeRelease(body)],
+}))

@@ -4,4 +4,6 @@ import { readRules } from '#server/services/shop/shop'
 import { estimateExposure } from '#core/exposure/estimate'
 import { checkVentilation } from '#core/ventilation/prescriptive'
 
-export default route(routes.calcVentilation, async ({ actor, body }) => ({ findings: [...checkVentilation(body), ...estimateExposure(body, (await readRules(actor)).limits)] }))
+export default route(routes.calcVentilation, async ({ actor, body }) => ({
+  findings: [...checkVentilation(body), ...estimateExposure(body, (await readRules(actor)).limits)],
+}))

@@ -2,4 +2,6 @@ import { airRoutes } from '#shared/api/air'
 import { route } from '#server/http/route'
 import { readGroup } from '#server/services/sampling/groups'
 
-export default route(airRoutes.sampleGroup, ({ actor, query }) => readGroup(actor, query.group, query.substance))
+export default route(airRoutes.sampleGroup, ({ actor, query }) =>
+  readGroup(actor, query.group, query.substance),
+)

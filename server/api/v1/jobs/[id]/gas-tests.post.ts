@@ -2,4 +2,6 @@ import { airRoutes } from '#shared/api/air'
 import { route } from '#server/http/route'
 import { logGasTest } from '#server/services/air/assess'
 
-export default route(airRoutes.gasTest, ({ actor, params, body }) => logGasTest(actor, params.id, body))
+export default route(airRoutes.gasTest, ({ actor, params, body }) =>
+  logGasTest(actor, params.id, body),
+)
