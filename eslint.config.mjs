@@ -5,6 +5,7 @@ import vue from 'eslint-plugin-vue'
 import ts from 'typescript-eslint'
 import parser from 'vue-eslint-parser'
 import { builtinModules } from 'node:module'
+import plainTemplate from './scripts/eslint/plain-template.mjs'
 
 const NODE = [...builtinModules, ...builtinModules.map((name) => `node:${name}`)]
 const resolver = [createTypeScriptImportResolver({ project: ['tests/tsconfig.json'] })]
@@ -42,6 +43,7 @@ export default ts.config(
     rules: {
       'no-undef': 'off',
       'no-console': 'off',
+      'no-nested-ternary': 'error',
       '@typescript-eslint/no-unused-vars': [
         'error',
         { argsIgnorePattern: '^_', varsIgnorePattern: '^_', destructuredArrayIgnorePattern: '^_' },
@@ -132,6 +134,11 @@ export default ts.config(
         'navigator',
       ],
     },
+  },
+  {
+    files: ['app/**/*.vue'],
+    plugins: { house: { rules: { 'plain-template': plainTemplate } } },
+    rules: { 'house/plain-template': 'error' },
   },
   {
     files: ['app/**/*.{ts,vue}'],

@@ -24,6 +24,24 @@ export default defineAppConfig({
       slots: { label: 'font-semibold', help: 'text-muted text-sm', error: 'text-sm font-semibold' },
       defaultVariants: { size: 'xl' },
     },
+    // Choices side by side read as keys of a panel: pressed or not.
+    radioGroup: {
+      slots: {
+        fieldset: 'flex-wrap gap-1',
+        legend: 'font-semibold mb-1',
+        item: 'relative min-h-11 py-0! px-3.5! items-center rounded-xs! border-(--rule)! bg-(--panel) cursor-pointer has-data-[state=checked]:bg-primary! has-data-[state=checked]:border-primary! has-data-[state=checked]:text-(--panel) has-focus-visible:outline-3! has-focus-visible:outline-offset-2 has-focus-visible:outline-primary!',
+        label: 'font-semibold text-inherit',
+      },
+      defaultVariants: { size: 'xl' },
+    },
+    table: {
+      slots: {
+        root: 'panel',
+        th: 'px-2.5 py-1.5 text-[0.85rem] text-muted whitespace-nowrap',
+        td: 'px-2.5 py-2 text-base text-default whitespace-normal align-top',
+        tr: 'hover:bg-primary/8',
+      },
+    },
     checkbox: { defaultVariants: { size: 'xl' } },
     switch: { defaultVariants: { size: 'xl' } },
     modal: { slots: { content: 'rounded-sm' } },

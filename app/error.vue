@@ -11,7 +11,7 @@ const missing = computed(() => props.error.statusCode === 404)
     <p class="muted">
       {{
         missing
-          ? 'The job, permit or item may belong to another shop, or the address has a slip in it.'
+          ? 'The job, permit or gear may belong to another shop, or the address has a slip in it.'
           : error.message
       }}
     </p>

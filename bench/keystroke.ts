@@ -8,7 +8,7 @@ export async function matrixKeystroke(base: string): Promise<{ median: number; p
     args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
   })
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
-  await page.request.post(`${base}/api/v1/session`, {
+  await page.request.post(`${base}/api/v1/sign-in`, {
     data: { email: signIns[0]!.email, password: signIns[0]!.password },
     headers: { origin: base },
   })

@@ -1,12 +1,12 @@
 import { judgeMember } from '#core/readiness/readiness'
-import { findLogin } from '#server/db/session'
+import { findLogin } from '#server/db/sign-in'
 import { findMe } from '#server/db/person'
 import { inOrganisation, inTransaction } from '#server/db/pool'
-import { listTrainings } from '#server/db/training'
+import { listSessions } from '#server/db/session'
 import type { Actor } from '#server/services/actor'
 import { importRoster } from '#server/services/people/roster'
-import { loadTraining } from '#server/services/training/load'
-import { judgeTraining, readTraining } from '#server/services/training/read'
+import { loadSession } from '#server/services/session/load'
+import { judgeLoaded, readSession } from '#server/services/session/read'
 import signIns from '../demo/sign-ins.json' with { type: 'json' }
 
 export async function leadActor(): Promise<Actor> {
@@ -46,18 +46,18 @@ export async function readiness(): Promise<{
 }> {
   const actor = await leadActor()
   const loaded = await inOrganisation(actor.organisation, async (db) => {
-    const { rows } = await listTrainings(db, actor.site, { q: '', page: 1, sort: 'newest' })
-    return loadTraining(db, actor, rows[0]!.id)
+    const { rows } = await listSessions(db, actor.site, { q: '', page: 1, sort: 'newest' })
+    return loadSession(db, actor, rows[0]!.id)
   })
   const bare = (): unknown =>
     loaded.members.map(({ member }) => judgeMember(member, loaded.rules, loaded.today))
-  const server = (): unknown => judgeTraining(loaded)
+  const server = (): unknown => judgeLoaded(loaded)
   median(200, bare)
   median(200, server)
   const whole = []
   for (let i = 0; i < 60; i++) {
     const from = performance.now()
-    await readTraining(actor, loaded.training.id)
+    await readSession(actor, loaded.session.id)
     whole.push(performance.now() - from)
   }
   const needs = judgeMember(loaded.members[0]!.member, loaded.rules, loaded.today).cells.length

@@ -4,14 +4,14 @@ import { assignPpe } from '#core/ppe/ppe'
 import { HOUSE_CHART } from '#core/shade/shade.table'
 import type { Actor } from '#server/services/actor'
 import { addChart } from '#server/services/eyes/chart'
-import { changeItem } from '#server/services/inspection/inspection'
+import { changeGear } from '#server/services/inspection/inspection'
 import { addCourse } from '#server/services/people/course'
 import { changeRecord } from '#server/services/people/record'
 import { addStock, moveStock } from '#server/services/stock/stock'
 import { readStations } from '#server/services/shop/shop'
-import { changeTraining } from '#server/services/training/change'
-import { addTraining } from '#server/services/training/training'
-import type { Item } from '#shared/inspection/schema'
+import { changeSession } from '#server/services/session/change'
+import { addSession } from '#server/services/session/session'
+import type { Gear } from '#shared/inspection/schema'
 import type { KitLine, RecordBody } from '#shared/people/schema'
 import type { StockBody } from '#shared/stock/schema'
 import { JOBS } from './jobs'
@@ -222,12 +222,12 @@ export async function addShopSchool(actor: Actor): Promise<{ apprentices: string
 }
 
 /** The booths' own machines and cylinders. */
-export async function placeMachines(actor: Actor, stock: readonly Item[]): Promise<void> {
+export async function placeMachines(actor: Actor, stock: readonly Gear[]): Promise<void> {
   const booths = (await readStations(actor)).filter((station) => station.name.startsWith('Booth'))
-  const find = (label: string): Item => stock.find((entry) => entry.label === label)!
+  const find = (label: string): Gear => stock.find((entry) => entry.label === label)!
   for (const [i, booth] of booths.entries()) {
     const machine = find(BOOTH_MACHINES[i]!)
-    await changeItem(actor, 'machine', machine.id, {
+    await changeGear(actor, 'machine', machine.id, {
       kind: 'machine',
       label: machine.label,
       description: machine.description,
@@ -236,7 +236,7 @@ export async function placeMachines(actor: Actor, stock: readonly Item[]): Promi
     })
     const cylinder = BOOTH_CYLINDERS[i] && find(BOOTH_CYLINDERS[i])
     if (cylinder)
-      await changeItem(actor, 'cylinder', cylinder.id, {
+      await changeGear(actor, 'cylinder', cylinder.id, {
         kind: 'cylinder',
         label: cylinder.label,
         gas: cylinder.gas!,
@@ -246,6 +246,9 @@ export async function placeMachines(actor: Actor, stock: readonly Item[]): Promi
       })
   }
 }
+
+/** Who lacks what, by place in the class. */
+const LACKS: Partial<Record<number, string>> = { 4: 'gauntlets', 17: 'cap' }
 
 /** What is on record of 24 apprentices; a few lack something, one is not cleared, some tests run out. */
 export async function addRecords(actor: Actor, apprentices: readonly string[]): Promise<void> {
@@ -259,7 +262,7 @@ export async function addRecords(actor: Actor, apprentices: readonly string[]): 
     ),
   ]
   for (const [i, id] of apprentices.entries()) {
-    const lacks = i === 4 ? 'gauntlets' : i === 17 ? 'cap' : null
+    const lacks = LACKS[i]
     await changeRecord({ ...actor, now: new Date(actor.now.getTime() - 20 * DAY) }, id, {
       ...BLANK,
       lightSensitive: i === 9,
@@ -289,7 +292,7 @@ export async function addYesterday(
   day: string,
 ): Promise<void> {
   const yesterday = { ...actor, now: new Date(actor.now.getTime() - DAY) }
-  const { id } = await addTraining(yesterday, {
+  const { id } = await addSession(yesterday, {
     day,
     title: 'Apprentice bay, morning',
     courseId: course,
@@ -297,7 +300,7 @@ export async function addYesterday(
   const booths = (await readStations(actor))
     .filter((station) => station.name.startsWith('Booth'))
     .map((station) => station.id)
-  const change = (todo: Parameters<typeof changeTraining>[2]) => changeTraining(yesterday, id, todo)
+  const change = (todo: Parameters<typeof changeSession>[2]) => changeSession(yesterday, id, todo)
   await change({ kind: 'spread', people: [...apprentices], stations: booths })
   await change({
     kind: 'assign',

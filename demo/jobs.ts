@@ -1,6 +1,8 @@
 import type { JobSpec } from '#core/job/job'
 import { AIR } from './shop'
 
+const inches = (length: number): number => length * 25.4
+
 export interface DemoJob {
   title: string
   place: string
@@ -20,7 +22,7 @@ const base: JobSpec = {
   consumption: null,
   baseMetal: 'carbon_steel',
   coating: 'none',
-  thickness: 8,
+  thickness: inches(5 / 16),
   position: 'bench',
   grinding: false,
   arcHidden: false,
@@ -58,7 +60,7 @@ export const JOBS: Record<string, DemoJob> = {
       process: 'SMAW',
       amps: 165,
       ampsFrom: 140,
-      electrode: 4,
+      electrode: inches(5 / 32),
       consumable: 'SMAW 14Mn-4Cr',
       air: { ...AIR.plate, mixing: 5 },
       arcMinutes: 150,
@@ -76,7 +78,7 @@ export const JOBS: Record<string, DemoJob> = {
       ...base,
       process: 'SMAW',
       amps: 130,
-      electrode: 3.2,
+      electrode: inches(1 / 8),
       consumable: 'SMAW E7018',
       coating: 'unknown',
     },
@@ -94,7 +96,7 @@ export const JOBS: Record<string, DemoJob> = {
       amps: 95,
       consumable: null,
       baseMetal: 'stainless',
-      thickness: 3,
+      thickness: inches(1 / 8),
       air: AIR.bay,
       measured: {
         reference: 'Air sampling AS-07, personal, 8 h',
@@ -118,7 +120,7 @@ export const JOBS: Record<string, DemoJob> = {
       consumable: 'GMAW ER5154',
       baseMetal: 'aluminium',
       air: AIR.plate,
-      thickness: 5,
+      thickness: inches(3 / 16),
     },
   },
   deck: {
@@ -133,7 +135,7 @@ export const JOBS: Record<string, DemoJob> = {
       process: 'OFC',
       amps: null,
       consumable: null,
-      thickness: 12,
+      thickness: inches(1 / 2),
       arcMinutes: 90,
       measured: { reference: 'Air sampling AS-11, cutting outdoors', fume: 1.4, manganese: 0.2 },
     },
@@ -149,7 +151,7 @@ export const JOBS: Record<string, DemoJob> = {
       ...base,
       process: 'SMAW',
       amps: 120,
-      electrode: 3.2,
+      electrode: inches(1 / 8),
       consumable: 'SMAW E7018',
       position: 'tight',
       air: AIR.void,
@@ -163,7 +165,7 @@ export const JOBS: Record<string, DemoJob> = {
     helmet: 'H-03',
     machine: 'M-02',
     cylinder: 'C-04',
-    spec: { ...base, amps: 190, thickness: 12 },
+    spec: { ...base, amps: 190, thickness: inches(1 / 2) },
   },
   rail: {
     title: 'Rail chairs, side slip',
@@ -172,7 +174,13 @@ export const JOBS: Record<string, DemoJob> = {
     helmet: 'H-04',
     machine: 'M-03',
     cylinder: null,
-    spec: { ...base, process: 'SMAW', amps: 140, electrode: 3.2, consumable: 'SMAW E7018' },
+    spec: {
+      ...base,
+      process: 'SMAW',
+      amps: 140,
+      electrode: inches(1 / 8),
+      consumable: 'SMAW E7018',
+    },
   },
   davit: {
     title: 'Davit foot, workboat',
@@ -190,7 +198,13 @@ export const JOBS: Record<string, DemoJob> = {
     helmet: 'H-04',
     machine: 'M-05',
     cylinder: null,
-    spec: { ...base, process: 'SMAW', amps: 150, electrode: 4, consumable: 'SMAW E6010' },
+    spec: {
+      ...base,
+      process: 'SMAW',
+      amps: 150,
+      electrode: inches(5 / 32),
+      consumable: 'SMAW E6010',
+    },
   },
   gangway: {
     title: 'Gangway hinge',
@@ -211,7 +225,7 @@ export const JOBS: Record<string, DemoJob> = {
     spec: {
       ...base,
       amps: 140,
-      thickness: 6,
+      thickness: inches(1 / 4),
       air: AIR.bay,
       welders: 4,
       arcMinutes: 90,
@@ -229,7 +243,7 @@ export const JOBS: Record<string, DemoJob> = {
       ...base,
       process: 'SMAW',
       amps: 120,
-      electrode: 3.2,
+      electrode: inches(1 / 8),
       consumable: 'SMAW E7018',
       air: AIR.bay,
       welders: 4,

@@ -1,22 +1,17 @@
 import { randomUUID } from 'node:crypto'
 import { SWEEP } from '#core/firewatch/rules.table'
 import type { PermitAction } from '#core/permit/lifecycle'
-import { allItems } from '#server/db/item'
+import { allGear } from '#server/db/gear'
 import { inOrganisation, inTransaction } from '#server/db/pool'
-import { findLogin } from '#server/db/session'
+import { findLogin } from '#server/db/sign-in'
 import { findMe } from '#server/db/person'
 import type { Actor } from '#server/services/actor'
-import { addItem, inspectItem } from '#server/services/inspection/inspection'
+import { addGear, inspectGear } from '#server/services/inspection/inspection'
 import { addJob } from '#server/services/job/job'
-import {
-  actOnPermit,
-  changeDraft,
-  draftPermit,
-  logRound,
-  signPermit,
-} from '#server/services/permit/permit'
+import { actOnPermit, logRound } from '#server/services/permit/act'
+import { changeDraft, draftPermit, signPermit } from '#server/services/permit/draft'
 import { readPermit } from '#server/services/permit/read'
-import { isSetupNeeded, setPin, setUp } from '#server/services/session/account'
+import { isSetupNeeded, setPin, setUp } from '#server/services/sign-in/account'
 import { dayAfter } from '#core/calendar/day'
 import { siteDay } from '#server/services/shop/day'
 import { addAir } from './air'
@@ -24,7 +19,7 @@ import { addRecords, addShopSchool, addYesterday, placeMachines } from './class'
 import { addPerson } from '#server/services/people/person'
 import { addStation, readStations, scopeOf } from '#server/services/shop/shop'
 import { getClock } from '#server/clock'
-import type { Item } from '#shared/inspection/schema'
+import type { Gear } from '#shared/inspection/schema'
 import { filled, writeHistory } from './history'
 import { JOBS } from './jobs'
 import signIns from './sign-ins.json'
@@ -93,9 +88,9 @@ export async function loadDemo(say: (line: string) => void): Promise<boolean> {
   for (const station of STATIONS) await addStation(at(700 * 24 * HOUR), station)
 
   say('  cylinders, machines, helmets and two years of inspections')
-  for (const item of items(people)) await addItem(at(720 * 24 * HOUR), item)
+  for (const item of items(people)) await addGear(at(720 * 24 * HOUR), item)
   const stock = await inOrganisation(actor.organisation, async (db) =>
-    allItems(db, await scopeOf(db, actor), null),
+    allGear(db, await scopeOf(db, actor), null),
   )
   const count = await inOrganisation(actor.organisation, (db) => writeHistory(db, actor, stock))
   say(`  ${count} inspections`)
@@ -117,7 +112,7 @@ export async function loadDemo(say: (line: string) => void): Promise<boolean> {
           place: station ? null : job.place,
           welderId: people[job.welder]!,
           helmetId: find(job.helmet)[0]!,
-          equipmentIds: find(job.machine),
+          gearIds: find(job.machine),
           cylinderIds: find(job.cylinder),
           spec: job.spec,
         })
@@ -149,7 +144,7 @@ const day = (now: Date, daysAgo: number): string =>
   new Date(now.getTime() - daysAgo * 24 * HOUR).toISOString().slice(0, 10)
 
 /** This morning's round: most items are looked at, three are locked out, some are left for the visitor. */
-async function inspectToday(actor: Actor, stock: readonly Item[]): Promise<void> {
+async function inspectToday(actor: Actor, stock: readonly Gear[]): Promise<void> {
   const locked: Record<string, { id: string; note: string }> = {
     'C-12': { id: 'leak', note: 'Bubbles at the valve stem' },
     'M-09': { id: 'leads', note: 'Cut to the copper 2 ft from the holder' },
@@ -158,7 +153,7 @@ async function inspectToday(actor: Actor, stock: readonly Item[]): Promise<void>
   for (const item of stock) {
     const left = ['M-11', 'M-14', 'C-20', 'C-31', 'H-22', 'H-27'].includes(item.label)
     if (!left)
-      await inspectItem(
+      await inspectGear(
         { ...actor, now: new Date(actor.now.getTime() - 5 * MINUTE) },
         item.kind,
         item.id,
@@ -208,6 +203,7 @@ async function makePermits(
     if (steps.length === 0) return
     await signPermit(at(from), id, { eventId: randomUUID(), as: 'operator', pin: welderIn!.pin })
     await signPermit(at(from), id, { eventId: randomUUID(), as: 'fire_watch', pin: watchIn!.pin })
+    const pins: Partial<Record<PermitAction, string>> = { issue: leadIn!.pin, close: watchIn!.pin }
     for (const step of steps) {
       if (step.round) await logRound(at(step.ago), id, { eventId: randomUUID(), note: step.note })
       else
@@ -215,12 +211,7 @@ async function makePermits(
           eventId: randomUUID(),
           action: step.action!,
           note: step.note,
-          pin:
-            step.action === 'issue'
-              ? leadIn!.pin
-              : step.action === 'close'
-                ? watchIn!.pin
-                : undefined,
+          pin: pins[step.action!],
         })
     }
   }

@@ -1,5 +1,5 @@
 import type { AirSpace } from '#core/job/job'
-import type { ItemBody } from '#shared/inspection/schema'
+import type { GearBody } from '#shared/inspection/schema'
 import type { StationBody } from '#shared/shop/schema'
 
 /** Tarn Hollow Slipway: a made-up ferry and workboat repair yard with an apprentice bay. Every name and figure is invented. */
@@ -46,7 +46,7 @@ const cfm = (x: number): number => cubicFeet(x) / 60
 
 export const AIR: Record<'bay' | 'plate' | 'pipe' | 'slip' | 'void', AirSpace> = {
   bay: {
-    place: 'indoors',
+    space: 'indoors',
     volume: cubicFeet(42_000),
     ceiling: 4.2,
     obstructed: true,
@@ -59,7 +59,7 @@ export const AIR: Record<'bay' | 'plate' | 'pipe' | 'slip' | 'void', AirSpace> =
     hoodProved: true,
   },
   plate: {
-    place: 'indoors',
+    space: 'indoors',
     volume: cubicFeet(180_000),
     ceiling: 9.5,
     obstructed: false,
@@ -72,7 +72,7 @@ export const AIR: Record<'bay' | 'plate' | 'pipe' | 'slip' | 'void', AirSpace> =
     hoodProved: false,
   },
   pipe: {
-    place: 'indoors',
+    space: 'indoors',
     volume: cubicFeet(31_000),
     ceiling: 4.6,
     obstructed: false,
@@ -85,7 +85,7 @@ export const AIR: Record<'bay' | 'plate' | 'pipe' | 'slip' | 'void', AirSpace> =
     hoodProved: true,
   },
   slip: {
-    place: 'outdoors',
+    space: 'outdoors',
     volume: null,
     ceiling: null,
     obstructed: null,
@@ -98,7 +98,7 @@ export const AIR: Record<'bay' | 'plate' | 'pipe' | 'slip' | 'void', AirSpace> =
     hoodProved: false,
   },
   void: {
-    place: 'confined',
+    space: 'confined',
     volume: cubicFeet(900),
     ceiling: 1.9,
     obstructed: true,
@@ -136,9 +136,36 @@ const GASES = [
   'Propane',
 ] as const
 
+type HelmetKind = {
+  description: string
+  /** Whether grinding, sensitivity and delay can be set. */
+  settings: boolean
+  marking: string
+  ranges: [number, number][]
+}
+const DARKENING: HelmetKind = {
+  description: 'Auto-darkening',
+  settings: true,
+  marking: '4/9-13 1/1/1/2 EN379',
+  ranges: [[9, 13]],
+}
+const HELMETS: readonly HelmetKind[] = [
+  { description: 'Fixed glass', settings: false, marking: 'Z87+ W10', ranges: [[10, 10]] },
+  DARKENING,
+  DARKENING,
+  {
+    ...DARKENING,
+    marking: '4/5-8 4/9-13 EN379',
+    ranges: [
+      [5, 8],
+      [9, 13],
+    ],
+  },
+]
+
 /** 40 cylinders, 30 machines, 30 helmets. */
-export function items(people: readonly string[]): ItemBody[] {
-  const cylinders = Array.from({ length: 40 }, (_, i): ItemBody => ({
+export function items(people: readonly string[]): GearBody[] {
+  const cylinders = Array.from({ length: 40 }, (_, i): GearBody => ({
     kind: 'cylinder',
     label: `C-${String(i + 1).padStart(2, '0')}`,
     gas: GASES[i % GASES.length]!,
@@ -146,7 +173,7 @@ export function items(people: readonly string[]): ItemBody[] {
     everyDays: 7,
     stationId: null,
   }))
-  const machines = Array.from({ length: 30 }, (_, i): ItemBody => ({
+  const machines = Array.from({ length: 30 }, (_, i): GearBody => ({
     kind: 'machine',
     label: `M-${String(i + 1).padStart(2, '0')}`,
     description: [
@@ -159,32 +186,27 @@ export function items(people: readonly string[]): ItemBody[] {
     everyDays: i % 5 === 4 ? 7 : 1,
     stationId: null,
   }))
-  const helmets = Array.from({ length: 30 }, (_, i): ItemBody => ({
-    kind: 'helmet',
-    label: `H-${String(i + 1).padStart(2, '0')}`,
-    description: i % 4 === 0 ? 'Fixed glass' : 'Auto-darkening',
-    everyDays: 1,
-    assignedTo: people[i] ?? null,
-    details: {
-      grind: i % 4 !== 0,
-      sensitivity: i % 4 !== 0,
-      delay: i % 4 !== 0,
-      power: i % 4 === 0 ? null : i % 3 === 0 ? 'both' : 'battery',
-      spares: i % 5,
-      marking:
-        i % 4 === 0 ? 'Z87+ W10' : i % 4 === 3 ? '4/5-8 4/9-13 EN379' : '4/9-13 1/1/1/2 EN379',
-    },
-    ranges:
-      i % 4 === 0
-        ? [[10, 10]]
-        : i % 4 === 3
-          ? [
-              [5, 8],
-              [9, 13],
-            ]
-          : [[9, 13]],
-  }))
-  const goggles: ItemBody = {
+  const helmets = Array.from({ length: 30 }, (_, i): GearBody => {
+    const { settings, marking, ranges, ...kind } = HELMETS[i % HELMETS.length]!
+    const battery = i % 3 === 0 ? 'both' : 'battery'
+    return {
+      kind: 'helmet',
+      label: `H-${String(i + 1).padStart(2, '0')}`,
+      ...kind,
+      everyDays: 1,
+      assignedTo: people[i] ?? null,
+      details: {
+        grind: settings,
+        sensitivity: settings,
+        delay: settings,
+        power: settings ? battery : null,
+        spares: i % 5,
+        marking,
+      },
+      ranges,
+    }
+  })
+  const goggles: GearBody = {
     kind: 'helmet',
     label: 'G-01',
     description: 'Gas goggles, fixed 5',

@@ -53,7 +53,7 @@ async function take(base) {
         await context.request.post(`${base}/api/v1${path}`, { data, headers: { origin: base } })
       ).json()
     const enter = () =>
-      context.request.post(`${base}/api/v1/session`, {
+      context.request.post(`${base}/api/v1/sign-in`, {
         data: { email: lead.email, password: lead.password },
         headers: { origin: base },
       })
@@ -65,7 +65,7 @@ async function take(base) {
   const job = (await desk.get('/jobs?q=Hardfacing')).rows[0].id
   const { rows: permits } = await desk.get('/permits')
   const permit = (state) => permits.find((row) => row.state === state).id
-  const machine = (await desk.get('/items?q=M-09')).rows[0].id
+  const machine = (await desk.get('/gear?q=M-09')).rows[0].id
   const yesterday = (await desk.get('/sessions')).rows[0]
   const { id: session } = await desk.post(`/sessions/${yesterday.id}/copy`, {
     day: new Intl.DateTimeFormat('en-CA', { timeZone: 'America/Halifax' }).format(new Date()),
@@ -108,7 +108,7 @@ async function take(base) {
   })
   await desk.shot('marking', '/eyes', '#marking', [['marking', '4/9-13 1/1/1/2 EN 379']])
   const own = await open({ viewport: { width: 390, height: 844 }, deviceScaleFactor: 2 })
-  await own.post(`/booths/${booth}/session`, { personId: learner, pin: '2468' })
+  await own.post(`/booths/${booth}/sign-in`, { personId: learner, pin: '2468' })
   await own.shot('card-phone', '/card')
   const phone = await open({
     viewport: { width: 390, height: 844 },

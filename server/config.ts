@@ -1,7 +1,7 @@
 /** What the process is told from outside, read once and checked. */
 export interface Config {
   databaseUrl: string
-  sessionPassword: string
+  cookieSecret: string
   rehearsal: number
   poolSize: number
 }
@@ -20,11 +20,10 @@ export function readConfig(env: Record<string, string | undefined>): Config {
     throw new Error(
       'ZONARIS_APP_DATABASE_URL is not set. Start with "npm run demo" or "npm start".',
     )
-  const sessionPassword = env.ZONARIS_SECRET ?? ''
-  if (sessionPassword.length < 32)
-    throw new Error('ZONARIS_SECRET must hold at least 32 characters.')
+  const cookieSecret = env.ZONARIS_SECRET ?? ''
+  if (cookieSecret.length < 32) throw new Error('ZONARIS_SECRET must hold at least 32 characters.')
   const rehearsal = env.ZONARIS_REHEARSAL ? Number(env.ZONARIS_REHEARSAL) : 1
   if (!(rehearsal >= 1 && rehearsal <= 3600))
     throw new Error('ZONARIS_REHEARSAL must be a number from 1 to 3600.')
-  return { databaseUrl, sessionPassword, rehearsal, poolSize: Number(env.ZONARIS_POOL ?? 10) }
+  return { databaseUrl, cookieSecret, rehearsal, poolSize: Number(env.ZONARIS_POOL ?? 10) }
 }

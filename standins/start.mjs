@@ -21,7 +21,7 @@ export async function startStandins(url, signIn, start) {
     if (!answer.ok) throw new Error(`${method} ${path}: ${answer.status}`)
     return { body: await answer.json(), cookie: answer.headers.get('set-cookie')?.split(';')[0] }
   }
-  const { cookie } = await send('POST', '/session', {
+  const { cookie } = await send('POST', '/sign-in', {
     email: signIn.email,
     password: signIn.password,
   })
@@ -39,5 +39,5 @@ export async function startStandins(url, signIn, start) {
       stdio: ['ignore', 'ignore', 'inherit'],
     })
   }
-  await send('DELETE', '/session', undefined, cookie)
+  await send('DELETE', '/sign-in', undefined, cookie)
 }

@@ -42,26 +42,30 @@ export async function withOwner<T>(
   }
 }
 
+/** A database with nothing in it. */
+export async function emptyDatabase(): Promise<{ url: string; drop: () => Promise<void> }> {
+  const name = `zt_${Math.random().toString(36).slice(2, 10)}`
+  await withOwner(adminUrl(), (client) => client.query(`CREATE DATABASE ${name}`))
+  const url = new URL(adminUrl())
+  url.pathname = `/${name}`
+  return {
+    url: url.toString(),
+    drop: () =>
+      withOwner(adminUrl(), async (client) => {
+        await client.query(`DROP DATABASE ${name} WITH (FORCE)`)
+        await client.query(`DROP ROLE IF EXISTS zonaris_login_${name}`)
+      }),
+  }
+}
+
 async function freshDatabase(): Promise<{
   ownerUrl: string
   appUrl: string
   drop: () => Promise<void>
 }> {
-  const name = `zt_${Math.random().toString(36).slice(2, 10)}`
-  await withOwner(adminUrl(), (client) => client.query(`CREATE DATABASE ${name}`))
-  const url = new URL(adminUrl())
-  url.pathname = `/${name}`
-  const { appUrl } = await migrate(url.toString(), SECRET, MIGRATIONS, () => {})
-  return {
-    ownerUrl: url.toString(),
-    appUrl,
-    drop: async () => {
-      await withOwner(adminUrl(), (client) => client.query(`DROP DATABASE ${name} WITH (FORCE)`))
-      await withOwner(adminUrl(), (client) =>
-        client.query(`DROP ROLE IF EXISTS zonaris_login_${name}`),
-      )
-    },
-  }
+  const { url, drop } = await emptyDatabase()
+  const { appUrl } = await migrate(url, SECRET, MIGRATIONS, () => {})
+  return { ownerUrl: url, appUrl, drop }
 }
 
 const freePort = async (): Promise<number> => {

@@ -1,39 +1,39 @@
 import type { Ref } from 'vue'
 import type { PermitAction } from '#core/permit/lifecycle'
-import { routes } from '#shared/api/routes'
-import type { Permit } from '#shared/permit/schema'
+import { permitRoutes } from '#shared/permit/routes'
+import type { Permit, PermitStep, Signer } from '#shared/permit/schema'
 import { useShift } from '~/stores/shift'
 import { call } from './api'
+import { useEventIds } from './event-id'
 
-/** What can be done to a permit. Each try carries an id of its own, kept over a retry, so that nothing happens twice. */
-export function usePermitActions(permit: Ref<Permit | null>) {
+/** What can be done to a permit; what a step changed is laid over what was read. */
+export function usePermitActions(permit: Ref<Permit | null>, reload: () => Promise<void>) {
   const shift = useShift()
-  const ids = new Map<string, string>()
+  const { once } = useEventIds()
 
-  async function once(key: string, send: (eventId: string) => Promise<Permit>): Promise<void> {
-    const eventId = ids.get(key) ?? crypto.randomUUID()
-    ids.set(key, eventId)
-    permit.value = await send(eventId)
-    ids.delete(key)
+  async function step(entry: unknown, send: (eventId: string) => Promise<PermitStep>) {
+    const changed = await once(entry, send)
+    permit.value = { ...permit.value!, ...changed }
     void shift.load()
+    void reload()
   }
   const params = () => ({ id: permit.value!.id })
   return {
     act: (action: PermitAction, entry: { pin?: string; note?: string } = {}) =>
-      once(`act ${action}`, (eventId) =>
-        call(routes.actOnPermit, { params: params(), body: { eventId, action, ...entry } }),
+      step(['act', action, entry], (eventId) =>
+        call(permitRoutes.actOnPermit, { params: params(), body: { eventId, action, ...entry } }),
       ),
-    sign: (as: 'operator' | 'fire_watch', pin: string) =>
-      once(`sign ${as}`, (eventId) =>
-        call(routes.signPermit, { params: params(), body: { eventId, as, pin } }),
+    sign: (as: Signer, pin: string) =>
+      step(['sign', as, pin], (eventId) =>
+        call(permitRoutes.signPermit, { params: params(), body: { eventId, as, pin } }),
       ),
     override: (code: string, reason: string) =>
-      once(`override ${code}`, (eventId) =>
-        call(routes.overridePermit, { params: params(), body: { eventId, code, reason } }),
+      step(['override', code, reason], (eventId) =>
+        call(permitRoutes.overridePermit, { params: params(), body: { eventId, code, reason } }),
       ),
     round: (note?: string) =>
-      once('round', (eventId) =>
-        call(routes.round, { params: params(), body: { eventId, ...(note && { note }) } }),
+      step(['round', note], (eventId) =>
+        call(permitRoutes.round, { params: params(), body: { eventId, ...(note && { note }) } }),
       ),
   }
 }

@@ -1,10 +1,13 @@
-import { routes } from '#shared/api/routes'
+import { inspectionRoutes } from '#shared/inspection/routes'
+import { shopRoutes } from '#shared/shop/routes'
 import { call } from './api'
 import { useLoad } from './load'
 
-/** Stations and items to choose from. */
+/** Stations and gear to choose from. */
 export function useShopLists() {
-  const stations = useLoad(() => call(routes.stations, {}))
-  const items = useLoad(async () => (await call(routes.items, { query: { all: 'true' } })).rows)
-  return { stations, items, load: () => Promise.all([stations.load(), items.load()]) }
+  const stations = useLoad(() => call(shopRoutes.stations, {}))
+  const gear = useLoad(
+    async () => (await call(inspectionRoutes.gearList, { query: { all: 'true' } })).rows,
+  )
+  return { stations, gear, load: () => Promise.all([stations.load(), gear.load()]) }
 }

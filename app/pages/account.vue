@@ -1,26 +1,24 @@
 <script setup lang="ts">
-import { routes } from '#shared/api/routes'
-import { pinBody, ROLE_NAME, tokenBody } from '#shared/session/schema'
+import type { z } from 'zod'
+import { signInRoutes } from '#shared/sign-in/routes'
+import { pinBody, ROLE_NAME, tokenBody } from '#shared/sign-in/schema'
 import { call } from '~/composables/api'
 import { useLoad } from '~/composables/load'
-import { useSubmit } from '~/composables/submit'
 import { useSiteTime } from '~/composables/time'
 import { useUnits } from '~/composables/units'
-import { useSession } from '~/stores/session'
+import { useSignIn } from '~/stores/sign-in'
 
 useHead({ title: 'Account · Zonaris' })
-const session = useSession()
+const signIn = useSignIn()
 const units = useUnits()
 const colour = useColorMode()
 const toast = useToast()
 const { when } = useSiteTime()
-const tokens = useLoad(() => call(routes.tokens, {}))
+const tokens = useLoad(() => call(signInRoutes.tokens, {}))
 onMounted(tokens.load)
 const pin = reactive({ password: '', pin: '' })
-const pinForm = useSubmit()
-const tokenName = ref('')
+const newToken = reactive({ name: '' })
 const fresh = ref('')
-const tokenForm = useSubmit()
 const revoking = shallowRef<{ id: string; name: string } | null>(null)
 const revokeOpen = computed({
   get: () => revoking.value !== null,
@@ -29,28 +27,39 @@ const revokeOpen = computed({
   },
 })
 
-async function setPin(): Promise<void> {
-  if (!pinForm.check(pinBody, pin)) return
-  if (!(await pinForm.submit(() => call(routes.setPin, { body: pin })))) return
+const sendPin = (): Promise<unknown> => call(signInRoutes.setPin, { body: pin })
+async function pinSet(): Promise<void> {
   Object.assign(pin, { password: '', pin: '' })
-  await session.load()
+  await signIn.load()
   toast.add({ title: 'PIN set' })
 }
-async function makeToken(): Promise<void> {
-  const body = tokenForm.check(tokenBody, { name: tokenName.value })
-  const made = body && (await tokenForm.submit(() => call(routes.createToken, { body })))
-  if (!made) return
+const sendToken = (body: z.output<typeof tokenBody>): Promise<{ token: string }> =>
+  call(signInRoutes.createToken, { body })
+async function tokenMade(made: { token: string }): Promise<void> {
   fresh.value = made.token
-  tokenName.value = ''
+  newToken.name = ''
   await tokens.load()
 }
+async function revoke(): Promise<void> {
+  await call(signInRoutes.revokeToken, { params: { id: revoking.value!.id } })
+  await tokens.load()
+}
+const UNITS = [
+  { value: 'us', label: 'US' },
+  { value: 'si', label: 'SI' },
+] as const
+const LIGHTS = [
+  { value: 'light', label: 'Day' },
+  { value: 'dark', label: 'Night' },
+  { value: 'system', label: 'As the device' },
+] as const
 </script>
 
 <template>
-  <div v-if="session.me" class="space-y-6 max-w-3xl">
+  <div v-if="signIn.me" class="space-y-6 max-w-3xl">
     <header>
-      <p class="muted">{{ ROLE_NAME[session.me.role] }}, {{ session.me.organisation }}</p>
-      <h1>{{ session.me.name }}</h1>
+      <p class="muted">{{ ROLE_NAME[signIn.me.role] }}, {{ signIn.me.organisation }}</p>
+      <h1>{{ signIn.me.name }}</h1>
     </header>
     <nav class="flex flex-wrap gap-2" aria-label="More">
       <UButton to="/card" icon="i-lucide-id-card">My card</UButton>
@@ -62,39 +71,28 @@ async function makeToken(): Promise<void> {
       <UButton class="md:hidden" to="/shop" variant="outline" color="neutral">Shop</UButton>
     </nav>
     <section class="panel p-5 flex flex-wrap gap-8">
-      <ChoiceRow
-        v-model="units"
-        legend="Units on this device"
-        :options="[
-          { value: 'us', label: 'US' },
-          { value: 'si', label: 'SI' },
-        ]"
-      />
-      <ChoiceRow
-        v-model="colour.preference"
-        legend="Light"
-        :options="[
-          { value: 'light', label: 'Day' },
-          { value: 'dark', label: 'Night' },
-          { value: 'system', label: 'As the device' },
-        ]"
-      />
+      <ChoiceRow v-model="units" legend="Units on this device" :options="UNITS" />
+      <ChoiceRow v-model="colour.preference" legend="Light" :options="LIGHTS" />
     </section>
     <section class="panel p-5">
       <h2 class="mb-1">PIN</h2>
       <p class="muted mb-3">
         {{
-          session.me.hasPin
+          signIn.me.hasPin
             ? 'Set. It signs permits on any tablet.'
             : 'Not set. Without it you cannot sign a permit.'
         }}
       </p>
-      <form
+      <FormFrame
         class="grid grid-cols-1 sm:grid-cols-[1fr_1fr_auto] gap-4 items-start"
-        novalidate
-        @submit.prevent="setPin"
+        v-slot="{ busy }"
+        :state="pin"
+        :schema="pinBody"
+        :body="() => pin"
+        :send="sendPin"
+        @done="pinSet"
       >
-        <UFormField label="Your password" :error="pinForm.errors.value.password">
+        <UFormField label="Your password" name="password">
           <UInput
             v-model="pin.password"
             type="password"
@@ -102,7 +100,7 @@ async function makeToken(): Promise<void> {
             class="w-full"
           />
         </UFormField>
-        <UFormField label="New PIN" :error="pinForm.errors.value.pin">
+        <UFormField label="New PIN" name="pin">
           <UInput
             v-model="pin.pin"
             type="password"
@@ -111,15 +109,8 @@ async function makeToken(): Promise<void> {
             class="w-full"
           />
         </UFormField>
-        <UButton type="submit" class="sm:mt-7" :loading="pinForm.busy.value">Set the PIN</UButton>
-      </form>
-      <p
-        v-if="pinForm.message.value && Object.keys(pinForm.errors.value).length === 0"
-        role="alert"
-        class="text-stop font-semibold mt-2"
-      >
-        {{ pinForm.message.value }}
-      </p>
+        <UButton type="submit" class="sm:mt-7" :loading="busy">Set the PIN</UButton>
+      </FormFrame>
     </section>
     <section class="panel p-5">
       <h2 class="mb-1">API tokens</h2>
@@ -127,12 +118,20 @@ async function makeToken(): Promise<void> {
         For programs that read or write in your name. The description of the API:
         <a class="link" href="/api/v1/openapi.json" target="_blank">openapi.json</a>
       </p>
-      <form class="flex flex-wrap gap-4 items-start" novalidate @submit.prevent="makeToken">
-        <UFormField label="Name" :error="tokenForm.errors.value.name">
-          <UInput v-model="tokenName" />
+      <FormFrame
+        class="flex flex-wrap gap-4 items-start"
+        v-slot="{ busy }"
+        :state="newToken"
+        :schema="tokenBody"
+        :body="() => newToken"
+        :send="sendToken"
+        @done="tokenMade"
+      >
+        <UFormField label="Name" name="name">
+          <UInput v-model="newToken.name" />
         </UFormField>
-        <UButton type="submit" class="mt-7" :loading="tokenForm.busy.value">Make a token</UButton>
-      </form>
+        <UButton type="submit" class="mt-7" :loading="busy">Make a token</UButton>
+      </FormFrame>
       <p v-if="fresh" class="edge edge-caution p-3 mt-3 break-all">
         <span class="font-semibold block">Copy it now; it is not shown again.</span>
         <code>{{ fresh }}</code>
@@ -164,7 +163,7 @@ async function makeToken(): Promise<void> {
         </li>
       </ul>
     </section>
-    <UButton variant="outline" color="neutral" icon="i-lucide-log-out" @click="session.leave()">
+    <UButton variant="outline" color="neutral" icon="i-lucide-log-out" @click="signIn.leave()">
       Sign out
     </UButton>
     <AskDialog
@@ -174,12 +173,7 @@ async function makeToken(): Promise<void> {
       says="Programs that use it are shut out at once."
       confirm="Revoke"
       danger
-      :send="
-        async () => {
-          await call(routes.revokeToken, { params: { id: revoking!.id } })
-          await tokens.load()
-        }
-      "
+      :send="revoke"
     />
   </div>
 </template>

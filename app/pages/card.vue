@@ -1,25 +1,21 @@
 <script setup lang="ts">
-import type { Finding, Level } from '#core/finding/finding'
+import { START_NAME } from '#core/assessment/answer'
+import { dayText } from '#core/calendar/day'
 import { PROCESS_NAME } from '#core/job/job'
-import { routes } from '#shared/api/routes'
+import { sessionRoutes } from '#shared/session/routes'
 import { call } from '~/composables/api'
 import { useLoad } from '~/composables/load'
+import { joined } from '~/components/frame/joined'
 
 /** Everything one person needs to know before the first arc, on one phone page. */
 useHead({ title: 'My card · Zonaris' })
-const { data, failure, load } = useLoad(() => call(routes.card, {}))
+const { data, failure, load } = useLoad(() => call(sessionRoutes.card, {}))
 onMounted(load)
-const READY: Record<Level, string> = {
-  clear: 'Ready',
-  caution: 'Ready, with care',
-  stop: 'Do not start',
-  unknown: 'Not known yet: ask',
-}
-const blocking = computed(
-  () => (data.value?.findings ?? []).filter((finding) => finding.level !== 'caution') as Finding[],
+const blocking = computed(() =>
+  (data.value?.findings ?? []).filter((finding) => finding.level !== 'caution'),
 )
-const careful = computed(
-  () => (data.value?.findings ?? []).filter((finding) => finding.level === 'caution') as Finding[],
+const careful = computed(() =>
+  (data.value?.findings ?? []).filter((finding) => finding.level === 'caution'),
 )
 const EYES = {
   impact: 'No shade: clear glasses under a face shield',
@@ -33,19 +29,16 @@ const EYES = {
   <article v-else-if="data" class="max-w-xl mx-auto space-y-4">
     <header>
       <p class="muted">
-        {{ data.day }}
-        <template v-if="data.station">, {{ data.station }}</template>
+        {{ joined(dayText(data.day), data.station) }}
       </p>
       <h1>{{ data.name }}</h1>
       <p v-if="data.process" class="text-lg">
-        {{ data.job }}: {{ PROCESS_NAME[data.process] }}
-        <template v-if="data.amps">, {{ data.amps }} A</template>
+        {{ data.job }}: {{ joined(PROCESS_NAME[data.process], data.amps && `${data.amps} A`) }}
       </p>
     </header>
     <p v-if="!data.session" class="panel p-5">
-      You are in no session today. Ask the instructor, or look at a
-      <NuxtLink class="link" to="/jobs">job</NuxtLink>
-      .
+      You are in no session today. Ask the instructor.
+      <NuxtLink class="link" to="/jobs">Look at the jobs</NuxtLink>
     </p>
     <p v-else-if="!data.process" class="panel edge edge-unknown p-5 font-semibold">
       Nothing is set for you to weld yet. Ask the instructor.
@@ -58,7 +51,9 @@ const EYES = {
         data-testid="card-level"
       >
         <FindingMark :level="data.level" :size="34" />
-        <span class="plate text-3xl" :class="`text-${data.level}`">{{ READY[data.level] }}</span>
+        <span class="plate text-3xl" :class="`text-${data.level}`">
+          {{ START_NAME[data.level] }}
+        </span>
       </p>
       <FindingList v-if="blocking.length > 0" :findings="blocking" />
       <section class="panel p-4" aria-label="Eyes">
@@ -97,14 +92,14 @@ const EYES = {
       <section class="panel p-4">
         <h2 class="mb-2">Wear</h2>
         <ul class="space-y-1.5">
-          <li v-for="item in data.wear" :key="item.id" class="flex gap-2">
+          <li v-for="piece in data.wear" :key="piece.id" class="flex gap-2">
             <FindingMark
-              :level="item.has === true ? 'clear' : item.has === false ? 'stop' : 'unknown'"
+              :level="piece.has === true ? 'clear' : piece.has === false ? 'stop' : 'unknown'"
               :size="20"
             />
             <span>
-              {{ item.item }}
-              <span v-if="item.has === false" class="text-stop font-bold">
+              {{ piece.name }}
+              <span v-if="piece.has === false" class="text-stop font-bold">
                 you lack it: ask for a loaner
               </span>
             </span>
@@ -114,11 +109,11 @@ const EYES = {
       <section class="panel p-4">
         <h2 class="text-stop mb-2">Not today</h2>
         <ul class="space-y-2">
-          <li v-for="item in data.avoid" :key="item.id" class="flex gap-2 leading-snug">
+          <li v-for="piece in data.avoid" :key="piece.id" class="flex gap-2 leading-snug">
             <span class="text-stop font-bold" aria-hidden="true">×</span>
             <span>
-              <span class="font-semibold">{{ item.item }}.</span>
-              <span class="muted">{{ item.reason }}</span>
+              <span class="font-semibold">{{ piece.name }}.</span>
+              <span class="muted">{{ piece.reason }}</span>
             </span>
           </li>
         </ul>

@@ -8,12 +8,13 @@ import { personalShade } from '#core/shade/personal'
 import type { ShadeQuery } from '#core/shade/school'
 import { assignShade } from '#core/shade/shade'
 import { useScanner } from '~/composables/scanner'
-import { useSession } from '~/stores/session'
+import { useSignIn } from '~/stores/sign-in'
+import { joined } from '~/components/frame/joined'
 
 /** The bench for eyes: the ladder without a job, what a marking says, and the laser. Everything is worked out here, nothing is stored. */
 useHead({ title: 'Eyes · Zonaris' })
-const session = useSession()
-const rules = computed(() => session.me!.site.rules)
+const signIn = useSignIn()
+const rules = computed(() => signIn.me!.site.rules)
 const query = ref<ShadeQuery>({
   process: 'SMAW',
   amps: 120,
@@ -74,6 +75,13 @@ const laser = ref<LaserSpec | null>(null)
 const laserFindings = computed(() => judgeLaser(laser.value))
 const needed = (code: string): number | undefined =>
   laserFindings.value.find((finding) => finding.code === code)?.value?.amount
+const judgedFor = computed(() =>
+  joined(
+    query.value.process,
+    query.value.amps && `${query.value.amps} A`,
+    person.value.wanted && `shade ${person.value.wanted}`,
+  ),
+)
 </script>
 
 <template>
@@ -117,7 +125,7 @@ const needed = (code: string): number | undefined =>
           v-model="eyes.tint"
           unit="shade"
           label="Tinted glasses, shade"
-          help="Worn under the hood"
+          help="Worn under the helmet"
         />
         <UCheckbox v-model="eyes.lightSensitive" label="Light-sensitive eyes" class="sm:mt-8" />
       </div>
@@ -169,11 +177,7 @@ const needed = (code: string): number | undefined =>
           </div>
         </dl>
         <div>
-          <p class="font-semibold mb-1">
-            For {{ query.process }}
-            <template v-if="query.amps">, {{ query.amps }} A</template>
-            <template v-if="person.wanted">, shade {{ person.wanted }}</template>
-          </p>
+          <p class="font-semibold mb-1">For {{ judgedFor }}</p>
           <div class="space-y-2">
             <FindingLine v-for="finding in fits" :key="finding.code" :finding="finding" />
           </div>

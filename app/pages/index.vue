@@ -1,19 +1,22 @@
 <script setup lang="ts">
-import { routes } from '#shared/api/routes'
+import { dayText } from '#core/calendar/day'
+import { jobRoutes } from '#shared/job/routes'
+import { permitRoutes } from '#shared/permit/routes'
 import { call } from '~/composables/api'
 import { clockText, useServerClock } from '~/composables/clock'
 import { useLoad } from '~/composables/load'
 import { useSiteTime } from '~/composables/time'
-import { useSession } from '~/stores/session'
+import { useSignIn } from '~/stores/sign-in'
 import { useShift } from '~/stores/shift'
+import { joined } from '~/components/frame/joined'
 
 useHead({ title: 'Today · Zonaris' })
-const session = useSession()
+const signIn = useSignIn()
 const store = useShift()
 const { now } = useServerClock()
 const { when, clock, today } = useSiteTime()
-const jobs = useLoad(() => call(routes.jobs, { query: {} }))
-const drafts = useLoad(() => call(routes.permits, { query: { state: 'draft' } }))
+const jobs = useLoad(() => call(jobRoutes.jobs, { query: {} }))
+const drafts = useLoad(() => call(permitRoutes.permits, { query: { state: 'draft' } }))
 onMounted(() => Promise.all([jobs.load(), drafts.load()]))
 const shift = computed(() => store.shift)
 const left = (iso: string | null): number | null =>
@@ -57,7 +60,7 @@ const next = computed(() => {
   if (current.dueCount > 0)
     return {
       level: 'unknown' as const,
-      text: `${current.dueCount} ${current.dueCount === 1 ? 'item is' : 'items are'} unknown until someone looks`,
+      text: `${current.dueCount} ${current.dueCount === 1 ? 'piece of gear is' : 'pieces of gear are'} unknown until someone looks`,
       to: '/gear?show=due',
       go: 'Inspect',
     }
@@ -138,7 +141,7 @@ const next = computed(() => {
           <div class="flex items-end gap-4 mb-3">
             <h2 id="jobs" class="grow">Jobs</h2>
             <UButton
-              v-if="session.may('lead', 'instructor', 'worker')"
+              v-if="signIn.may('lead', 'instructor', 'worker')"
               to="/jobs/new"
               icon="i-lucide-plus"
             >
@@ -159,8 +162,7 @@ const next = computed(() => {
                 <span class="grow min-w-0">
                   <span class="font-semibold block">{{ job.title }}</span>
                   <span class="muted block">
-                    {{ job.process }}, {{ job.where }}
-                    <template v-if="job.welder">, {{ job.welder }}</template>
+                    {{ joined(job.process, job.placeName, job.welder) }}
                   </span>
                 </span>
                 <span class="muted text-sm whitespace-nowrap hidden sm:block">
@@ -172,7 +174,7 @@ const next = computed(() => {
         </section>
       </div>
       <div class="space-y-6">
-        <section v-if="session.may('lead', 'instructor', 'worker')" aria-labelledby="bay">
+        <section v-if="signIn.may('lead', 'instructor', 'worker')" aria-labelledby="bay">
           <div class="flex items-end gap-3 mb-3">
             <h2 id="bay" class="grow">Session</h2>
             <UButton to="/card" variant="outline" color="neutral" icon="i-lucide-id-card">
@@ -200,13 +202,13 @@ const next = computed(() => {
           <h2 id="locked" class="mb-3">Locked out</h2>
           <p v-if="shift?.locked.length === 0" class="panel p-4 muted">Nothing is locked out.</p>
           <ul v-else class="panel edge edge-stop divide-y divide-(--rule)">
-            <li v-for="item in shift?.locked ?? []" :key="item.id">
+            <li v-for="gear in shift?.locked ?? []" :key="gear.id">
               <NuxtLink
-                :to="`/gear/${item.kind}/${item.id}`"
+                :to="`/gear/${gear.kind}/${gear.id}`"
                 class="flex gap-4 px-4 py-3 hover:bg-(--ui-primary)/8"
               >
-                <span class="plate text-2xl shrink-0 w-16">{{ item.label }}</span>
-                <span class="leading-snug">{{ item.reason }}</span>
+                <span class="plate text-2xl shrink-0 w-16">{{ gear.label }}</span>
+                <span class="leading-snug">{{ gear.reason }}</span>
               </NuxtLink>
             </li>
           </ul>
@@ -215,11 +217,11 @@ const next = computed(() => {
           <h2 id="due" class="mb-3">Due today</h2>
           <p v-if="shift?.dueCount === 0" class="panel p-4 muted">Everything has been looked at.</p>
           <ul v-else class="panel p-4 flex flex-wrap gap-2">
-            <li v-for="item in (shift?.due ?? []).slice(0, 20)" :key="item.id">
-              <UButton variant="outline" color="neutral" :to="`/gear/${item.kind}/${item.id}`">
-                <span class="plate text-xl">{{ item.label }}</span>
+            <li v-for="gear in (shift?.due ?? []).slice(0, 20)" :key="gear.id">
+              <UButton variant="outline" color="neutral" :to="`/gear/${gear.kind}/${gear.id}`">
+                <span class="plate text-xl">{{ gear.label }}</span>
                 <span class="muted text-sm font-normal">
-                  {{ item.daysSince === null ? 'never' : `${item.daysSince} d` }}
+                  {{ gear.daysSince === null ? 'never' : `${gear.daysSince} d` }}
                 </span>
               </UButton>
             </li>
@@ -238,10 +240,10 @@ const next = computed(() => {
               >
                 <FindingMark :level="entry.on < today() ? 'stop' : 'caution'" :size="20" />
                 <span class="grow">
-                  <span class="font-semibold">{{ entry.name }}</span>
-                  , {{ entry.what === 'fit_test' ? 'fit test' : 'respirator clearance' }}
+                  <span class="font-semibold">{{ entry.name }},</span>
+                  {{ entry.what === 'fit_test' ? 'fit test' : 'respirator clearance' }}
                 </span>
-                <span class="muted">{{ entry.on }}</span>
+                <span class="muted">{{ dayText(entry.on) }}</span>
               </NuxtLink>
             </li>
           </ul>

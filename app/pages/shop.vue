@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { RULE_SETS, WATCH_MINUTES } from '#core/firewatch/rules.table'
-import { routes } from '#shared/api/routes'
+import { shopRoutes } from '#shared/shop/routes'
+import { stockRoutes } from '#shared/stock/routes'
 import { SCHOOL_NAME, SCHOOL_OF, SCHOOLS } from '#core/shade/terms'
 import { LIMIT_SETS, LIMIT_SET_NAME, type LimitSet } from '#core/exposure/terms'
 import { SEASON_NAME, SEASONS } from '#core/ppe/terms'
@@ -10,13 +11,13 @@ import { addressOf, call } from '~/composables/api'
 import { useLoad } from '~/composables/load'
 import { useSubmit } from '~/composables/submit'
 import { useUnits } from '~/composables/units'
-import { useSession } from '~/stores/session'
+import { useSignIn } from '~/stores/sign-in'
 
 useHead({ title: 'Shop · Zonaris' })
-const session = useSession()
+const signIn = useSignIn()
 const units = useUnits()
 const toast = useToast()
-const stations = useLoad(() => call(routes.stations, {}))
+const stations = useLoad(() => call(shopRoutes.stations, {}))
 onMounted(stations.load)
 
 const stationOpen = ref(false)
@@ -32,7 +33,7 @@ const siteForm = () => {
     id: _,
     rules: { school, house: __, limits, ...clothing },
     ...site
-  } = session.me!.site
+  } = signIn.me!.site
   return { ...site, shadeSchool: school, ...clothing, limitSets: [...limits] }
 }
 const site = ref(siteForm())
@@ -51,12 +52,12 @@ const adopt = (set: LimitSet, on: boolean): void => {
 }
 async function saveSite(): Promise<void> {
   const body = check(siteBody, { ...site.value, houseMinutes: site.value.houseMinutes || null })
-  if (!body || !(await submit(() => call(routes.updateSite, { body })))) return
-  await session.load()
+  if (!body || !(await submit(() => call(shopRoutes.updateSite, { body })))) return
+  await signIn.load()
   toast.add({ title: 'Saved' })
 }
 const airText = (entry: Station): string =>
-  entry.air.place === 'outdoors'
+  entry.air.space === 'outdoors'
     ? 'Outdoors'
     : `${entry.air.volume === null ? 'volume not known' : quantityText({ amount: entry.air.volume, unit: 'm3' }, units.value)}, ${entry.air.generalFlow === null ? 'flow not known' : quantityText({ amount: entry.air.generalFlow, unit: 'm3/s' }, units.value)}`
 </script>
@@ -71,14 +72,14 @@ const airText = (entry: Station): string =>
           variant="outline"
           color="neutral"
           icon="i-lucide-qr-code"
-          :to="`${addressOf(routes.labels)}?of=stations`"
+          :to="`${addressOf(stockRoutes.labels)}?of=stations`"
           target="_blank"
           external
         >
           Booth codes
         </UButton>
         <UButton
-          v-if="session.may('lead', 'instructor')"
+          v-if="signIn.may('lead', 'instructor')"
           icon="i-lucide-plus"
           @click="editStation(null)"
         >
@@ -111,7 +112,7 @@ const airText = (entry: Station): string =>
               <td>{{ airText(entry) }}</td>
               <td class="text-right">
                 <UButton
-                  v-if="session.may('lead', 'instructor')"
+                  v-if="signIn.may('lead', 'instructor')"
                   variant="ghost"
                   :aria-label="`Change ${entry.name}`"
                   @click="editStation(entry)"
@@ -124,8 +125,8 @@ const airText = (entry: Station): string =>
         </table>
       </div>
     </section>
-    <HouseChart :may-write="session.may('lead')" @changed="session.load" />
-    <section v-if="session.may('lead')" aria-labelledby="rules">
+    <HouseChart :may-write="signIn.may('lead')" @changed="signIn.load" />
+    <section v-if="signIn.may('lead')" aria-labelledby="rules">
       <h2 id="rules" class="mb-3">House rules</h2>
       <form
         class="panel p-4 sm:p-6 grid grid-cols-1 sm:grid-cols-2 lg:grid-cols-3 gap-4 items-start"

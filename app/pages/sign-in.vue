@@ -1,38 +1,42 @@
 <script setup lang="ts">
-import { routes } from '#shared/api/routes'
-import { signInBody } from '#shared/session/schema'
+import { signInRoutes } from '#shared/sign-in/routes'
+import { signInBody } from '#shared/sign-in/schema'
 import { call } from '~/composables/api'
-import { useSubmit } from '~/composables/submit'
-import { useSession } from '~/stores/session'
+import { useSignIn } from '~/stores/sign-in'
 
 definePageMeta({ layout: 'door', open: true })
 useHead({ title: 'Sign in · Zonaris' })
 const route = useRoute()
-const session = useSession()
+const signIn = useSignIn()
 const form = reactive({ email: '', password: '' })
-const { busy, errors, message, submit, check } = useSubmit()
 
 /** Only an address of this site is followed back. */
 const back = computed(() =>
   typeof route.query.to === 'string' && /^\/(?![/\\])/.test(route.query.to) ? route.query.to : '/',
 )
 
-async function signIn(): Promise<void> {
-  if (!check(signInBody, form)) return
-  const me = await submit(() => call(routes.signIn, { body: form }))
-  if (!me) return
-  await session.load()
+const send = (): Promise<unknown> => call(signInRoutes.signIn, { body: form })
+async function entered(): Promise<void> {
+  await signIn.load()
   await navigateTo(back.value)
 }
 </script>
 
 <template>
   <h1>Sign in</h1>
-  <form class="space-y-4" novalidate @submit.prevent="signIn">
-    <UFormField label="Email" :error="errors.email">
+  <FormFrame
+    class="space-y-4"
+    v-slot="{ busy }"
+    :state="form"
+    :schema="signInBody"
+    :body="() => form"
+    :send="send"
+    @done="entered"
+  >
+    <UFormField label="Email" name="email">
       <UInput v-model="form.email" type="email" autocomplete="username" class="w-full" autofocus />
     </UFormField>
-    <UFormField label="Password" :error="errors.password">
+    <UFormField label="Password" name="password">
       <UInput
         v-model="form.password"
         type="password"
@@ -40,10 +44,7 @@ async function signIn(): Promise<void> {
         class="w-full"
       />
     </UFormField>
-    <p v-if="message && !errors.password" role="alert" class="text-stop font-semibold">
-      {{ message }}
-    </p>
     <UButton type="submit" :loading="busy" class="w-full">Sign in</UButton>
-  </form>
+  </FormFrame>
   <p class="muted text-sm">No account? A safety lead adds people on the shop page.</p>
 </template>

@@ -1,5 +1,5 @@
 import { defineStore } from 'pinia'
-import { routes } from '#shared/api/routes'
+import { shopRoutes } from '#shared/shop/routes'
 import type { Shift } from '#shared/shop/schema'
 import { call } from '~/composables/api'
 import { setServerClock } from '~/composables/clock'
@@ -11,7 +11,7 @@ export const useShift = defineStore('shift', () => {
 
   async function load(): Promise<void> {
     try {
-      shift.value = await call(routes.shift, {})
+      shift.value = await call(shopRoutes.shift, {})
       setServerClock(shift.value)
       offline.value = false
     } catch {

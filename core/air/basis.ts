@@ -76,7 +76,7 @@ export function airBasis(job: JobSpec, adopted: readonly LimitSet[]): string {
     also,
     air,
   } = job
-  const { place, volume, generalFlow, mixing, hood, hoodFlow, hoodDistance, hoodProved } = air
+  const { space, volume, generalFlow, mixing, hood, hoodFlow, hoodDistance, hoodProved } = air
   return JSON.stringify([
     AIR_MODEL,
     process,
@@ -89,7 +89,7 @@ export function airBasis(job: JobSpec, adopted: readonly LimitSet[]): string {
     welders,
     respirator,
     [...also].sort(),
-    place,
+    space,
     volume,
     generalFlow,
     mixing,

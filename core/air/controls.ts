@@ -1,57 +1,57 @@
-import { asSubstance } from '../exposure/limits.table'
 import { compareAll, governing } from '../exposure/compare'
+import { gradeShare } from '../exposure/grade'
+import { asSubstance } from '../exposure/limits.table'
 import type { LimitSet, Particulate } from '../exposure/terms'
-import { published, type Source } from '../finding/source'
-import { EMISSION_FACTORS, type EmissionRow } from '../fume/emission.table'
+import type { Level } from '../finding/finding'
+import type { EmissionRow } from '../fume/emission.table'
 import { RESPIRATOR_TABLE, type RespiratorRow } from '../respirator/apf.table'
-import type { RespiratorKind } from '../job/job'
 import { GENERAL_RULE } from '../ventilation/ventilation.table'
 import type { AirCase, FumeSource } from './case'
-import { emissionsOf } from './emit'
+import { CONTROL_TABLE, FUME_GUN, OFFERED, type Rung } from './controls.table'
+import { lowerWire, sameMass } from './lower-wire'
 import { Simulation } from './simulate'
-
-/** The hierarchy: what removes the fume first, what is worn last. */
-export const RUNGS = ['substitute', 'engineer', 'organise', 'wear'] as const
-export type Rung = (typeof RUNGS)[number]
-export const RUNG_NAME: Record<Rung, string> = {
-  substitute: 'Make less',
-  engineer: 'Take it away',
-  organise: 'Stay in it less',
-  wear: 'Wear something',
-}
 
 type ControlId =
   'wire' | 'process' | 'arm' | 'gun' | 'downdraft' | 'fan' | 'door' | 'less' | 'respirator'
-
-/** Effect of each control, defaults to be edited. Shares taken at the arc as ranges, never one number. */
-const CONTROL_TABLE = {
-  arm: { low: 0.75, high: 0.95 },
-  gun: { low: 0.6, high: 0.9 },
-  downdraft: { low: 0.7, high: 0.95 },
-  /** Open door: 4 m2, 0.5 m/s outside, a quarter of it effective. */
-  doorFlow: 4 * 0.5 * 0.25,
-  /** Part of the arc time that is left. */
-  less: 0.5,
-  source: published(
-    'Default ranges to be edited: capture by kind of exhaust; wind through an opening by Q = E A v, E 0.25',
-  ) satisfies Source,
-} as const
 
 export interface Control {
   id: ControlId | 'asIs'
   rung: Rung | null
   name: string
-  /** Chance to exceed the governing limit, 0 to 1. */ chance: number
-  /** 95th percentile over the limit. */ upperShare: number
-  /** Why it cannot be tried. */ because?: string
+  /** Chance to exceed the governing limit, 0 to 1. */
+  chance: number
+  /** 95th percentile over the limit. */
+  upperShare: number
+  /** Level of that share; unknown where the control cannot be tried. */
+  level: Level
+  /** Why it cannot be tried. */
+  because?: string
+}
+
+/** A control that cannot be tried, and why. */
+interface NotTried {
+  because: string
+}
+interface Trial {
+  id: ControlId
+  rung: Rung
+  name: string
+  changed: AirCase | NotTried
+  /** Assigned protection factor of what is worn; 1 for nothing. */
+  factor?: number
+}
+interface Outcome {
+  chance: number
+  upperShare: number
 }
 
 const DRAWS = 20_000
-const FUME_GUN: readonly string[] = ['GMAW', 'FCAW']
+const NO_OWN: NotTried = { because: "no source is marked as the person's own" }
 
 /**
  * Each control by itself against the case as it is, with the same random draws, in the order of the hierarchy; the respirator last.
- * @param substance the one that decides. @returns empty when no adopted set limits it
+ * @param substance the one that decides
+ * @returns empty when no adopted set limits it
  * @throws RangeError for an impossible case
  */
 export function compareControls(
@@ -60,185 +60,155 @@ export function compareControls(
   adopted: readonly LimitSet[],
   seed: number,
 ): Control[] {
-  const judge = (changed: AirCase, factor = 1): { chance: number; upperShare: number } | null => {
-    const simulation = new Simulation(changed, seed)
-    simulation.step(DRAWS)
-    const drawn = simulation.result().substances.find((entry) => entry.substance === substance)
-    if (!drawn) return { chance: 0, upperShare: 0 }
-    const upper = governing(
-      compareAll(
-        substance,
-        {
-          twa: drawn.twa.p95 / factor,
-          stel: drawn.highest15.p95 / factor,
-          ceiling: drawn.ceiling.p95 / factor,
-        },
-        adopted,
-      ),
-    )
-    return (
-      upper && {
-        chance: drawn.over(upper.limit.kind, asSubstance(upper.limit) * factor),
-        upperShare: upper.share,
-      }
-    )
-  }
-  const asIs = judge(air)
+  const outcomeOf = (changed: AirCase, factor = 1): Outcome | null =>
+    outcome(changed, substance, adopted, seed, factor)
+  const asIs = outcomeOf(air)
   if (!asIs) return []
-  const row = (
-    id: ControlId,
-    rung: Rung,
-    name: string,
-    changed: AirCase | { because: string },
-    factor = 1,
-  ): Control => {
-    if ('because' in changed) return { id, rung, name, ...asIs, because: changed.because }
-    return { id, rung, name, ...judge(changed, factor)! }
-  }
-  const own = air.sources.find((source) => source.mine)
-  const mine = (change: (source: FumeSource) => FumeSource): AirCase => ({
-    ...air,
-    sources: air.sources.map((source) => (source.mine ? change(source) : source)),
-  })
-  const captured = (capture: { low: number; high: number }): AirCase | { because: string } =>
-    own && own.capture.low >= capture.low && own.capture.high >= capture.high
-      ? { because: 'already reckoned with an exhaust as good' }
-      : mine((source) => ({
-          ...source,
-          capture: {
-            low: Math.max(source.capture.low, capture.low),
-            high: Math.max(source.capture.high, capture.high),
-          },
-        }))
-  const welders = air.sources.reduce((sum, source) => sum + source.welders, 0)
-  const noOwn = { because: "no source is marked as the person's own" }
-  const wire = own
-    ? lowerWire(own, substance, (candidate) => candidate.process === own.process)
-    : null
-  const process = own
-    ? lowerWire(
-        own,
-        substance,
-        (candidate) => candidate.process !== own.process && candidate.process !== 'SAW',
-      )
-    : null
-  const swap = (candidate: EmissionRow | null): AirCase | { because: string } =>
-    candidate
-      ? mine((source) =>
-          source === own
-            ? {
-                ...sameMass(source),
-                process: candidate.process,
-                consumable: candidate.name,
-                own: null,
-              }
-            : source,
-        )
-      : own
-        ? { because: 'nothing on file for this metal gives off less' }
-        : noOwn
-  const flowMore = (more: number): AirCase => ({
-    ...air,
-    flow: air.flow + more,
-    changes: air.changes.map((change) => ({ ...change, flow: change.flow + more })),
-  })
-  const worn = lightestEnough(asIs.upperShare)
   return [
-    { id: 'asIs', rung: null, name: 'As it is', ...asIs },
-    row(
-      'wire',
-      'substitute',
-      wire ? `Other consumable: ${wire.name}` : 'Other consumable',
-      swap(wire),
-    ),
-    row(
-      'process',
-      'substitute',
-      process ? `Other process: ${process.name}` : 'Other process',
-      swap(process),
-    ),
-    row(
-      'arm',
-      'engineer',
-      'Hood on an arm, in place and proved',
-      own ? captured(CONTROL_TABLE.arm) : noOwn,
-    ),
-    row(
-      'gun',
-      'engineer',
-      'Fume gun',
-      !own
-        ? noOwn
-        : FUME_GUN.includes(own.process)
-          ? captured(CONTROL_TABLE.gun)
-          : { because: 'fume guns are made for wire processes' },
-    ),
-    row(
-      'downdraft',
-      'engineer',
-      'Downdraft table',
-      own ? captured(CONTROL_TABLE.downdraft) : noOwn,
-    ),
-    row(
-      'fan',
-      'engineer',
-      'General fan, 2,000 cfm more for each welder',
-      flowMore(GENERAL_RULE.flowPerWelder * welders),
-    ),
-    row('door', 'engineer', 'Door open, some wind', flowMore(CONTROL_TABLE.doorFlow)),
-    row(
-      'less',
-      'organise',
-      'Half the arc time',
-      own
-        ? mine((source) => ({ ...source, arcShare: source.arcShare * CONTROL_TABLE.less }))
-        : noOwn,
-    ),
-    row('respirator', 'wear', `Respirator: ${worn.name}, factor ${worn.apf}`, air, worn.apf),
+    { id: 'asIs', rung: null, name: 'As it is', ...asIs, level: levelOf(asIs) },
+    ...trialsOf(air, substance, asIs.upperShare).map(({ id, rung, name, changed, factor }) => {
+      if ('because' in changed)
+        return { id, rung, name, ...asIs, level: 'unknown' as const, because: changed.because }
+      const found = outcomeOf(changed, factor)!
+      return { id, rung, name, ...found, level: levelOf(found) }
+    }),
   ]
 }
 
-/** The same weld metal goes down whatever the wire, so the mass melted stays. */
-function sameMass(source: FumeSource): FumeSource {
-  const fume = emissionsOf(source).get('fume')
-  const melted = fume && 'rate' in fume ? fume.inputs.consumed : undefined
-  return typeof melted === 'object'
-    ? { ...source, consumed: { by: 'rate', rate: melted.amount } }
-    : source
+const levelOf = ({ upperShare }: Outcome): Level => gradeShare(upperShare).level
+
+/** @returns null when no adopted set limits the substance */
+function outcome(
+  air: AirCase,
+  substance: Particulate,
+  adopted: readonly LimitSet[],
+  seed: number,
+  factor: number,
+): Outcome | null {
+  const simulation = new Simulation(air, seed)
+  simulation.step(DRAWS)
+  const drawn = simulation.result().substances.find((entry) => entry.substance === substance)
+  if (!drawn) return { chance: 0, upperShare: 0 }
+  const breathed = {
+    twa: drawn.twa.p95 / factor,
+    stel: drawn.stel.p95 / factor,
+    ceiling: drawn.ceiling.p95 / factor,
+  }
+  const upper = governing(compareAll(substance, breathed, adopted))
+  if (!upper) return null
+  const { limit, share } = upper
+  return { chance: drawn.over(limit.kind, asSubstance(limit) * factor), upperShare: share }
 }
 
-function lowerWire(
-  own: FumeSource,
-  substance: Particulate,
-  among: (row: EmissionRow) => boolean,
-): EmissionRow | null {
-  const now = emissionsOf(own).get(substance)
-  if (own.kind !== 'weld' || !now || 'because' in now) return null
-  const alloy = EMISSION_FACTORS.find((row) => row.name === own.consumable)?.alloy ?? own.own?.alloy
-  const known = EMISSION_FACTORS.filter(
-    (row) => row.alloy === alloy && row.name !== own.consumable && among(row),
-  ).flatMap((row) => {
-    const emission = emissionsOf({
-      ...sameMass(own),
-      process: row.process,
-      consumable: row.name,
-      own: null,
-    }).get(substance)
-    return emission && 'rate' in emission && !emission.bound && emission.rate < now.rate
-      ? [{ row, rate: emission.rate }]
-      : []
-  })
-  return known.sort((a, b) => a.rate - b.rate)[0]?.row ?? null
+/** Every control, as the case would be with it. */
+function trialsOf(air: AirCase, substance: Particulate, upperShare: number): Trial[] {
+  const own = air.sources.find((source) => source.mine)
+  const worn = lightestEnough(upperShare)
+  const welders = air.sources.reduce((sum, source) => sum + source.welders, 0)
+  const wire = own && lowerWire(own, substance, (row) => row.process === own.process)
+  const process =
+    own && lowerWire(own, substance, (row) => row.process !== own.process && row.process !== 'SAW')
+  return [
+    {
+      id: 'wire',
+      rung: 'substitute',
+      name: wire ? `Other consumable: ${wire.name}` : 'Other consumable',
+      changed: swapped(air, own, wire),
+    },
+    {
+      id: 'process',
+      rung: 'substitute',
+      name: process ? `Other process: ${process.name}` : 'Other process',
+      changed: swapped(air, own, process),
+    },
+    {
+      id: 'arm',
+      rung: 'engineer',
+      name: 'Hood on an arm, in place and proved',
+      changed: captured(air, own, CONTROL_TABLE.arm),
+    },
+    { id: 'gun', rung: 'engineer', name: 'Fume gun', changed: withFumeGun(air, own) },
+    {
+      id: 'downdraft',
+      rung: 'engineer',
+      name: 'Downdraft table',
+      changed: captured(air, own, CONTROL_TABLE.downdraft),
+    },
+    {
+      id: 'fan',
+      rung: 'engineer',
+      name: 'General fan, 2,000 cfm more for each welder',
+      changed: withFlow(air, GENERAL_RULE.flowPerWelder * welders),
+    },
+    {
+      id: 'door',
+      rung: 'engineer',
+      name: 'Door open, some wind',
+      changed: withFlow(air, CONTROL_TABLE.doorFlow),
+    },
+    { id: 'less', rung: 'organise', name: 'Half the arc time', changed: withLessArc(air, own) },
+    {
+      id: 'respirator',
+      rung: 'wear',
+      name: `Respirator: ${worn.name}, factor ${worn.apf}`,
+      changed: air,
+      factor: worn.apf,
+    },
+  ]
 }
+
+type Own = FumeSource | undefined
+
+const withOwn = (air: AirCase, change: (source: FumeSource) => FumeSource): AirCase => ({
+  ...air,
+  sources: air.sources.map((source) => (source.mine ? change(source) : source)),
+})
+
+function swapped(air: AirCase, own: Own, row: EmissionRow | null | undefined): AirCase | NotTried {
+  if (!own) return NO_OWN
+  if (!row) return { because: 'nothing on file for this metal gives off less' }
+  const { process, name: consumable } = row
+  return withOwn(air, (source) =>
+    source === own ? { ...sameMass(source), process, consumable, own: null } : source,
+  )
+}
+
+function captured(
+  air: AirCase,
+  own: Own,
+  capture: { low: number; high: number },
+): AirCase | NotTried {
+  if (!own) return NO_OWN
+  if (own.capture.low >= capture.low && own.capture.high >= capture.high)
+    return { because: 'already reckoned with an exhaust as good' }
+  return withOwn(air, (source) => ({
+    ...source,
+    capture: {
+      low: Math.max(source.capture.low, capture.low),
+      high: Math.max(source.capture.high, capture.high),
+    },
+  }))
+}
+
+function withFumeGun(air: AirCase, own: Own): AirCase | NotTried {
+  if (own && !FUME_GUN.includes(own.process))
+    return { because: 'fume guns are made for wire processes' }
+  return captured(air, own, CONTROL_TABLE.gun)
+}
+
+const withFlow = (air: AirCase, more: number): AirCase => ({
+  ...air,
+  flow: air.flow + more,
+  changes: air.changes.map((change) => ({ ...change, flow: change.flow + more })),
+})
+
+const withLessArc = (air: AirCase, own: Own): AirCase | NotTried =>
+  own
+    ? withOwn(air, (source) => ({ ...source, arcShare: source.arcShare * CONTROL_TABLE.less }))
+    : NO_OWN
 
 /** The lightest kind that covers the upper estimate; the strongest when none does. */
 function lightestEnough(share: number): RespiratorRow {
-  const kinds: readonly RespiratorKind[] = [
-    'half_mask',
-    'powered_hood',
-    'full_facepiece',
-    'airline_pressure_demand_full',
-  ]
-  const rows = kinds.map((kind) => RESPIRATOR_TABLE.find((row) => row.kind === kind)!)
+  const rows = OFFERED.map((kind) => RESPIRATOR_TABLE.find((row) => row.kind === kind)!)
   return rows.find((row) => row.apf >= share) ?? rows.at(-1)!
 }

@@ -24,7 +24,7 @@ export class Histogram {
     let sum = 0
     for (let i = first; i < first + many; i++) {
       const bin = (bits[2 * i + 1]! >> 12) - OFFSET
-      counts[bin < 0 ? 0 : bin >= SIZE ? SIZE - 1 : bin]!++
+      counts[Math.min(Math.max(bin, 0), SIZE - 1)]!++
       sum += values[i]!
     }
     this.count += many

@@ -2,7 +2,7 @@ import { compareAll, governing, type Compared } from '../exposure/compare'
 import { asSubstance } from '../exposure/limits.table'
 import type { LimitSet, Particulate } from '../exposure/terms'
 import type { AirCase } from './case'
-import { reckon, type Breathed } from './reckon'
+import { reckon } from './reckon'
 
 /** A figure that would bring the estimate to the limit, or why there is none. */
 export type Inverse = { value: number } | { because: string }
@@ -32,11 +32,11 @@ export function whatIsNeeded(air: AirCase, adopted: readonly LimitSet[]): Needed
   return reckon(air)
     .breathed.filter((entry) => !entry.because)
     .flatMap((breathed): Needed[] => {
-      const governs = governing(compareAll(breathed.substance, byKind(breathed), adopted))
+      const governs = governing(compareAll(breathed.substance, breathed, adopted))
       if (!governs) return []
       const { substance } = breathed
       const valueOf = (changed: AirCase): number =>
-        pick(reckon(changed, substance).breathed[0]!, governs)
+        reckon(changed, substance).breathed[0]![governs.limit.kind]
       const limit = asSubstance(governs.limit)
       return [
         {
@@ -50,13 +50,6 @@ export function whatIsNeeded(air: AirCase, adopted: readonly LimitSet[]): Needed
       ]
     })
 }
-
-const byKind = (breathed: Breathed): { twa: number; stel: number; ceiling: number } => ({
-  twa: breathed.twa,
-  stel: breathed.highest15,
-  ceiling: breathed.ceiling,
-})
-const pick = (breathed: Breathed, governs: Compared): number => byKind(breathed)[governs.limit.kind]
 
 function flowFor(air: AirCase, limit: number, valueOf: (air: AirCase) => number): Inverse {
   const at = (flow: number): AirCase => ({ ...air, flow, changes: [] })

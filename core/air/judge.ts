@@ -8,6 +8,8 @@ import {
   type Compared,
   type Mixture,
 } from '../exposure/compare'
+import { exposureFinding } from '../exposure/exposure-finding'
+import { gradeShare, shareText } from '../exposure/grade'
 import { asSubstance, LIMIT_WORDS, limitText, sourceOf } from '../exposure/limits.table'
 import { ORGAN_NAME, ORGAN_SOURCE } from '../exposure/organ.table'
 import {
@@ -17,13 +19,14 @@ import {
   type Particulate,
   type Substance,
 } from '../exposure/terms'
-import type { Finding, Reason } from '../finding/finding'
+import type { Finding, Level, Reason } from '../finding/finding'
 import { COMMON_PRACTICE, published } from '../finding/source'
+import { sentenceOf } from '../finding/together'
 import { respiratorRow } from '../respirator/apf.table'
 import type { RespiratorKind } from '../job/job'
 import type { AirCase } from './case'
 import { reckon, type Breathed, type Reckoned } from './reckon'
-import type { Quantiles, Simulated } from './simulate'
+import type { Drawn, Quantiles, Simulated } from './simulate'
 import { ZONES_SOURCE } from './zones'
 
 /** One substance: planning values and, once drawn, how sure they are. mg/m3. */
@@ -33,26 +36,24 @@ interface SubstanceAnswer {
   /** Against every limit set, at planning values. */
   compared: Compared[]
   governs: Compared | null
-  drawn: { twa: Quantiles; highest15: Quantiles; ceiling: Quantiles } | null
+  drawn: { twa: Quantiles; stel: Quantiles; ceiling: Quantiles } | null
   /** Chance, 0 to 1, to exceed each limit, in the order of `compared`. */
   chances: number[] | null
   /** 95th percentile over the governing limit. */
   upperShare: number | null
   band: Band | null
+  /** Level of the air by itself, whatever is worn. */
+  level: Level
 }
 
 export interface AirAnswer {
   substances: SubstanceAnswer[]
   mixtures: Mixture[]
   findings: Finding[]
-  /** What decides: the highest share of an adopted limit. */ decisive: SubstanceAnswer | null
+  /** What decides: the highest share of an adopted limit. */
+  decisive: SubstanceAnswer | null
 }
 
-const byKind = (breathed: { twa: number; highest15: number; ceiling: number }): ByKind => ({
-  twa: breathed.twa,
-  stel: breathed.highest15,
-  ceiling: breathed.ceiling,
-})
 const DRAWS = published(
   'Monte Carlo over the ranges shown; AIHA exposure bands, 95th percentile over the limit',
 )
@@ -69,54 +70,62 @@ export function judgeAir(
   respirator: RespiratorKind,
   reckoned: Reckoned = reckon(air),
 ): AirAnswer {
-  const substances = reckoned.breathed.map((breathed): SubstanceAnswer => {
-    const compared = compareAll(breathed.substance, byKind(breathed), adopted)
-    const drawn =
-      simulated?.substances.find((entry) => entry.substance === breathed.substance) ?? null
-    const upper = drawn
-      ? governing(
-          compareAll(
-            breathed.substance,
-            byKind({
-              twa: drawn.twa.p95,
-              highest15: drawn.highest15.p95,
-              ceiling: drawn.ceiling.p95,
-            }),
-            adopted,
-          ),
-        )
-      : null
-    return {
-      substance: breathed.substance,
-      breathed,
-      compared,
-      governs: governing(compared),
-      drawn: drawn && { twa: drawn.twa, highest15: drawn.highest15, ceiling: drawn.ceiling },
-      chances: drawn && compared.map(({ limit }) => drawn.over(limit.kind, asSubstance(limit))),
-      upperShare: upper?.share ?? null,
-      band: upper ? bandOf(upper.share) : null,
-    }
-  })
-  const share = (answer: SubstanceAnswer): number =>
-    answer.upperShare ?? answer.governs?.share ?? -1
+  const drawnOf = (substance: Substance): Drawn | null =>
+    simulated?.substances.find((entry) => entry.substance === substance) ?? null
+  const substances = reckoned.breathed.map((breathed) =>
+    answerOf(breathed, drawnOf(breathed.substance), adopted),
+  )
   const sure = substances.filter(
     (answer) => answer.governs && !answer.breathed.because && !answer.breathed.bound,
   )
-  const decisive = sure.reduce<SubstanceAnswer | null>(
-    (best, answer) => (best === null || share(answer) > share(best) ? answer : best),
-    null,
-  )
-  const mixed = mixtures(
-    new Map<Substance, number>(
-      sure.map((answer) => [answer.substance, answer.drawn?.twa.p95 ?? answer.breathed.twa]),
-    ),
-    adopted,
-  )
+  const averages = sure.map((answer): [Substance, number] => [answer.substance, averageOf(answer)])
+  const mixed = mixtures(new Map(averages), adopted)
   const findings = [
     ...substances.map((answer) => findingOf(air, answer, reckoned, adopted, simulated, respirator)),
     ...mixed.map(mixtureFinding),
   ]
-  return { substances, mixtures: mixed, findings, decisive }
+  return { substances, mixtures: mixed, findings, decisive: decisiveOf(sure) }
+}
+
+function answerOf(
+  breathed: Breathed,
+  drawn: Drawn | null,
+  adopted: readonly LimitSet[],
+): SubstanceAnswer {
+  const { substance, bound } = breathed
+  const compared = compareAll(substance, breathed, adopted, bound)
+  const governs = governing(compared)
+  const upper = drawn ? governing(compareAll(substance, upperOf(drawn), adopted, bound)) : null
+  const decides = upper ?? governs
+  return {
+    substance,
+    breathed,
+    compared,
+    governs,
+    drawn: drawn && { twa: drawn.twa, stel: drawn.stel, ceiling: drawn.ceiling },
+    chances: drawn && compared.map(({ limit }) => drawn.over(limit.kind, asSubstance(limit))),
+    upperShare: upper?.share ?? null,
+    band: upper ? bandOf(upper.share) : null,
+    level: breathed.because || !decides ? 'unknown' : decides.level,
+  }
+}
+
+const upperOf = (drawn: Drawn): ByKind => ({
+  twa: drawn.twa.p95,
+  stel: drawn.stel.p95,
+  ceiling: drawn.ceiling.p95,
+})
+
+/** 8 h average that is judged: the upper estimate once drawn. */
+const averageOf = ({ drawn, breathed }: SubstanceAnswer): number => drawn?.twa.p95 ?? breathed.twa
+
+function decisiveOf(answers: readonly SubstanceAnswer[]): SubstanceAnswer | null {
+  const share = (answer: SubstanceAnswer): number =>
+    answer.upperShare ?? answer.governs?.share ?? -1
+  return answers.reduce<SubstanceAnswer | null>(
+    (best, answer) => (best === null || share(answer) > share(best) ? answer : best),
+    null,
+  )
 }
 
 function findingOf(
@@ -127,80 +136,46 @@ function findingOf(
   simulated: Simulated | null,
   respirator: RespiratorKind,
 ): Finding {
-  const { substance, breathed, governs } = answer
+  const { substance, breathed, governs, drawn, upperShare } = answer
   const name = SUBSTANCE_NAME[substance]
   const base = { code: `air.${substance}`, step: 'air' as const }
   const reasons = reasonsOf(air, answer, reckoned, simulated)
+  const alike = (says: string): Pick<Finding, 'alike' | 'sentence'> => {
+    const same = { names: [name], says }
+    return { alike: same, sentence: sentenceOf(same) }
+  }
   if (breathed.because)
     return {
       ...base,
       level: 'unknown',
-      sentence: `${name} not judged, because ${breathed.because}.`,
+      ...alike(` not judged, because ${breathed.because}.`),
       remedy: 'Enter what is missing, or an air sampling result.',
       reasons,
     }
-  const value = { amount: answer.drawn?.twa.p95 ?? breathed.twa, unit: 'mg/m3' as const }
+  const average = averageOf(answer)
+  const value = { amount: average, unit: 'mg/m3' as const }
   if (!governs)
     return {
       ...base,
       level: 'unknown',
       value,
-      sentence: `${name}: no limit on file in ${adopted.length ? 'the sets that the site adopted' : 'any adopted set'}; that is not the same as harmless.`,
+      ...alike(
+        `: no limit on file in ${adopted.length ? 'the sets that the site adopted' : 'any adopted set'}; that is not the same as harmless.`,
+      ),
       remedy: 'Adopt a further limit set, or ask an industrial hygienist.',
       reasons,
     }
-  const upper = answer.upperShare ?? governs.share
-  const times = upper > 1 ? `${trim(upper)} times` : `${Math.round(upper * 100)} % of`
-  const against = `the ${governs.limit.kind === 'twa' ? '8 h limit' : governs.limit.kind === 'stel' ? '15 min limit' : 'ceiling'} for ${name.toLowerCase()}`
-  const how = breathed.bound ? 'At most' : answer.drawn ? 'Upper estimate' : 'Estimate'
-  if (upper > 1) {
-    if (breathed.bound)
-      return {
-        ...base,
-        level: 'unknown',
-        value,
-        sentence: `${name} not judged: only an upper bound is known, ${times} ${against}.`,
-        remedy: "Have it sampled, or enter the maker's fume analysis.",
-        reasons,
-      }
-    const worn = respiratorRow(respirator)
-    if (worn.apf > 1 && upper <= worn.apf)
-      return {
-        ...base,
-        level: 'caution',
-        value,
-        sentence: `${how} ${times} ${against}; the respirator (factor ${worn.apf}) covers it. Better exhaust, less arc time, another wire come first.`,
-        remedy: 'Medical clearance, fit test, no beard at the seal. Have it sampled.',
-        reasons,
-      }
-    return {
-      ...base,
-      level: 'stop',
-      value,
-      sentence: `${how} ${times} ${against}${worn.apf > 1 ? `, over what a factor of ${worn.apf} covers` : ''}.`,
-      remedy:
-        'See the ladder of controls: exhaust at the arc, flow, arc time, another wire; a respirator last. Have it sampled.',
-      reasons,
-    }
-  }
-  const action =
-    governs.limit.actionLevel !== undefined &&
-    (answer.drawn?.twa.p95 ?? breathed.twa) >= governs.limit.actionLevel
-  if (upper >= 0.5 || action)
-    return {
-      ...base,
-      level: 'caution',
-      value,
-      sentence: `${how} ${times} ${against}${action ? ', over the action level' : ''}: have it sampled by an industrial hygienist.`,
-      reasons,
-    }
-  return {
-    ...base,
-    level: 'clear',
+  return exposureFinding({
+    limit: governs.limit,
+    concentration: (upperShare ?? governs.share) * asSubstance(governs.limit),
+    how: drawn ? 'Upper estimate' : 'Estimate',
+    bound: breathed.bound,
+    average,
+    protection: respiratorRow(respirator).apf,
     value,
-    sentence: `${how} ${times} ${against}. An estimate, not a measurement.`,
+    caveat: 'An estimate, not a measurement.',
     reasons,
-  }
+  })
 }
 
 function reasonsOf(
@@ -236,7 +211,7 @@ function reasonsOf(
       flow: { amount: air.flow, unit: 'm3/s' },
       mixing: air.mixing,
       average8h: { amount: breathed.twa, unit: 'mg/m3' },
-      highest15min: { amount: breathed.highest15, unit: 'mg/m3' },
+      stel: { amount: breathed.stel, unit: 'mg/m3' },
       worstMoment: { amount: breathed.ceiling, unit: 'mg/m3' },
     },
   })
@@ -274,13 +249,13 @@ function reasonsOf(
 }
 
 function mixtureFinding(mixture: Mixture): Finding {
-  const level = mixture.index > 1 ? 'stop' : mixture.index >= 0.5 ? 'caution' : 'clear'
+  const { level } = gradeShare(mixture.index)
   return {
     code: `air.mixture.${mixture.organ}`,
     step: 'air',
     level,
     value: { amount: mixture.index, unit: 'share' },
-    sentence: `${ORGAN_NAME[mixture.organ]}: together ${mixture.index > 1 ? `${trim(mixture.index)} times` : `${Math.round(mixture.index * 100)} % of`} what is allowed.`,
+    sentence: `${ORGAN_NAME[mixture.organ]}: together ${shareText(mixture.index)} what is allowed.`,
     ...(level !== 'clear' && { remedy: 'Lower the largest part first; have it sampled.' }),
     reasons: [
       {
@@ -296,5 +271,3 @@ function mixtureFinding(mixture: Mixture): Finding {
     ],
   }
 }
-
-const trim = (x: number): string => (x >= 10 ? String(Math.round(x)) : x.toFixed(1))

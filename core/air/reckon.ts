@@ -8,7 +8,7 @@ import { exchange, type Room } from './zones'
 export interface Breathed {
   substance: Particulate
   twa: number
-  highest15: number
+  stel: number
   ceiling: number
   bound: boolean
   because: string | null
@@ -56,7 +56,7 @@ export function reckon(air: AirCase, only?: Particulate): Reckoned {
       return {
         substance: emitted.substance,
         twa: (shift.mean(0, shift.length).near * shift.length) / EIGHT_HOURS,
-        highest15: shift.highest15.near,
+        stel: shift.stel.near,
         ceiling: worstMoment(air, linear, emitted, shift),
         bound: emitted.bound,
         because: emitted.because,

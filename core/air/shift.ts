@@ -13,7 +13,7 @@ export interface ShiftAir {
   /** s. */
   length: number
   /** Highest mean over 15 minutes, each zone by itself. */
-  highest15: Air
+  stel: Air
   /** Highest momentary concentration. */
   peak: Air
 }
@@ -73,7 +73,7 @@ export function shiftAir(room: Room, stretches: readonly Stretch[], start: Air):
     at,
     mean,
     length,
-    highest15: highestMean(
+    stel: highestMean(
       { at, mean, length, peak },
       switches,
       room.near ? (SETTLED * room.near.radius) / room.near.airSpeed : 1e-3,
@@ -87,7 +87,7 @@ export function shiftAir(room: Room, stretches: readonly Stretch[], start: Air):
  * It climbs where the air at the window's end is worse than at its start, so a hump is looked for only where that changes sign.
  */
 function highestMean(
-  { at, mean, length, peak }: Omit<ShiftAir, 'highest15'>,
+  { at, mean, length, peak }: Omit<ShiftAir, 'stel'>,
   switches: readonly number[],
   settled: number,
 ): Air {

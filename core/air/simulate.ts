@@ -13,10 +13,10 @@ export interface Quantiles {
   mean: number
 }
 /** mg/m3; `over` gives the chance, 0 to 1, that the 8 h average, the highest 15 minutes or the worst moment is over a figure. */
-interface Drawn {
+export interface Drawn {
   substance: Particulate
   twa: Quantiles
-  highest15: Quantiles
+  stel: Quantiles
   ceiling: Quantiles
   over: (kind: 'twa' | 'stel' | 'ceiling', figure: number) => number
 }
@@ -62,9 +62,7 @@ export class Simulation {
     this.#draws = drawsOf(seed)
     this.#twa = this.#model.linear.emitted.map(() => new Histogram())
     this.#ceiling = this.#model.linear.emitted.map(() => new Histogram())
-    this.#ratio = reckon(air).breathed.map((entry) =>
-      entry.twa > 0 ? entry.highest15 / entry.twa : 1,
-    )
+    this.#ratio = reckon(air).breathed.map((entry) => (entry.twa > 0 ? entry.stel / entry.twa : 1))
   }
 
   get done(): number {
@@ -99,7 +97,7 @@ export class Simulation {
         return {
           substance,
           twa: quantiles(twa, 1),
-          highest15: quantiles(twa, ratio),
+          stel: quantiles(twa, ratio),
           ceiling: quantiles(ceiling, 1),
           over: (kind, figure) =>
             kind === 'ceiling'

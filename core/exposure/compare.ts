@@ -1,32 +1,42 @@
 import { asSubstance, limitsOf, strictest, type Limit } from './limits.table'
+import type { Level } from '../finding/finding'
+import { gradeShare } from './grade'
 import { ACTS_ON, ORGANS, type Organ } from './organ.table'
 import { LIMIT_KINDS, type LimitKind, type LimitSet, type Substance } from './terms'
 
-/** One concentration against one limit. `share` is concentration over limit; `decides` when it is the strictest of its kind that the site adopted. */
+/** One concentration against one limit. */
 export interface Compared {
   limit: Limit
   value: number
+  /** Concentration over limit. */
   share: number
+  /** The strictest of its kind that the site adopted. */
   decides: boolean
+  /** Level of the air by itself, whatever is worn. */
+  level: Level
 }
 
 /** Concentrations of one substance for each kind of limit, in its unit (mg/m3 or ppm). */
 export type ByKind = Record<LimitKind, number>
 
-/** Against every limit on file, those of other sets too, strictest share first. Empty when no set has one. */
+/**
+ * Against every limit on file, those of other sets too, strictest share first. Empty when no set has one.
+ * @param bound the concentrations are upper bounds
+ */
 export function compareAll(
   substance: Substance,
   values: ByKind,
   adopted: readonly LimitSet[],
+  bound = false,
 ): Compared[] {
   const deciding = LIMIT_KINDS.map((kind) => strictest(substance, kind, adopted))
   return limitsOf(substance)
-    .map((limit) => ({
-      limit,
-      value: values[limit.kind],
-      share: values[limit.kind] / asSubstance(limit),
-      decides: deciding.includes(limit),
-    }))
+    .map((limit): Compared => {
+      const value = values[limit.kind]
+      const share = value / asSubstance(limit)
+      const { level } = gradeShare(share, { bound })
+      return { limit, value, share, decides: deciding.includes(limit), level }
+    })
     .sort((a, b) => b.share - a.share)
 }
 

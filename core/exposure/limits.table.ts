@@ -219,5 +219,15 @@ export function strictest(
   )
 }
 
-export const limitText = (limit: Limit): string =>
-  `${limit.limit} ${limit.unit === 'ppm' ? 'ppm' : 'mg/m³'}${limit.of ? ` as ${limit.of.name}` : ''}, ${limit.kind === 'twa' ? '8 h average' : limit.kind === 'stel' ? '15 min' : 'ceiling'}, ${LIMIT_SET_NAME[limit.set]}`
+const AVERAGED_OVER: Record<LimitKind, string> = {
+  twa: '8 h average',
+  stel: '15 min',
+  ceiling: 'ceiling',
+}
+
+/** A limit in words: figure, what it counts, over what time, whose it is. */
+export function limitText({ limit, unit, of, kind, set }: Limit): string {
+  const shown = unit === 'ppm' ? 'ppm' : 'mg/m³'
+  const counted = of ? ` as ${of.name}` : ''
+  return `${limit} ${shown}${counted}, ${AVERAGED_OVER[kind]}, ${LIMIT_SET_NAME[set]}`
+}

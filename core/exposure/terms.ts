@@ -62,6 +62,8 @@ export const unitOf = (substance: Substance): AirUnit => (isGas(substance) ? 'pp
 
 export const LIMIT_SETS = ['osha', 'niosh', 'acgih', 'uk', 'eu'] as const
 export type LimitSet = (typeof LIMIT_SETS)[number]
+/** What a site holds itself to unless it chose otherwise. */
+export const DEFAULT_ADOPTED: readonly LimitSet[] = ['osha']
 export const LIMIT_SET_NAME: Record<LimitSet, string> = {
   osha: 'OSHA PEL',
   niosh: 'NIOSH REL',
@@ -73,3 +75,8 @@ export const LIMIT_SET_NAME: Record<LimitSet, string> = {
 export const LIMIT_KINDS = ['twa', 'stel', 'ceiling'] as const
 /** `twa`: mean over 8 h. `stel`: the highest 15 minutes. `ceiling`: the worst task, never averaged. */
 export type LimitKind = (typeof LIMIT_KINDS)[number]
+export const LIMIT_KIND_NAME: Record<LimitKind, string> = {
+  twa: '8 h limit',
+  stel: '15 min limit',
+  ceiling: 'ceiling',
+}

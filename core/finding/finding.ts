@@ -1,41 +1,47 @@
 import type { Source } from './source'
 
-/** How a judgement came out. `unknown` is never treated or shown as `clear`. */
-export type Level = 'clear' | 'caution' | 'stop' | 'unknown'
+export const LEVELS = ['clear', 'caution', 'unknown', 'stop'] as const
+/** How a judgement came out, mildest first. `unknown` is never treated or shown as `clear`. */
+export type Level = (typeof LEVELS)[number]
 
+export const STEPS = ['eyes', 'body', 'air', 'gear', 'fire', 'watch'] as const
 /** The step of the work that a Finding belongs to; the screens follow this order. */
-export type Step = 'eyes' | 'body' | 'air' | 'gear' | 'fire' | 'watch'
+export type Step = (typeof STEPS)[number]
 
+export const UNITS = [
+  'shade',
+  'A',
+  'mm',
+  'm',
+  'm2',
+  'm3',
+  'm/s',
+  'm3/s',
+  'mg/m3',
+  'ppm',
+  'kg/h',
+  'g/h',
+  'min',
+  'h',
+  's',
+  'days',
+  'Pa',
+  'Pa static',
+  'V',
+  'W',
+  'nm',
+  'rad',
+  'OD',
+  'share',
+  'count',
+  'L/h',
+] as const
+export type Unit = (typeof UNITS)[number]
 /** A number with its unit in SI (or a shade number, which has none). */
 export interface Quantity {
   amount: number
   unit: Unit
 }
-export type Unit =
-  | 'shade'
-  | 'A'
-  | 'mm'
-  | 'm'
-  | 'm2'
-  | 'm3'
-  | 'm/s'
-  | 'm3/s'
-  | 'mg/m3'
-  | 'kg/h'
-  | 'g/h'
-  | 'min'
-  | 'h'
-  | 'Pa'
-  | 'Pa static'
-  | 'V'
-  | 'share'
-  | 'count'
-  | 'L/h'
-  | 'W'
-  | 'nm'
-  | 'rad'
-  | 's'
-  | 'OD'
 
 /** What went into a judgement, kept so that it can be checked by hand later. */
 export type Input = Quantity | string | number | boolean
@@ -58,11 +64,13 @@ export interface Finding {
   /** What to do about it. */
   remedy?: string
   reasons: Reason[]
+  /** Names for which the very same holds, and what holds; such Findings are shown as one. */
+  alike?: { names: string[]; says: string }
   /** A stop that follows from law; no one may override it. */
   legal?: boolean
 }
 
-const RANK: Record<Level, number> = { clear: 0, caution: 1, unknown: 2, stop: 3 }
+const rank = (level: Level): number => LEVELS.indexOf(level)
 
 /**
  * The level of a set of Findings: the worst of them.
@@ -71,14 +79,14 @@ const RANK: Record<Level, number> = { clear: 0, caution: 1, unknown: 2, stop: 3 
 export function worstLevel(findings: readonly Pick<Finding, 'level'>[]): Level {
   if (findings.length === 0) return 'unknown'
   return findings.reduce<Level>(
-    (worst, f) => (RANK[f.level] > RANK[worst] ? f.level : worst),
+    (worst, f) => (rank(f.level) > rank(worst) ? f.level : worst),
     'clear',
   )
 }
 
 /** Worst first, order otherwise kept, for lists in which the reader must see trouble at the top. */
 export function byWorst<T extends Pick<Finding, 'level'>>(findings: readonly T[]): T[] {
-  return [...findings].sort((a, b) => RANK[b.level] - RANK[a.level])
+  return [...findings].sort((a, b) => rank(b.level) - rank(a.level))
 }
 
 /** Whether a Finding holds a permit back: any stop or unknown. */

@@ -11,12 +11,9 @@ export const PARTS = [
   ...REST,
 ] as const
 export type Part = (typeof PARTS)[number]
+const REST_NAME = { iron: 'Iron and its oxides', other: 'Everything else' } as const
 export const partName = (part: Part): string =>
-  part === 'iron'
-    ? 'Iron and its oxides'
-    : part === 'other'
-      ? 'Everything else'
-      : SUBSTANCE_NAME[part]
+  part === 'iron' || part === 'other' ? REST_NAME[part] : SUBSTANCE_NAME[part]
 
 /** A consumable as its data sheet describes it. Shares by mass; all of them together make 1. */
 export interface Composition {

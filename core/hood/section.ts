@@ -100,11 +100,7 @@ export function judgeSection(section: Section): SectionAnswer {
   const draft = Math.abs(section.draft)
   const need = Math.max(GENERAL_RULE.captureVelocity, draft)
   const captureEnds = reach(opening, flow, need)
-  const gasLimit = SHIELDED.includes(section.process)
-    ? section.process === 'GTAW' || section.process === 'PAW'
-      ? GAS_SHIELD.tig
-      : GAS_SHIELD.code
-    : null
+  const gasLimit = gasShieldLimit(section.process)
   const gasZone = gasLimit === null ? null : reach(opening, flow, gasLimit)
   const nearest = Math.max(NEAREST_HOOD, gasZone ?? 0)
   const window =
@@ -113,8 +109,7 @@ export function judgeSection(section: Section): SectionAnswer {
   const plume = plumeOf(section, flow)
   const receiving = plume !== null && plume.holds
   const row = hoodRow(distance)
-  const mechanism: Mechanism =
-    capturing && receiving ? 'both' : capturing ? 'capturing' : receiving ? 'receiving' : 'neither'
+  const mechanism = mechanismOf(capturing, receiving)
   const heat = convectiveHeat(section.process, section.amps)
   const headInPlume = heat === null ? null : inPlume(section, heat)
   const answer: Omit<SectionAnswer, 'findings'> = {
@@ -204,6 +199,27 @@ const MECHANISM: Record<Mechanism, string> = {
   neither: 'The hood holds the fume neither by air speed nor by standing over the plume',
 }
 
+/** How well each way of holding the fume serves. */
+const HOLDS = { both: 'clear', capturing: 'clear', receiving: 'caution', neither: 'stop' } as const
+
+function mechanismOf(capturing: boolean, receiving: boolean): Mechanism {
+  if (capturing) return receiving ? 'both' : 'capturing'
+  return receiving ? 'receiving' : 'neither'
+}
+
+const isTig = (process: Process): boolean => process === 'GTAW' || process === 'PAW'
+
+/** Air speed that breaks the gas shield, m/s; null for a process without one. */
+function gasShieldLimit(process: Process): number | null {
+  if (!SHIELDED.includes(process)) return null
+  return isTig(process) ? GAS_SHIELD.tig : GAS_SHIELD.code
+}
+
+function gasShieldSays(near: boolean, draughty: boolean): string {
+  if (near) return 'So near that the hood steals the shielding gas: porosity.'
+  return draughty ? 'The draft by itself breaks the gas shield.' : 'The gas shield is left alone.'
+}
+
 function findingsOf(section: Section, answer: Omit<SectionAnswer, 'findings'>): Finding[] {
   const { velocity, distance, captureEnds, gasZone, window, mechanism, plume } = answer
   const base = { step: 'air' as const }
@@ -248,7 +264,7 @@ function findingsOf(section: Section, answer: Omit<SectionAnswer, 'findings'>): 
   findings.push({
     ...base,
     code: 'air.hoodHolds',
-    level: mechanism === 'neither' ? 'stop' : mechanism === 'receiving' ? 'caution' : 'clear',
+    level: HOLDS[mechanism],
     value: { amount: velocity, unit: 'm/s' },
     sentence: `${MECHANISM[mechanism]}.`,
     ...(mechanism === 'neither' && {
@@ -285,11 +301,7 @@ function findingsOf(section: Section, answer: Omit<SectionAnswer, 'findings'>): 
       ...base,
       code: 'air.gasShield',
       level: near || draughty ? 'caution' : 'clear',
-      sentence: near
-        ? 'So near that the hood steals the shielding gas: porosity.'
-        : draughty
-          ? 'The draft by itself breaks the gas shield.'
-          : 'The gas shield is left alone.',
+      sentence: gasShieldSays(near, draughty),
       ...((near || draughty) && {
         remedy: near
           ? 'Back off to the window, or close the damper a little.'
@@ -297,14 +309,10 @@ function findingsOf(section: Section, answer: Omit<SectionAnswer, 'findings'>): 
       }),
       reasons: [
         {
-          rule:
-            section.process === 'GTAW' || section.process === 'PAW'
-              ? 'TIG and plasma: caution from 1 m/s'
-              : 'Wind over 5 mph (2.2 m/s) at the weld',
-          source:
-            section.process === 'GTAW' || section.process === 'PAW'
-              ? COMMON_PRACTICE
-              : GAS_SHIELD.source,
+          rule: isTig(section.process)
+            ? 'TIG and plasma: caution from 1 m/s'
+            : 'Wind over 5 mph (2.2 m/s) at the weld',
+          source: isTig(section.process) ? COMMON_PRACTICE : GAS_SHIELD.source,
           inputs,
         },
       ],

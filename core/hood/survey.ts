@@ -1,4 +1,4 @@
-import { dayAfter, daysBetween } from '../calendar/day'
+import { dayAfter, daysBetween, dayText } from '../calendar/day'
 import type { Finding } from '../finding/finding'
 import { COMMON_PRACTICE, published } from '../finding/source'
 import { studentAt } from '../sampling/distribution'
@@ -36,7 +36,7 @@ const HORIZON = 3 * 365
 
 /** Surveys since the filter was last changed, oldest first: a new filter starts a new run. */
 export function sinceFilter(surveys: readonly HoodSurvey[]): HoodSurvey[] {
-  const sorted = [...surveys].sort((a, b) => (a.on < b.on ? -1 : a.on > b.on ? 1 : 0))
+  const sorted = [...surveys].sort((a, b) => a.on.localeCompare(b.on))
   return sorted.slice(Math.max(0, sorted.map((survey) => survey.filterChanged).lastIndexOf(true)))
 }
 
@@ -132,7 +132,7 @@ export function judgeSurveys(
     return {
       ...base,
       level: 'unknown',
-      sentence: `The survey of ${last.on} is ${age - every} days overdue.`,
+      sentence: `The survey of ${dayText(last.on)} is ${age - every} days overdue.`,
       remedy: 'Measure the air speed and enter it.',
       reasons,
     }
@@ -147,7 +147,7 @@ export function judgeSurveys(
       ...base,
       level: 'caution',
       value: { amount: last.velocity, unit: 'm/s' },
-      sentence: `Falling: it may be under the need ${passed ? 'by now' : `from ${trend.mayFallOn}`}, before the next survey.`,
+      sentence: `Falling: it may be under the need ${passed ? 'by now' : `from ${dayText(trend.mayFallOn!)}`}, before the next survey.`,
       remedy: 'Change the filter or survey sooner.',
       reasons: [
         ...reasons,
@@ -163,7 +163,7 @@ export function judgeSurveys(
     ...base,
     level: 'clear',
     value: { amount: last.velocity, unit: 'm/s' },
-    sentence: `Surveyed on ${last.on}, over what it needs.`,
+    sentence: `Surveyed on ${dayText(last.on)}, over what it needs.`,
     reasons,
   }
 }

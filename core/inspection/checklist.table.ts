@@ -1,10 +1,10 @@
 import { COMMON_PRACTICE, published, type Source } from '../finding/source'
 import type { Unit } from '../finding/finding'
 
-export const ITEM_KINDS = ['cylinder', 'machine', 'helmet'] as const
-export type ItemKind = (typeof ITEM_KINDS)[number]
+export const GEAR_KINDS = ['cylinder', 'machine', 'helmet'] as const
+export type GearKind = (typeof GEAR_KINDS)[number]
 
-/** One line of an inspection. A failed critical line locks the item out. */
+/** One line of an inspection. A failed critical line locks the gear out. */
 export interface ChecklistLine {
   id: string
   /** What the shop calls it. */
@@ -19,7 +19,7 @@ export interface ChecklistLine {
 const cyl = (section: string): Source => published(`OSHA 29 CFR 1910.253(b)${section}`)
 const PSI = 6894.757293168
 
-export const CHECKLISTS: Record<ItemKind, readonly ChecklistLine[]> = {
+export const CHECKLISTS: Record<GearKind, readonly ChecklistLine[]> = {
   cylinder: [
     {
       id: 'label',
@@ -193,4 +193,4 @@ export const CHECKLISTS: Record<ItemKind, readonly ChecklistLine[]> = {
 }
 
 /** Days after which an inspection no longer counts, unless the shop sets another figure. Common practice. */
-export const INSPECT_EVERY_DAYS: Record<ItemKind, number> = { cylinder: 7, machine: 1, helmet: 1 }
+export const INSPECT_EVERY_DAYS: Record<GearKind, number> = { cylinder: 7, machine: 1, helmet: 1 }

@@ -1,10 +1,10 @@
 import type { Finding } from '../finding/finding'
 import { COMMON_PRACTICE, published } from '../finding/source'
-import type { ItemKind } from './checklist.table'
+import type { GearKind } from './checklist.table'
 
 /** What the engine needs to know of a cylinder or machine. Days are calendar days of the site. */
 export interface GearState {
-  kind: ItemKind
+  kind: GearKind
   name: string
   lockReason: string | null
   lastResult: 'pass' | 'fail' | 'locked' | null
@@ -13,7 +13,14 @@ export interface GearState {
   everyDays: number
 }
 
-const KIND_NAME: Record<ItemKind, string> = {
+/**
+ * Whether gear has to be looked at before it is used: never, or too many days ago. Locked gear waits for its repair instead.
+ * The same rule stands once more in SQL (`server/db/gear.ts`), where lists are sorted by it; a test holds the two together.
+ */
+export const isDue = (gear: Pick<GearState, 'lockReason' | 'daysSince' | 'everyDays'>): boolean =>
+  gear.lockReason === null && (gear.daysSince === null || gear.daysSince >= gear.everyDays)
+
+const KIND_NAME: Record<GearKind, string> = {
   cylinder: 'Cylinder',
   machine: 'Machine',
   helmet: 'Helmet',
@@ -24,10 +31,10 @@ const DEFECT = {
   helmet: published('OSHA 29 CFR 1910.132(e)'),
 }
 
-/** Whether an item may be used now. Locked: a legal stop. Never or too long ago inspected: unknown. */
+/** Whether gear may be used now. Locked: a legal stop. Never or too long ago inspected: unknown. */
 export function judgeGear(gear: GearState): Finding {
   const base = { code: `gear.${gear.kind}`, step: 'gear' as const }
-  const inputs = { item: gear.name, daysSince: gear.daysSince ?? 'never', every: gear.everyDays }
+  const inputs = { gear: gear.name, daysSince: gear.daysSince ?? 'never', every: gear.everyDays }
   const reasons = [
     {
       rule: `Inspected every ${gear.everyDays === 1 ? 'day of use' : `${gear.everyDays} days`}`,
@@ -60,7 +67,7 @@ export function judgeGear(gear: GearState): Finding {
       remedy: 'Inspect it before use.',
       reasons,
     }
-  if (gear.daysSince >= gear.everyDays)
+  if (isDue(gear))
     return {
       ...base,
       level: 'unknown',
@@ -90,7 +97,7 @@ export function judgeGearOfJob(
   gear: readonly GearState[],
 ): Finding[] {
   const missing = (['machine', 'cylinder'] as const).filter(
-    (kind) => needs[kind] && !gear.some((item) => item.kind === kind),
+    (kind) => needs[kind] && !gear.some((one) => one.kind === kind),
   )
   return [
     ...gear.map(judgeGear),

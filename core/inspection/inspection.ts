@@ -1,4 +1,5 @@
-import { CHECKLISTS, type ChecklistLine, type ItemKind } from './checklist.table'
+import { inSentence } from '../finding/wording'
+import { CHECKLISTS, type ChecklistLine, type GearKind } from './checklist.table'
 
 export type Mark = 'pass' | 'fail' | 'na'
 
@@ -20,7 +21,7 @@ export interface JudgedLine extends LineResult {
 export interface InspectionOutcome {
   result: 'pass' | 'fail' | 'locked'
   lines: JudgedLine[]
-  /** Why the item is locked out; null when it is not. */
+  /** Why the gear is locked out; null when it is not. */
   lockReason: string | null
 }
 
@@ -35,10 +36,10 @@ export class ChecklistMismatch extends Error {
 }
 
 /**
- * Judge a filled checklist. A reading out of span fails its line whatever was ticked; a failed critical line locks the item.
+ * Judge a filled checklist. A reading out of span fails its line whatever was ticked; a failed critical line locks the gear.
  * @throws ChecklistMismatch when a line is missing, doubled or foreign, a failed line has no note, or a passed line lacks its reading.
  */
-export function judgeInspection(kind: ItemKind, results: readonly LineResult[]): InspectionOutcome {
+export function judgeInspection(kind: GearKind, results: readonly LineResult[]): InspectionOutcome {
   const checklist = CHECKLISTS[kind]
   const foreign = results.find((result) => !checklist.some((line) => line.id === result.id))
   if (foreign)
@@ -57,7 +58,7 @@ export function judgeInspection(kind: ItemKind, results: readonly LineResult[]):
   const failed = lines.filter((line) => line.mark === 'fail')
   const critical = failed.filter((line) => line.critical)
   return {
-    result: critical.length > 0 ? 'locked' : failed.length > 0 ? 'fail' : 'pass',
+    result: resultOf(failed.length, critical.length),
     lines,
     lockReason:
       critical.length > 0
@@ -66,11 +67,16 @@ export function judgeInspection(kind: ItemKind, results: readonly LineResult[]):
   }
 }
 
+function resultOf(failed: number, critical: number): InspectionOutcome['result'] {
+  if (critical > 0) return 'locked'
+  return failed > 0 ? 'fail' : 'pass'
+}
+
 function judgeLine(line: ChecklistLine, given: LineResult): JudgedLine {
   const judged = { ...given, critical: line.critical, name: line.name, text: line.text }
   if (line.measure && given.mark !== 'na') {
     if (given.reading === undefined)
-      throw new ChecklistMismatch(`Enter the reading: ${line.measure.name.toLowerCase()}.`, line.id)
+      throw new ChecklistMismatch(`Enter the reading: ${inSentence(line.measure.name)}.`, line.id)
     const { min = -Infinity, max = Infinity } = line.measure
     if (given.reading < min || given.reading > max)
       return {

@@ -102,7 +102,7 @@ export const HOOD_NAME: Record<HoodKind, string> = {
 
 /** The air around the work. Volumes in m3, heights and distances in m, flows in m3/s. */
 export interface AirSpace {
-  place: 'indoors' | 'outdoors' | 'confined'
+  space: 'indoors' | 'outdoors' | 'confined'
   volume: number | null
   ceiling: number | null
   /** Partitions, balconies or other structures that hold back cross ventilation. */
@@ -191,11 +191,11 @@ export const RESPIRATORS = [
   'filtering_facepiece',
   'half_mask',
   'full_facepiece',
-  'powered_hood',
+  'powered_helmet',
   'powered_half',
   'powered_full',
   'airline_half',
-  'airline_hood',
+  'airline_helmet',
   'airline_pressure_demand_full',
   'scba_pressure_demand_full',
 ] as const

@@ -110,7 +110,7 @@ function impactOf(meanings: readonly MarkMeaning[], need: MarkNeed): Finding {
     return find(
       'marking.impact',
       'clear',
-      'High impact: fit under the hood and for grinding.',
+      'High impact: fit under the helmet and for grinding.',
       reasons,
     )
   if (grades.includes('basic'))
@@ -149,12 +149,12 @@ function tintOf(meanings: readonly MarkMeaning[], need: MarkNeed): Finding[] {
     find(
       'marking.tint',
       'caution',
-      `Tinted ${tint}: ${dark === null ? 'tints stay off under a hood' : `under shade ${need.working} it would act like ${Math.round(dark * 10) / 10}`}.`,
+      `Tinted ${tint}: ${dark === null ? 'tints stay off under a helmet' : `under shade ${need.working} it would act like ${Math.round(dark * 10) / 10}`}.`,
       [
         { rule: 'Filters in line add up: N1 + N2 - 1', source: Z87 },
-        { rule: 'No tinted glasses under a hood', source: COMMON_PRACTICE },
+        { rule: 'No tinted glasses under a helmet', source: COMMON_PRACTICE },
       ],
-      'Clear glasses under the hood.',
+      'Clear glasses under the helmet.',
     ),
   ]
 }

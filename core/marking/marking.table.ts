@@ -17,7 +17,7 @@ export interface MarkMeaning {
   range?: readonly [number, number]
   /** Shade in the light state of an auto-darkening filter. */
   lightState?: number
-  /** Shade of a tint that is worn under a hood. */
+  /** Shade of a tint that is worn under a helmet. */
   tint?: number
   ultraviolet?: boolean
   infrared?: boolean

@@ -39,18 +39,17 @@ export function readMarking(text: string): Marking {
     const elsewhere = (['Z87', 'EN'] as const).filter(
       (system) => !systems.includes(system) && meaningOf(piece, system) !== null,
     )
-    return {
-      text: piece,
-      meaning: null,
-      because:
-        systems.length === 0 && elsewhere.length > 1
-          ? 'the marking does not show which system it follows'
-          : elsewhere.length > 0 && systems.length > 0
-            ? `it belongs to the ${elsewhere[0] === 'EN' ? 'European' : 'American'} system, which is not marked`
-            : "it is in neither table; it may be the maker's sign",
-    }
+    return { text: piece, meaning: null, because: whyUnread(systems, elsewhere) }
   })
   return { systems, tokens }
+}
+
+function whyUnread(systems: readonly MarkSystem[], elsewhere: readonly MarkSystem[]): string {
+  if (systems.length === 0 && elsewhere.length > 1)
+    return 'the marking does not show which system it follows'
+  if (elsewhere.length > 0 && systems.length > 0)
+    return `it belongs to the ${elsewhere[0] === 'EN' ? 'European' : 'American'} system, which is not marked`
+  return "it is in neither table; it may be the maker's sign"
 }
 
 /** Marks that only one system uses decide which it is. */

@@ -1,6 +1,7 @@
 import type { Finding } from '../finding/finding'
 import { published } from '../finding/source'
-import { asSubstance, limitText, strictest } from '../exposure/limits.table'
+import { gradeShare } from '../exposure/grade'
+import { asSubstance, limitText, strictest, type Limit } from '../exposure/limits.table'
 import { SUBSTANCE_NAME, unitOf, type LimitSet, type Substance } from '../exposure/terms'
 
 /** A reading of a monitor; at in ms since the epoch, value in the unit of the substance. */
@@ -17,6 +18,8 @@ const QUARTER = 15 * 60_000
 const EIGHT = 8 * 3_600_000
 /** Where a substance has no short-term limit: three times the 8 h limit for 15 minutes. */
 const EXCURSION = 3
+const over = (value: number, limit: Limit, times = 1): boolean =>
+  gradeShare(value / (times * asSubstance(limit))).level === 'stop'
 const EXCURSION_SOURCE = published(
   'ACGIH excursion guidance: three times the 8 h limit for no more than 15 minutes',
 )
@@ -102,27 +105,27 @@ export function judgeReadings(
     remedy: 'Stop the arc, leave the plume, open the air check.',
     reasons: [{ rule, source, inputs }],
   })
-  if (ceiling && last.value > asSubstance(ceiling))
+  if (ceiling && over(last.value, ceiling))
     return stop(
       `${name} ${round(last.value)} ${unit}: over the ceiling.`,
       limitText(ceiling),
       ceiling.source,
     )
   if (quarter && quarter.covered >= 0.5) {
-    if (stel && quarter.mean > asSubstance(stel))
+    if (stel && over(quarter.mean, stel))
       return stop(
         `${name} ${round(quarter.mean)} ${unit} over 15 minutes: over the limit.`,
         limitText(stel),
         stel.source,
       )
-    if (!stel && !ceiling && twa && quarter.mean > EXCURSION * asSubstance(twa))
+    if (!stel && !ceiling && twa && over(quarter.mean, twa, EXCURSION))
       return stop(
         `${name} ${round(quarter.mean)} ${unit} over 15 minutes: more than three times the 8 h limit.`,
         limitText(twa),
         EXCURSION_SOURCE,
       )
   }
-  if (twa && dose > asSubstance(twa))
+  if (twa && over(dose, twa))
     return stop(
       `${name}: the 8 h limit is used up (${round(dose)} ${unit} so far).`,
       limitText(twa),
@@ -138,7 +141,7 @@ export function judgeReadings(
         { rule: 'No limit on file is not the same as harmless', source: EXCURSION_SOURCE, inputs },
       ],
     }
-  if (twa && dose >= 0.5 * asSubstance(twa))
+  if (twa && gradeShare(dose / asSubstance(twa)).level === 'caution')
     return {
       ...base,
       level: 'caution',

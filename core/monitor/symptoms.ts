@@ -1,3 +1,4 @@
+import { inSentence } from '../finding/wording'
 import type { Finding } from '../finding/finding'
 import { COMMON_PRACTICE } from '../finding/source'
 
@@ -59,7 +60,7 @@ export function alarmFinding(alarm: Alarm): Finding {
     sentence:
       alarm.kind === 'monitor'
         ? `Air alarm: ${alarm.note}`
-        : `${alarm.kind === 'ill' ? 'Someone feels ill' : 'Bad air reported'}${alarm.symptoms.length ? `: ${alarm.symptoms.map((symptom) => SYMPTOM_NAME[symptom].toLowerCase()).join(', ')}` : ''}.`,
+        : `${alarm.kind === 'ill' ? 'Someone feels ill' : 'Bad air reported'}${alarm.symptoms.length ? `: ${alarm.symptoms.map((symptom) => inSentence(SYMPTOM_NAME[symptom])).join(', ')}` : ''}.`,
     remedy: urgent
       ? 'Fresh air, call emergency help now, tell them what was welded.'
       : 'Fresh air, tell the lead. See a doctor if it lasts or comes back tonight; take the data sheet along.',

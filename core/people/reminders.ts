@@ -1,4 +1,5 @@
 import type { Finding } from '../finding/finding'
+import { dayText } from '../calendar/day'
 import { published } from '../finding/source'
 import { fitTestUntil } from '../respirator/fit'
 
@@ -47,15 +48,12 @@ function expiry(
     code,
     step: 'body' as const,
     remedy,
-    reasons: [{ rule: `${what} counts until ${until}`, source: published(document) }],
+    reasons: [{ rule: `${what} counts until ${dayText(until)}`, source: published(document) }],
   }
+  if (days < 0)
+    return [{ ...base, level: 'stop', sentence: `${what} ran out on ${dayText(until)}.` }]
+  const when = days === 0 ? 'today' : `in ${days} ${days === 1 ? 'day' : 'days'}`
   return [
-    days < 0
-      ? { ...base, level: 'stop', sentence: `${what} ran out on ${until}.` }
-      : {
-          ...base,
-          level: 'caution',
-          sentence: `${what} runs out ${days === 0 ? 'today' : `in ${days} ${days === 1 ? 'day' : 'days'}`}, on ${until}.`,
-        },
+    { ...base, level: 'caution', sentence: `${what} runs out ${when}, on ${dayText(until)}.` },
   ]
 }

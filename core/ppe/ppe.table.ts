@@ -2,7 +2,7 @@ import { COMMON_PRACTICE, published, type Source } from '../finding/source'
 import { isFlame, type JobSpec, type Process } from '../job/job'
 import type { SiteRules, Supplier, Zone } from './terms'
 
-/** What the item must be made of or have. */
+/** What the piece must be made of or have. */
 export interface PpeProperties {
   material?: string
   cuff?: string
@@ -15,7 +15,7 @@ export interface PpeProperties {
 export interface PpeRule {
   id: string
   zone: Zone
-  item: string
+  name: string
   properties: PpeProperties
   reason: string
   /** Where practitioners differ: the school followed here, and the other. */
@@ -40,7 +40,7 @@ const awkward = (job: PpeJob): boolean => job.position !== 'bench'
 const heavy = (job: PpeJob): boolean =>
   job.process === 'CAC' || (job.amps !== null && job.amps >= HIGH_CURRENT && job.process !== 'SAW')
 const chips = (job: PpeJob): boolean => job.grinding || job.process === 'GRIND'
-const arcHood = (job: PpeJob): boolean => ARC_WELD.includes(job.process) || job.process === 'CAC'
+const arcHelmet = (job: PpeJob): boolean => ARC_WELD.includes(job.process) || job.process === 'CAC'
 const always = (): boolean => true
 
 const eyesRule = published('OSHA 29 CFR 1910.133(a) and 1910.252(b)(2)')
@@ -53,14 +53,14 @@ export const PPE_RULES: readonly PpeRule[] = [
   {
     id: 'glasses',
     zone: 'eyes',
-    item: 'Clear safety glasses with side shields',
+    name: 'Clear safety glasses with side shields',
     properties: {
       class: 'Impact mark on the frame, U6 on the lens',
       fit: 'over-glasses for prescription wearers',
     },
     reason:
-      'They stay on under the hood: it goes up while beads still pop and a neighbour may strike an arc.',
-    school: 'Some count on the hood for impact, some do not; the glasses settle it.',
+      'They stay on under the helmet: it goes up while beads still pop and a neighbour may strike an arc.',
+    school: 'Some count on the helmet for impact, some do not; the glasses settle it.',
     supplier: 'shop',
     source: eyesRule,
     when: (job) => !flame(job) && job.process !== 'LBW' && !(chips(job) && awkward(job)),
@@ -68,7 +68,7 @@ export const PPE_RULES: readonly PpeRule[] = [
   {
     id: 'sealed-goggles',
     zone: 'eyes',
-    item: 'Sealed clear goggles',
+    name: 'Sealed clear goggles',
     properties: { class: 'High impact mark (Z87+)', fit: 'sealed all round' },
     reason:
       'Ordinary glasses let sparks and grit in from below when you work overhead, lying or with a cutting disc.',
@@ -79,7 +79,7 @@ export const PPE_RULES: readonly PpeRule[] = [
   {
     id: 'helmet',
     zone: 'face',
-    item: 'Welding helmet',
+    name: 'Welding helmet',
     properties: {
       class: 'Shade as assigned',
       fit: 'sound shell, cover plates both sides, no light leaks',
@@ -88,12 +88,12 @@ export const PPE_RULES: readonly PpeRule[] = [
       'The arc burns eyes and skin in seconds; reflected light from pale walls finds every gap.',
     supplier: 'shop',
     source: eyesRule,
-    when: arcHood,
+    when: arcHelmet,
   },
   {
     id: 'plasma-shield',
     zone: 'face',
-    item: 'Face shield or helmet with cutting shade',
+    name: 'Face shield or helmet with cutting shade',
     properties: { class: 'Shade as assigned for plasma cutting' },
     reason: 'The cut throws sparks and dross at the face as well as light.',
     supplier: 'shop',
@@ -103,17 +103,17 @@ export const PPE_RULES: readonly PpeRule[] = [
   {
     id: 'face-shield',
     zone: 'face',
-    item: 'Clear face shield',
+    name: 'Clear face shield',
     properties: { class: 'High impact mark (Z87+)', fit: 'over the glasses or goggles' },
     reason: 'A wheel that breaks comes at the face; glasses cover the eyes only.',
     supplier: 'shop',
     source: eyesRule,
-    when: (job) => chips(job) && !arcHood(job) && job.process !== 'PAC' && job.process !== 'LBW',
+    when: (job) => chips(job) && !arcHelmet(job) && job.process !== 'PAC' && job.process !== 'LBW',
   },
   {
     id: 'laser-eyewear',
     zone: 'eyes',
-    item: 'Laser eyewear',
+    name: 'Laser eyewear',
     properties: { class: "OD 7 or more at the beam's wavelength", fit: 'closed at the sides' },
     reason: 'It stays on whenever the key is in, under the helmet and for everyone in the cell.',
     supplier: 'shop',
@@ -123,7 +123,7 @@ export const PPE_RULES: readonly PpeRule[] = [
   {
     id: 'laser-helmet',
     zone: 'face',
-    item: 'Laser welding helmet',
+    name: 'Laser welding helmet',
     properties: { class: "OD 7 or more at the beam's wavelength", fit: 'over the laser eyewear' },
     reason:
       'The beam is invisible and blinds at once, straight or reflected. A shade number says nothing about it.',
@@ -134,7 +134,7 @@ export const PPE_RULES: readonly PpeRule[] = [
   {
     id: 'gas-goggles',
     zone: 'eyes',
-    item: 'Gas welding goggles',
+    name: 'Gas welding goggles',
     properties: { class: 'Shade as assigned', fit: 'sealed round the eye' },
     reason: 'Sparks come from below; open glasses let them in. Far too light for any arc.',
     supplier: 'shop',
@@ -144,7 +144,7 @@ export const PPE_RULES: readonly PpeRule[] = [
   {
     id: 'hard-hat',
     zone: 'head',
-    item: 'Hard hat with helmet adapter',
+    name: 'Hard hat with helmet adapter',
     properties: { class: 'Electrical class where there are live parts' },
     reason: 'Site rule: something can fall.',
     supplier: 'shop',
@@ -154,17 +154,17 @@ export const PPE_RULES: readonly PpeRule[] = [
   {
     id: 'cap',
     zone: 'head',
-    item: 'Cotton cap under the hood',
+    name: 'Cotton cap under the helmet',
     properties: { material: 'Cotton', fit: 'down over the tops of the ears' },
     reason: 'Spatter lands on the scalp and behind the ears.',
     supplier: 'person',
     source: COMMON_PRACTICE,
-    when: arcHood,
+    when: arcHelmet,
   },
   {
     id: 'plugs',
     zone: 'ears',
-    item: 'Ear plugs',
+    name: 'Ear plugs',
     properties: { class: 'Rated for the noise of the cut', fit: 'fitted, clean' },
     reason: 'Plasma, gouging and grinding are loud; overhead, sparks fly into ears.',
     supplier: 'shop',
@@ -174,7 +174,7 @@ export const PPE_RULES: readonly PpeRule[] = [
   {
     id: 'cape',
     zone: 'neck',
-    item: 'Flame-resistant hood or leather cape',
+    name: 'Flame-resistant neck cover or leather cape',
     properties: { material: 'FR cotton or leather', fit: 'covers neck and shoulders' },
     reason: 'Overhead, lying, in tight spots and at high current the spatter runs down the neck.',
     supplier: 'shop',
@@ -184,7 +184,7 @@ export const PPE_RULES: readonly PpeRule[] = [
   {
     id: 'jacket',
     zone: 'torso',
-    item: 'Welding jacket',
+    name: 'Welding jacket',
     properties: {
       material: 'FR cotton body, leather sleeves',
       cuff: 'snug, over the glove',
@@ -199,7 +199,7 @@ export const PPE_RULES: readonly PpeRule[] = [
   {
     id: 'leathers',
     zone: 'torso',
-    item: 'Full leather jacket',
+    name: 'Full leather jacket',
     properties: {
       material: 'Leather body and sleeves',
       cuff: 'snug, over the glove',
@@ -214,7 +214,7 @@ export const PPE_RULES: readonly PpeRule[] = [
   {
     id: 'jacket-light',
     zone: 'torso',
-    item: 'FR cotton jacket or heavy cotton or wool shirt',
+    name: 'FR cotton jacket or heavy cotton or wool shirt',
     properties: {
       material: 'FR cotton, heavy cotton or wool',
       cuff: 'buttoned',
@@ -228,7 +228,7 @@ export const PPE_RULES: readonly PpeRule[] = [
   {
     id: 'apron',
     zone: 'torso',
-    item: 'Leather apron',
+    name: 'Leather apron',
     properties: {
       material: 'Leather',
       height: 'chest to knee',
@@ -242,7 +242,7 @@ export const PPE_RULES: readonly PpeRule[] = [
   {
     id: 'warm',
     zone: 'torso',
-    item: 'Wool or cotton layers underneath',
+    name: 'Wool or cotton layers underneath',
     properties: { material: 'Wool or cotton', fit: 'nothing synthetic next to the skin' },
     reason: 'In the cold people reach for fleece, and fleece melts.',
     supplier: 'person',
@@ -252,7 +252,7 @@ export const PPE_RULES: readonly PpeRule[] = [
   {
     id: 'cool',
     zone: 'torso',
-    item: 'Thin cotton shirt under the leathers',
+    name: 'Thin cotton shirt under the leathers',
     properties: { material: 'Cotton', fit: 'dry spare at hand' },
     reason:
       'In the heat leathers come off when they should not, and sweat-wet clothes conduct. Drink, rest in the shade, change wet gloves and shirt.',
@@ -263,7 +263,7 @@ export const PPE_RULES: readonly PpeRule[] = [
   {
     id: 'sleeves',
     zone: 'arms',
-    item: 'Sleeves to the glove, no gap',
+    name: 'Sleeves to the glove, no gap',
     properties: { cuff: 'cuff over glove or glove over cuff' },
     reason: 'A bare wrist is the commonest burn.',
     supplier: 'person',
@@ -273,7 +273,7 @@ export const PPE_RULES: readonly PpeRule[] = [
   {
     id: 'gauntlets',
     zone: 'hands',
-    item: 'Lined leather gauntlets',
+    name: 'Lined leather gauntlets',
     properties: {
       material: 'Heavy leather, lined',
       cuff: 'long gauntlet',
@@ -288,7 +288,7 @@ export const PPE_RULES: readonly PpeRule[] = [
   {
     id: 'hand-shield',
     zone: 'hands',
-    item: 'Aluminised back-of-hand shield',
+    name: 'Aluminised back-of-hand shield',
     properties: { material: 'Aluminised FR cloth over leather' },
     reason: 'At high current and when gouging the glowing metal heats through a gauntlet.',
     supplier: 'shop',
@@ -298,7 +298,7 @@ export const PPE_RULES: readonly PpeRule[] = [
   {
     id: 'tig-gloves',
     zone: 'hands',
-    item: 'Thin leather gloves',
+    name: 'Thin leather gloves',
     properties: { material: 'Goatskin or like', thickness: 'thin', fit: 'dry, no holes' },
     reason: 'The filler has to be fed by feel; thin leather suits only this heat.',
     supplier: 'person',
@@ -308,7 +308,7 @@ export const PPE_RULES: readonly PpeRule[] = [
   {
     id: 'flame-gloves',
     zone: 'hands',
-    item: 'Leather gloves with gauntlet',
+    name: 'Leather gloves with gauntlet',
     properties: { material: 'Leather, free of oil and grease', cuff: 'gauntlet' },
     reason: 'Slag and hot plate; oil near oxygen ignites.',
     supplier: 'person',
@@ -318,7 +318,7 @@ export const PPE_RULES: readonly PpeRule[] = [
   {
     id: 'grind-gloves',
     zone: 'hands',
-    item: 'Close-fitting leather gloves',
+    name: 'Close-fitting leather gloves',
     properties: { material: 'Leather', fit: 'close: loose cloth is drawn into the wheel' },
     reason: 'Sparks and sharp edges; nothing that the wheel can catch.',
     supplier: 'person',
@@ -328,7 +328,7 @@ export const PPE_RULES: readonly PpeRule[] = [
   {
     id: 'trousers',
     zone: 'legs',
-    item: 'Heavy cotton or FR trousers',
+    name: 'Heavy cotton or FR trousers',
     properties: {
       material: 'Heavy cotton or FR cotton',
       cuff: 'no cuffs, or unrolled',
@@ -342,7 +342,7 @@ export const PPE_RULES: readonly PpeRule[] = [
   {
     id: 'knees',
     zone: 'legs',
-    item: 'Leather leggings or spats',
+    name: 'Leather leggings or spats',
     properties: { material: 'Leather', height: 'knee to boot' },
     reason: 'Overhead, lying and gouging the metal falls on legs and feet.',
     supplier: 'shop',
@@ -352,7 +352,7 @@ export const PPE_RULES: readonly PpeRule[] = [
   {
     id: 'boots',
     zone: 'feet',
-    item: 'Leather boots',
+    name: 'Leather boots',
     properties: {
       material: 'Leather, thick sole',
       height: 'at least 6 in (150 mm), or gaiters',
@@ -368,7 +368,7 @@ export const PPE_RULES: readonly PpeRule[] = [
   {
     id: 'boots-toe',
     zone: 'feet',
-    item: 'Leather safety-toe boots',
+    name: 'Leather safety-toe boots',
     properties: {
       material: 'Leather, thick sole',
       height: 'at least 6 in (150 mm), or gaiters',
@@ -385,7 +385,7 @@ export const PPE_RULES: readonly PpeRule[] = [
 
 export interface DoNotWear {
   id: string
-  item: string
+  name: string
   reason: string
   when: (job: PpeJob) => boolean
 }
@@ -394,67 +394,67 @@ export interface DoNotWear {
 export const DO_NOT_WEAR: readonly DoNotWear[] = [
   {
     id: 'synthetics',
-    item: 'Polyester, nylon, fleece, mesh, sweat pants',
+    name: 'Polyester, nylon, fleece, mesh, sweat pants',
     reason: 'They melt into the skin; half cotton and half polyester burns too.',
     when: always,
   },
   {
     id: 'lighter',
-    item: 'Lighter or matches in a pocket',
+    name: 'Lighter or matches in a pocket',
     reason: 'One spark and the pocket is a fire.',
     when: always,
   },
   {
     id: 'jewellery',
-    item: 'Rings, chains, watches',
+    name: 'Rings, chains, watches',
     reason: 'They heat, catch and conduct.',
     when: always,
   },
   {
     id: 'cuffs',
-    item: 'Rolled cuffs, frays, open pockets',
+    name: 'Rolled cuffs, frays, open pockets',
     reason: 'They catch sparks and hold them against you.',
     when: always,
   },
   {
     id: 'tinted',
-    item: 'Tinted or polarised glasses under the hood',
+    name: 'Tinted or polarised glasses under the helmet',
     reason: 'Shades in line add up and the puddle disappears.',
     when: (job) => !flame(job) && job.process !== 'GRIND',
   },
   {
     id: 'rubber-gloves',
-    item: "Mechanic's or rubber-coated gloves",
+    name: "Mechanic's or rubber-coated gloves",
     reason: 'They melt onto the hand.',
     when: always,
   },
   {
     id: 'thin-gloves',
-    item: 'Thin TIG gloves',
+    name: 'Thin TIG gloves',
     reason: 'They burn out in a day on this process.',
     when: hot,
   },
   {
     id: 'gas-goggles-arc',
-    item: 'Gas goggles for an arc',
+    name: 'Gas goggles for an arc',
     reason: 'Far too light: a flash burn hours later.',
-    when: arcHood,
+    when: arcHelmet,
   },
   {
     id: 'shade-laser',
-    item: 'A welding shade against the laser',
+    name: 'A welding shade against the laser',
     reason: 'Shade numbers are for arcs; the beam goes through or breaks the glass.',
     when: (job) => job.process === 'LBW',
   },
   {
     id: 'oil',
-    item: 'Oily or greasy gloves and clothes',
+    name: 'Oily or greasy gloves and clothes',
     reason: 'Oil and oxygen ignite without a spark.',
     when: flame,
   },
   {
     id: 'loose',
-    item: 'Loose sleeves, scarves, long hair untied',
+    name: 'Loose sleeves, scarves, long hair untied',
     reason: 'The wheel takes them in.',
     when: chips,
   },

@@ -1,3 +1,4 @@
+import { inSentence } from '../finding/wording'
 import type { Finding } from '../finding/finding'
 import { COMMON_PRACTICE } from '../finding/source'
 import { POSITION_NAME, PROCESS_NAME } from '../job/job'
@@ -10,10 +11,10 @@ import {
   type PpeRule,
 } from './ppe.table'
 import { SEASON_NAME, type SiteRules } from './terms'
-type PpeItem = Omit<PpeRule, 'when'>
+type Piece = Omit<PpeRule, 'when'>
 
 export interface PpeAnswer {
-  wear: PpeItem[]
+  wear: Piece[]
   avoid: Omit<DoNotWear, 'when'>[]
   findings: Finding[]
 }
@@ -23,7 +24,7 @@ export const DEFAULT_SITE_RULES: SiteRules = { safetyToe: false, hardHat: false,
 
 const ORDER: (keyof PpeProperties)[] = ['material', 'thickness', 'cuff', 'height', 'class', 'fit']
 
-/** Required properties of an item, in one line. */
+/** Required properties of a piece, in one line. */
 export function propertiesText(properties: PpeProperties): string {
   const parts = ORDER.flatMap((key) => properties[key] ?? [])
   return parts
@@ -36,8 +37,10 @@ export function propertiesText(properties: PpeProperties): string {
  * Source: OSHA 29 CFR 1910.133, 1910.135, 1910.136, 1910.252(b), ANSI Z49.1 4.3, and common practice as marked on each row.
  */
 export function assignPpe(job: PpeJob, site: SiteRules = DEFAULT_SITE_RULES): PpeAnswer {
-  const wear = PPE_RULES.filter((rule) => rule.when(job, site)).map(({ when: _, ...item }) => item)
-  const avoid = DO_NOT_WEAR.filter((rule) => rule.when(job)).map(({ when: _, ...item }) => item)
+  const wear = PPE_RULES.filter((rule) => rule.when(job, site)).map(
+    ({ when: _, ...piece }) => piece,
+  )
+  const avoid = DO_NOT_WEAR.filter((rule) => rule.when(job)).map(({ when: _, ...piece }) => piece)
   const finding: Finding = {
     code: 'body.list',
     step: 'body',
@@ -47,8 +50,8 @@ export function assignPpe(job: PpeJob, site: SiteRules = DEFAULT_SITE_RULES): Pp
     remedy: 'Look each other over before the first arc.',
     reasons: [
       {
-        rule: `PPE for ${PROCESS_NAME[job.process].toLowerCase()}, ${POSITION_NAME[job.position].toLowerCase()}`,
-        source: wear.find((item) => item.source.recall === 'memory')?.source ?? COMMON_PRACTICE,
+        rule: `PPE for ${inSentence(PROCESS_NAME[job.process])}, ${inSentence(POSITION_NAME[job.position])}`,
+        source: wear.find((piece) => piece.source.recall === 'memory')?.source ?? COMMON_PRACTICE,
         inputs: {
           process: job.process,
           position: POSITION_NAME[job.position],

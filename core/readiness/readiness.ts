@@ -1,10 +1,11 @@
+import { inSentence } from '../finding/wording'
 import { worstLevel, byWorst, type Finding, type Level } from '../finding/finding'
 import { COMMON_PRACTICE, published } from '../finding/source'
-import { estimateExposure } from '../exposure/estimate'
+import { estimateExposure } from '../assessment/estimate'
 import { gearNeeds } from '../gas/needs'
 import { judgeGear, type GearState } from '../inspection/gear'
 import { PROCESS_NAME, type JobSpec, type Process } from '../job/job'
-import type { ShopRules } from '../job/assess'
+import type { ShopRules } from '../assessment/assess'
 import { judgeConflicts } from '../ppe/conflict'
 import { assignPpe } from '../ppe/ppe'
 import type { ConflictId, Zone } from '../ppe/terms'
@@ -16,7 +17,7 @@ import { checkVentilation } from '../ventilation/prescriptive'
 import { judgeLaser } from '../laser/hazard'
 import { NEEDS, type Need, type Presence } from './terms'
 
-/** Zones of the body that each need looks at; a helmet is judged as equipment, not as clothing. */
+/** Zones of the body that each need looks at; a helmet is judged as gear, not as clothing. */
 const ZONES_OF: Partial<Record<Need, readonly Zone[]>> = {
   head: ['head'],
   eyes: ['eyes', 'face'],
@@ -27,8 +28,8 @@ const ZONES_OF: Partial<Record<Need, readonly Zone[]>> = {
   legs: ['legs'],
   feet: ['feet'],
 }
-/** Pieces that are looked at as equipment under shade and helmet. */
-const AS_EQUIPMENT: readonly string[] = ['helmet', 'plasma-shield', 'gas-goggles', 'sleeves']
+/** Pieces that are looked at as gear under shade and helmet. */
+const AS_GEAR: readonly string[] = ['helmet', 'plasma-shield', 'gas-goggles', 'sleeves']
 
 /** One person on the day, as the engine sees them. `today` and record dates are calendar days of the site. */
 export interface Member {
@@ -113,7 +114,7 @@ export function judgeMember(member: Member, rules: ShopRules, today: string): Re
   const person = personalShade(shade, member.eyes)
   const ppe = assignPpe(job, rules)
   const conflicts = judgeConflicts(member.seen, job)
-  const hood =
+  const reach =
     shade.need === 'filter' ? judgeHelmet(member.helmet, shade.floor, person.wanted) : null
   const needs = gearNeeds(job.process)
   const cells = NEEDS.map((need): Cell => {
@@ -121,7 +122,7 @@ export function judgeMember(member: Member, rules: ShopRules, today: string): Re
     if (zones)
       return clothing(
         need,
-        ppe.wear.filter((item) => zones.includes(item.zone) && !AS_EQUIPMENT.includes(item.id)),
+        ppe.wear.filter((piece) => zones.includes(piece.zone) && !AS_GEAR.includes(piece.id)),
         member,
         conflicts,
       )
@@ -135,17 +136,16 @@ export function judgeMember(member: Member, rules: ShopRules, today: string): Re
               ...shade.findings.filter((entry) => entry.level !== 'clear'),
               ...(shade.need === 'laser' ? judgeLaser(job.laser) : []),
               ...person.findings.filter((entry) => entry.level !== 'clear'),
-              ...(hood ? [hood] : []),
+              ...(reach ? [reach] : []),
             ]) ??
             shade.findings[0] ??
             null
           )
         case 'helmet':
-          return shade.need !== 'filter'
-            ? null
-            : member.helmet
-              ? judgeGear(member.helmet.gear)
-              : make('helmet', 'unknown', 'No helmet is named.', 'Name the helmet, or lend one.')
+          if (shade.need !== 'filter') return null
+          return member.helmet
+            ? judgeGear(member.helmet.gear)
+            : make('helmet', 'unknown', 'No helmet is named.', 'Name the helmet, or lend one.')
         case 'breath':
           return worstOf([
             ...conflicts.filter((entry) => entry.code === 'body.beard'),
@@ -178,8 +178,8 @@ export function judgeMember(member: Member, rules: ShopRules, today: string): Re
     level: worstLevel([...findings, ...here]),
     cells,
     wanted: person.wanted,
-    set: hood?.value?.amount ?? null,
-    reach: hood,
+    set: reach?.value?.amount ?? null,
+    reach,
   }
 }
 
@@ -194,7 +194,7 @@ const gear = (state: GearState | null, kind: 'machine' | 'cylinder'): Finding =>
       )
 
 function clearance(member: Member, process: Process): Finding {
-  const name = PROCESS_NAME[process].toLowerCase()
+  const name = inSentence(PROCESS_NAME[process])
   return member.cleared.includes(process)
     ? make(
         'clearance',
@@ -228,44 +228,37 @@ const ZONE_OF_CONFLICT: Partial<Record<ConflictId, Need>> = {
 
 function clothing(
   need: Need,
-  wear: readonly { id: string; item: string }[],
+  wear: readonly { id: string; name: string }[],
   member: Member,
   conflicts: readonly Finding[],
 ): Cell {
   const wrong = conflicts.filter(
     (finding) => ZONE_OF_CONFLICT[finding.code.replace('body.', '') as ConflictId] === need,
   )
-  const lacks = wear.filter((item) => member.kit[item.id] === 'lacks')
-  const open = wear.filter((item) => member.kit[item.id] === undefined)
-  const names = (items: readonly { item: string }[]): string =>
-    items.map((item) => item.item.toLowerCase()).join(', ')
-  const missing = [...lacks, ...open].map((item) => item.id)
+  const lacks = wear.filter((piece) => member.kit[piece.id] === 'lacks')
+  const open = wear.filter((piece) => member.kit[piece.id] === undefined)
+  const names = (pieces: readonly { name: string }[]): string =>
+    pieces.map((piece) => inSentence(piece.name)).join(', ')
+  const missing = [...lacks, ...open].map((piece) => piece.id)
   const rule = published('OSHA 29 CFR 1910.132(a) and (d)')
-  const kit =
-    wear.length === 0
-      ? []
-      : lacks.length > 0
-        ? [make(need, 'stop', `Lacks ${names(lacks)}.`, 'Lend it, or no arc today.', rule)]
-        : open.length > 0
-          ? [
-              make(
-                need,
-                'unknown',
-                `Not looked at: ${names(open)}.`,
-                'Look, then say has it or lacks it.',
-                rule,
-              ),
-            ]
-          : [
-              make(
-                need,
-                'clear',
-                `Has ${names(wear)}.`,
-                'Look each other over before the first arc.',
-                rule,
-              ),
-            ]
-  return { need, finding: worstOf([...wrong, ...kit]), missing }
+  const kit = (): Finding[] => {
+    if (wear.length === 0) return []
+    if (lacks.length > 0)
+      return [make(need, 'stop', `Lacks ${names(lacks)}.`, 'Lend it, or no arc today.', rule)]
+    const looked = open.length === 0
+    return [
+      make(
+        need,
+        looked ? 'clear' : 'unknown',
+        looked ? `Has ${names(wear)}.` : `Not looked at: ${names(open)}.`,
+        looked
+          ? 'Look each other over before the first arc.'
+          : 'Look, then say has it or lacks it.',
+        rule,
+      ),
+    ]
+  }
+  return { need, finding: worstOf([...wrong, ...kit()]), missing }
 }
 
 /** A whole session: the worst of those who are not absent; with nobody left it is unknown. */

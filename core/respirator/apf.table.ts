@@ -8,14 +8,14 @@ export interface RespiratorRow {
   suppliesAir: boolean
   /** Carries its own air: may be worn where no hose reaches and where one breath can kill. */ ownAir?: boolean
   /** Seals on the face: fit test and a shaven seal. */ tight: boolean
-  /** Goes under an ordinary welding hood. */ underHood: boolean
+  /** Goes under an ordinary welding helmet. */ underHelmet: boolean
 }
 
 export const APF_SOURCE: Source = published(
   'OSHA 29 CFR 1910.134(d)(3)(i)(A), table 1, assigned protection factors',
 )
 
-/** Assigned protection factors. A powered hood counts 25 unless its maker shows 1,000. */
+/** Assigned protection factors. A powered helmet counts 25 unless its maker shows 1,000. */
 export const RESPIRATOR_TABLE: readonly RespiratorRow[] = [
   {
     kind: 'none',
@@ -23,7 +23,7 @@ export const RESPIRATOR_TABLE: readonly RespiratorRow[] = [
     apf: 1,
     suppliesAir: false,
     tight: false,
-    underHood: true,
+    underHelmet: true,
   },
   {
     kind: 'filtering_facepiece',
@@ -31,7 +31,7 @@ export const RESPIRATOR_TABLE: readonly RespiratorRow[] = [
     apf: 10,
     suppliesAir: false,
     tight: true,
-    underHood: true,
+    underHelmet: true,
   },
   {
     kind: 'half_mask',
@@ -39,7 +39,7 @@ export const RESPIRATOR_TABLE: readonly RespiratorRow[] = [
     apf: 10,
     suppliesAir: false,
     tight: true,
-    underHood: true,
+    underHelmet: true,
   },
   {
     kind: 'full_facepiece',
@@ -47,15 +47,15 @@ export const RESPIRATOR_TABLE: readonly RespiratorRow[] = [
     apf: 50,
     suppliesAir: false,
     tight: true,
-    underHood: false,
+    underHelmet: false,
   },
   {
-    kind: 'powered_hood',
-    name: 'Powered air-purifying helmet or hood',
+    kind: 'powered_helmet',
+    name: 'Powered air-purifying helmet',
     apf: 25,
     suppliesAir: false,
     tight: false,
-    underHood: true,
+    underHelmet: true,
   },
   {
     kind: 'powered_half',
@@ -63,7 +63,7 @@ export const RESPIRATOR_TABLE: readonly RespiratorRow[] = [
     apf: 50,
     suppliesAir: false,
     tight: true,
-    underHood: true,
+    underHelmet: true,
   },
   {
     kind: 'powered_full',
@@ -71,7 +71,7 @@ export const RESPIRATOR_TABLE: readonly RespiratorRow[] = [
     apf: 1000,
     suppliesAir: false,
     tight: true,
-    underHood: false,
+    underHelmet: false,
   },
   {
     kind: 'airline_half',
@@ -79,15 +79,15 @@ export const RESPIRATOR_TABLE: readonly RespiratorRow[] = [
     apf: 50,
     suppliesAir: true,
     tight: true,
-    underHood: true,
+    underHelmet: true,
   },
   {
-    kind: 'airline_hood',
-    name: 'Airline, continuous flow helmet or hood',
+    kind: 'airline_helmet',
+    name: 'Airline, continuous flow helmet',
     apf: 25,
     suppliesAir: true,
     tight: false,
-    underHood: true,
+    underHelmet: true,
   },
   {
     kind: 'airline_pressure_demand_full',
@@ -95,7 +95,7 @@ export const RESPIRATOR_TABLE: readonly RespiratorRow[] = [
     apf: 1000,
     suppliesAir: true,
     tight: true,
-    underHood: false,
+    underHelmet: false,
   },
   {
     kind: 'scba_pressure_demand_full',
@@ -104,7 +104,7 @@ export const RESPIRATOR_TABLE: readonly RespiratorRow[] = [
     suppliesAir: true,
     ownAir: true,
     tight: true,
-    underHood: false,
+    underHelmet: false,
   },
 ]
 

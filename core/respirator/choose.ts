@@ -1,5 +1,6 @@
-import type { Finding } from '../finding/finding'
+import type { Finding, Quantity, Reason } from '../finding/finding'
 import { COMMON_PRACTICE, published } from '../finding/source'
+import { inSentence } from '../finding/wording'
 import { isGas, SUBSTANCE_NAME, type Substance } from '../exposure/terms'
 import type { Mixture } from '../exposure/compare'
 import { APF_SOURCE, RESPIRATOR_TABLE, type RespiratorRow } from './apf.table'
@@ -61,86 +62,118 @@ export function chooseRespirator(need: RespiratorNeed): RespiratorAnswer {
   )
   const shortOfOxygen = need.oxygen !== null && need.oxygen < LEAST_OXYGEN
   const deadly = dangerous.length > 0 || shortOfOxygen
+  const air = { factor, gases, dangerous, shortOfOxygen }
   const choices = RESPIRATOR_TABLE.filter((row) => row.kind !== 'none').map(
     (row): RespiratorChoice => {
-      const because =
-        deadly && !row.ownAir
-          ? `${shortOfOxygen ? `oxygen is under ${LEAST_OXYGEN} %` : `${SUBSTANCE_NAME[dangerous[0]!.substance].toLowerCase()} is immediately dangerous`}: only self-contained air, or an airline with an escape bottle`
-          : gases.length > 0 && !row.suppliesAir
-            ? `${gases.map((entry) => SUBSTANCE_NAME[entry.substance].toLowerCase()).join(', ')} over the limit: a filter does not hold gas`
-            : row.apf < factor
-              ? `factor ${row.apf} is less than ${figure(factor)}`
-              : null
+      const because = whyNot(row, air)
       return { row, fits: because === null, because }
     },
   )
-  const cartridge = gases.length
-    ? 'No filter: supplied air'
-    : need.oil
-      ? 'P100 (oil proof), or R for one shift'
-      : 'P100; N95 or better at the least for metal fume'
-  const fitting = choices.filter((choice) => choice.fits)
-  const base = {
-    code: 'air.respirator',
-    step: 'air' as const,
-    value: { amount: factor, unit: 'count' as const },
-  }
-  const reasons = [
+  const reasons: Reason[] = [
     {
       rule: 'Factor needed: the highest upper estimate over its limit',
       source: APF_SOURCE,
-      inputs: Object.fromEntries(
-        [...need.substances]
-          .sort((a, b) => b.share - a.share)
-          .slice(0, 5)
-          .map((entry) => [
-            SUBSTANCE_NAME[entry.substance],
-            { amount: entry.share, unit: 'share' as const },
-          ]),
-      ),
+      inputs: Object.fromEntries(highestShares(need)),
     },
     ...(dangerous.length
       ? [{ rule: 'Immediately dangerous to life or health', source: DANGEROUS_SOURCE }]
       : []),
     { rule: 'Filters do not stop gases; no filter where oxygen is short', source: COMMON_PRACTICE },
   ]
-  const open = need.unknown.map((substance) => SUBSTANCE_NAME[substance].toLowerCase()).join(', ')
-  const finding: Finding =
-    factor <= 1 && !deadly && open
-      ? {
-          ...base,
-          level: 'unknown',
-          sentence: `Not judged, because there is no figure for ${open}.`,
-          remedy: 'Have it sampled before anyone goes without.',
-          reasons,
-        }
-      : factor <= 1 && !deadly
-        ? {
-            ...base,
-            level: 'clear',
-            sentence:
-              'By the upper estimate no respirator is needed for these substances. Sampling decides.',
-            reasons,
-          }
-        : fitting.length === 0
-          ? {
-              ...base,
-              level: 'stop',
-              sentence: 'No respirator on file covers it.',
-              remedy: 'Change the work: less fume, or take it away at the arc.',
-              reasons,
-            }
-          : {
-              ...base,
-              level: 'caution',
-              sentence: deadly
-                ? 'Dangerous air: only self-contained air counts, and nobody goes in alone.'
-                : `A factor of ${figure(factor)} or more, and only after everything above it on the ladder. Enough: ${fitting.map((choice) => choice.row.name.toLowerCase()).join('; ')}.${open ? ` It may be too weak for ${open}, of which there is no figure.` : ''}`,
-              remedy: 'Medical clearance, fit test, clean-shaven at a tight seal.',
-              reasons,
-            }
-  return { factor, choices, cartridge, finding }
+  const fitting = choices.filter((choice) => choice.fits).map((choice) => choice.row)
+  const finding: Finding = {
+    code: 'air.respirator',
+    step: 'air',
+    value: { amount: factor, unit: 'count' },
+    reasons,
+    ...answerOf(factor, deadly, fitting, need.unknown),
+  }
+  return { factor, choices, cartridge: cartridgeFor(gases.length > 0, need.oil), finding }
 }
+
+interface AirAsked {
+  factor: number
+  gases: RespiratorNeed['substances']
+  dangerous: RespiratorNeed['substances']
+  shortOfOxygen: boolean
+}
+
+/** Why a respirator would not do; null when it would. */
+function whyNot(
+  row: RespiratorRow,
+  { factor, gases, dangerous, shortOfOxygen }: AirAsked,
+): string | null {
+  const [deadly] = dangerous
+  if (shortOfOxygen && !row.ownAir) return `oxygen is under ${LEAST_OXYGEN} %: ${ONLY_OWN_AIR}`
+  if (deadly && !row.ownAir)
+    return `${inSentence(SUBSTANCE_NAME[deadly.substance])} is immediately dangerous: ${ONLY_OWN_AIR}`
+  if (gases.length > 0 && !row.suppliesAir)
+    return `${namesOf(gases.map((gas) => gas.substance))} over the limit: a filter does not hold gas`
+  if (row.apf < factor) return `factor ${row.apf} is less than ${figure(factor)}`
+  return null
+}
+
+const ONLY_OWN_AIR = 'only self-contained air, or an airline with an escape bottle'
+
+function cartridgeFor(gases: boolean, oil: boolean): string {
+  if (gases) return 'No filter: supplied air'
+  return oil
+    ? 'P100 (oil proof), or R for one shift'
+    : 'P100; N95 or better at the least for metal fume'
+}
+
+function answerOf(
+  factor: number,
+  deadly: boolean,
+  fitting: readonly RespiratorRow[],
+  unknown: readonly Substance[],
+): Pick<Finding, 'level' | 'sentence' | 'remedy'> {
+  const open = namesOf(unknown)
+  const enough = factor <= 1 && !deadly
+  if (enough && open)
+    return {
+      level: 'unknown',
+      sentence: `Not judged, because there is no figure for ${open}.`,
+      remedy: 'Have it sampled before anyone goes without.',
+    }
+  if (enough)
+    return {
+      level: 'clear',
+      sentence:
+        'By the upper estimate no respirator is needed for these substances. Sampling decides.',
+    }
+  if (fitting.length === 0)
+    return {
+      level: 'stop',
+      sentence: 'No respirator on file covers it.',
+      remedy: 'Change the work: less fume, or take it away at the arc.',
+    }
+  const remedy = 'Medical clearance, fit test, clean-shaven at a tight seal.'
+  if (deadly)
+    return {
+      level: 'caution',
+      sentence: 'Dangerous air: only self-contained air counts, and nobody goes in alone.',
+      remedy,
+    }
+  const names = fitting.map((row) => inSentence(row.name)).join('; ')
+  const weak = open ? ` It may be too weak for ${open}, of which there is no figure.` : ''
+  return {
+    level: 'caution',
+    sentence: `A factor of ${figure(factor)} or more, and only after everything above it on the ladder. Enough: ${names}.${weak}`,
+    remedy,
+  }
+}
+
+/** The substances that ask for most, highest share first. */
+const MOST_NAMED = 5
+const highestShares = ({ substances }: RespiratorNeed): [string, Quantity][] =>
+  [...substances]
+    .sort((a, b) => b.share - a.share)
+    .slice(0, MOST_NAMED)
+    .map((entry) => [SUBSTANCE_NAME[entry.substance], { amount: entry.share, unit: 'share' }])
+
+const namesOf = (substances: readonly Substance[]): string =>
+  substances.map((substance) => inSentence(SUBSTANCE_NAME[substance])).join(', ')
 
 const figure = (x: number): string =>
   x >= 10 ? String(Math.ceil(x)) : (Math.ceil(x * 10) / 10).toFixed(1)

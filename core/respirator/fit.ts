@@ -1,4 +1,6 @@
+import { inSentence } from '../finding/wording'
 import type { Finding, Reason } from '../finding/finding'
+import { dayText, monthsAfter } from '../calendar/day'
 import { COMMON_PRACTICE, published } from '../finding/source'
 import type { RespiratorKind } from '../job/job'
 import { respiratorRow } from './apf.table'
@@ -16,30 +18,10 @@ export interface RespiratorRecord {
 /** A fit test counts for this many months. */
 const FIT_TEST_MONTHS = 12
 
-/** A calendar day so many months later; the last day of the month where there is no such day. */
-export function monthsAfter(day: string, months: number): string {
-  const [year, month, date] = day.split('-').map(Number) as [number, number, number]
-  const count = year * 12 + month - 1 + months
-  const [y, m] = [Math.floor(count / 12), (count % 12) + 1]
-  const last = [
-    31,
-    y % 4 === 0 && (y % 100 !== 0 || y % 400 === 0) ? 29 : 28,
-    31,
-    30,
-    31,
-    30,
-    31,
-    31,
-    30,
-    31,
-    30,
-    31,
-  ][m - 1]!
-  return `${y}-${String(m).padStart(2, '0')}-${String(Math.min(date, last)).padStart(2, '0')}`
-}
-
 /** Last day on which a fit test counts. */
 export const fitTestUntil = (fitTestOn: string): string => monthsAfter(fitTestOn, FIT_TEST_MONTHS)
+
+const recorded = (day: string | null): string => (day === null ? 'no record' : dayText(day))
 
 const ready = (
   level: Finding['level'],
@@ -71,7 +53,7 @@ export function judgeRespirator(
   const medical = {
     rule: 'Medical clearance before a respirator is used',
     source: published('OSHA 29 CFR 1910.134(e)(1)'),
-    inputs: { respirator: row.name, clearedUntil: record.clearedUntil ?? 'no record' },
+    inputs: { respirator: row.name, clearedUntil: recorded(record.clearedUntil) },
   }
   if (record.clearedUntil === null)
     return ready(
@@ -84,20 +66,20 @@ export function judgeRespirator(
   if (record.clearedUntil < today)
     return ready(
       'stop',
-      `Respirator clearance ran out on ${record.clearedUntil}.`,
+      `Respirator clearance ran out on ${dayText(record.clearedUntil)}.`,
       [medical],
       'Renew the clearance, then sign it here.',
       true,
     )
   if (!row.tight)
-    return ready('clear', `Cleared for ${row.name.toLowerCase()}; no fit test for a loose fit.`, [
+    return ready('clear', `Cleared for ${inSentence(row.name)}; no fit test for a loose fit.`, [
       medical,
     ])
   const fit = {
     rule: `Fit test with the same make, model and size, every ${FIT_TEST_MONTHS} months`,
     source: published('OSHA 29 CFR 1910.134(f)(2)'),
     inputs: {
-      fitTest: record.fitTestOn ?? 'no record',
+      fitTest: recorded(record.fitTestOn),
       model: record.fitModel ?? 'not named',
       size: record.fitSize ?? 'not named',
     },
@@ -113,7 +95,7 @@ export function judgeRespirator(
   if (fitTestUntil(record.fitTestOn) < today)
     return ready(
       'stop',
-      `Fit test of ${record.fitTestOn} is older than ${FIT_TEST_MONTHS} months.`,
+      `Fit test of ${dayText(record.fitTestOn)} is older than ${FIT_TEST_MONTHS} months.`,
       [fit],
       'Repeat the fit test.',
       true,

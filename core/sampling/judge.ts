@@ -1,4 +1,5 @@
 import { bandOf } from '../exposure/compare'
+import { gradeShare } from '../exposure/grade'
 import { asSubstance, limitText, strictest } from '../exposure/limits.table'
 import { SUBSTANCE_NAME, type LimitSet, type Substance } from '../exposure/terms'
 import type { Finding, Reason } from '../finding/finding'
@@ -25,6 +26,8 @@ export interface GroupAnswer {
   compliance: Compliance | null
   finding: Finding
 }
+
+const MORE_SAMPLES = 'Take more samples on other days.'
 
 /** From so many results on a 95th percentile is worth showing. */
 const LEAST_FIT = 3
@@ -125,37 +128,41 @@ export function judgeSamples(
         source: published('AIHA exposure bands'),
       },
     )
-  const level =
-    compliance.verdict === 'fails'
-      ? 'stop'
-      : compliance.verdict === 'sample_more'
-        ? 'unknown'
-        : figures.upper95! > bound
-          ? 'caution'
-          : 'clear'
-  const sentence =
-    level === 'stop'
-      ? `${name}: does not comply. ${compliance.sentence}`
-      : level === 'unknown'
-        ? `${name}: not enough to judge. ${compliance.sentence}`
-        : level === 'caution'
-          ? `${name}: complies by EN 689, yet the 95 % confidence habit would not accept it.`
-          : `${name}: complies by EN 689 and by the 95 % confidence habit.`
   return {
     ...figures,
     exceedance: over,
     compliance,
-    finding: {
-      ...base,
-      level,
-      sentence,
-      ...(level !== 'clear' && {
-        remedy:
-          level === 'stop'
-            ? 'Lower the exposure, then sample again.'
-            : 'Take more samples on other days.',
-      }),
-      reasons,
-    },
+    finding: { ...base, ...verdictOf(name, compliance, figures.upper95, bound), reasons },
+  }
+}
+
+/** EN 689 decides; where it accepts, the 95 % confidence habit may still ask for more. */
+function verdictOf(
+  name: string,
+  compliance: Compliance,
+  upper95: number | null,
+  limit: number,
+): Pick<Finding, 'level' | 'sentence' | 'remedy'> {
+  if (compliance.verdict === 'fails')
+    return {
+      level: 'stop',
+      sentence: `${name}: does not comply. ${compliance.sentence}`,
+      remedy: 'Lower the exposure, then sample again.',
+    }
+  if (compliance.verdict === 'sample_more')
+    return {
+      level: 'unknown',
+      sentence: `${name}: not enough to judge. ${compliance.sentence}`,
+      remedy: MORE_SAMPLES,
+    }
+  if (upper95 === null || gradeShare(upper95 / limit).why === 'over')
+    return {
+      level: 'caution',
+      sentence: `${name}: complies by EN 689, yet the 95 % confidence habit would not accept it.`,
+      remedy: MORE_SAMPLES,
+    }
+  return {
+    level: 'clear',
+    sentence: `${name}: complies by EN 689 and by the 95 % confidence habit.`,
   }
 }

@@ -72,6 +72,10 @@ function numbersIn([from, to]: readonly [number, number]): number[] {
   return [...new Set([from, ...whole, to])]
 }
 
+/** The shades of a filter as they are printed on it: "10" or "5-8 / 9-13". */
+export const rangesText = (ranges: Helmet['ranges']): string =>
+  ranges.map(([from, to]) => (from === to ? String(from) : `${from}-${to}`)).join(' / ')
+
 const rangeText = ([from, to]: readonly [number, number]): string =>
   from === to ? `fixed ${from}` : `range ${from} to ${to}`
 

@@ -14,7 +14,7 @@ export const CORRECTION_NAME: Record<Correction, string> = {
 export interface Eyes {
   lightSensitive: boolean
   correction: Correction
-  /** Shade of tinted glasses worn under the hood; null for clear ones. */
+  /** Shade of tinted glasses worn under the helmet; null for clear ones. */
   tint: number | null
   /** Shade found by trial for this process and band of current. */
   found: number | null
@@ -89,14 +89,16 @@ function tinted(wanted: number, working: number, tint: number | null): Finding[]
       level: past ? 'caution' : 'clear',
       value: { amount: total, unit: 'shade' },
       sentence: `Shade ${tint} glasses under ${wanted} act like ${total}${past ? ': the puddle will disappear' : ''}.`,
-      remedy: past ? 'Clear glasses under the hood.' : 'Clear glasses are the rule under a hood.',
+      remedy: past
+        ? 'Clear glasses under the helmet.'
+        : 'Clear glasses are the rule under a helmet.',
       reasons: [
         {
           rule: 'Filters in line add up: N1 + N2 - 1',
           source: published('ANSI Z87.1 and EN 169, shade number from transmittance'),
           inputs: { glasses: tint, filter: wanted, working },
         },
-        { rule: 'Tinted or polarised glasses stay off under a hood', source: COMMON_PRACTICE },
+        { rule: 'Tinted or polarised glasses stay off under a helmet', source: COMMON_PRACTICE },
       ],
     },
   ]

@@ -1,3 +1,4 @@
+import { inchFraction } from '../finding/inches'
 import type { Source } from '../finding/source'
 import { isArc, type JobSpec } from '../job/job'
 import type { School } from './terms'
@@ -43,13 +44,32 @@ export interface ShadeRules {
   house: readonly HouseRow[]
 }
 
-export function rowText(row: ShadeRow): string {
-  const unit = row.by === 'amps' ? 'A' : row.by === 'flow' ? 'L/h' : 'mm'
-  const round = (x: number): number => Math.round(x * 100) / 100
-  if (row.to === Infinity) return row.from === 0 ? 'every size' : `over ${round(row.from)} ${unit}`
+const ROW_UNIT: Record<ShadeRow['by'], string> = {
+  amps: 'A',
+  flow: 'L/h',
+  thickness: 'mm',
+  electrode: 'mm',
+}
+
+const rounded = (x: number): string => String(Math.round(x * 100) / 100)
+
+/** The bounds of a row in its own unit. */
+export const rowText = (row: ShadeRow): string => boundsText(row, rounded, ROW_UNIT[row.by])
+
+/** The bounds of a row for people to read: inches beside millimetres where they are inch sizes. */
+export function rowSays(row: ShadeRow): string {
+  const text = rowText(row)
+  const ends = [row.from, row.to].filter((end) => end > 0 && end < Infinity)
+  const inInches = ROW_UNIT[row.by] === 'mm' && ends.every((end) => inchFraction(end))
+  if (!inInches || ends.length === 0) return text
+  return `${boundsText(row, (end) => inchFraction(end)!, 'in')} (${text})`
+}
+
+function boundsText(row: ShadeRow, end: (x: number) => string, unit: string): string {
+  if (row.to === Infinity) return row.from === 0 ? 'every size' : `over ${end(row.from)} ${unit}`
   return row.from === 0
-    ? `under ${round(row.to)} ${unit}`
-    : `${round(row.from)} to ${round(row.to)} ${unit}`
+    ? `under ${end(row.to)} ${unit}`
+    : `${end(row.from)} to ${end(row.to)} ${unit}`
 }
 
 const darkest = (rows: readonly (ShadeRow | null)[]): ShadeRow | null =>
@@ -66,7 +86,7 @@ const from = (
 ): SchoolAnswer => ({
   school,
   shade: row?.shade ?? null,
-  row: row ? rowText(row) : '',
+  row: row ? rowSays(row) : '',
   because: row ? null : because,
   raisedFrom: null,
   source: row?.source ?? source,

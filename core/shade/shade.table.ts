@@ -62,7 +62,11 @@ const any = (process: Process, by: ShadeMeasure, source: Source, shade: number):
   source,
 })
 
-const IN = 25.4
+/**
+ * Bounds between electrode sizes, mm: 3/32, 5/32 and 8/32 in. The upper two are the printed metric
+ * names, so that the rod sold as 4.0 mm is the 5/32 in rod; the lower is exact, the darker side.
+ */
+const ELECTRODE = { small: (3 / 32) * 25.4, middle: 4, large: 6.4 }
 
 const thickness = (
   process: Process,
@@ -125,7 +129,7 @@ export const LEGAL_MINIMUM: readonly ShadeRow[] = [
     by: 'electrode',
     from: 0,
     fromOver: true,
-    to: (3 / 32) * IN,
+    to: ELECTRODE.small,
     toUnder: true,
     shade: 7,
     source: osha,
@@ -133,24 +137,24 @@ export const LEGAL_MINIMUM: readonly ShadeRow[] = [
   {
     process: 'SMAW',
     by: 'electrode',
-    from: (3 / 32) * IN,
-    to: (5 / 32) * IN,
+    from: ELECTRODE.small,
+    to: ELECTRODE.middle,
     shade: 8,
     source: osha,
   },
   {
     process: 'SMAW',
     by: 'electrode',
-    from: (5 / 32) * IN,
+    from: ELECTRODE.middle,
     fromOver: true,
-    to: (8 / 32) * IN,
+    to: ELECTRODE.large,
     shade: 10,
     source: osha,
   },
   {
     process: 'SMAW',
     by: 'electrode',
-    from: (8 / 32) * IN,
+    from: ELECTRODE.large,
     fromOver: true,
     to: 12,
     shade: 11,

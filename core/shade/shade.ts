@@ -1,3 +1,4 @@
+import { inSentence } from '../finding/wording'
 import type { Finding, Input } from '../finding/finding'
 import { COMMON_PRACTICE } from '../finding/source'
 import { isArc, PROCESS_NAME } from '../job/job'
@@ -6,13 +7,13 @@ import {
   guideMinimum,
   legalRows,
   measureOf,
-  rowText,
+  rowSays,
   type SchoolAnswer,
   type ShadeQuery,
   type ShadeRules,
 } from './school'
 import { HOUSE_CHART, LEGAL_MINIMUM } from './shade.table'
-import { SCHOOL_NAME, SCHOOL_OF } from './terms'
+import { SCHOOL_NAME, SCHOOL_SAYS } from './terms'
 
 export type { ShadeQuery } from './school'
 
@@ -73,7 +74,7 @@ export function assignShade(
   const floor = law.shade
   const chosen = schools.find((answer) => answer.school === rules.school)!
   // Where the chosen school is silent the guide stands in, then the law.
-  const used = chosen.shade !== null ? chosen : schools[1]!.shade !== null ? schools[1]! : law
+  const used = [chosen, schools[1]!].find((answer) => answer.shade !== null) ?? law
   const working = Math.max(floor, used.shade!)
   return {
     need: 'filter',
@@ -112,10 +113,7 @@ function start(
 ): Finding {
   const own = guideMinimum(query)
   const silent = used !== chosen
-  const named =
-    used.school === 'legal'
-      ? 'the legal minimum'
-      : `${SCHOOL_NAME[used.school].toLowerCase()} of ${SCHOOL_OF[used.school]}`
+  const named = SCHOOL_SAYS[used.school]
   return eyes({
     code: 'eyes.start',
     level: 'clear',
@@ -128,7 +126,7 @@ function start(
       ...(silent
         ? [
             {
-              rule: `${SCHOOL_NAME[chosen.school]} gives the working shade in this shop, but ${chosen.because}; ${used.school === 'legal' ? 'the legal minimum' : 'the guide'} stands in`,
+              rule: `${SCHOOL_NAME[chosen.school]} gives the working shade in this shop, but ${chosen.because}; ${named} stands in`,
               source: chosen.source,
             },
           ]
@@ -160,8 +158,8 @@ function electrode(query: ShadeQuery): Finding[] {
   if (!measure || !size || measure.shade === size.shade) return []
   const darker =
     size.shade > measure.shade
-      ? `the electrode, ${rowText(size)}`
-      : `the current, ${rowText(measure)}`
+      ? `the electrode, ${rowSays(size)}`
+      : `the current, ${rowSays(measure)}`
   return [
     eyes({
       code: 'eyes.electrode',
@@ -266,7 +264,7 @@ function whyNot(query: ShadeQuery): string {
   const { measure: row, electrode: size } = legalRows(query)
   if (row && !size) return `an electrode of ${query.electrode} mm lies outside the table.`
   return measure.by === 'amps'
-    ? `${measure.x} A lies outside the table for ${PROCESS_NAME[query.process].toLowerCase()}.`
+    ? `${measure.x} A lies outside the table for ${inSentence(PROCESS_NAME[query.process])}.`
     : 'the plate thickness must be more than zero.'
 }
 

@@ -66,7 +66,7 @@ export function checkVentilation(query: VentilationQuery): Finding[] {
 
 function roomFindings({ air, welders, respirator }: VentilationQuery): Finding[] {
   const base = { step: 'air' as const }
-  if (air.place === 'outdoors') {
+  if (air.space === 'outdoors') {
     return [
       {
         ...base,
@@ -82,7 +82,7 @@ function roomFindings({ air, welders, respirator }: VentilationQuery): Finding[]
   }
   const local = hoodState(air) === 'inPlace'
   const airline = respiratorRow(respirator).suppliesAir
-  if (air.place === 'confined') return [confinedFinding(air, welders, local, airline)]
+  if (air.space === 'confined') return [confinedFinding(air, welders, local, airline)]
   if (air.volume === null || air.ceiling === null || air.obstructed === null) {
     const missing = [
       air.volume === null && 'volume',
@@ -359,11 +359,11 @@ function metalFindings({
     })
   } else if (coating === 'zinc' || coating === 'lead' || coating === 'cadmium') {
     const reasons = [METAL_RULES[coating]]
-    if (air.place === 'outdoors') {
+    if (air.space === 'outdoors') {
       findings.push({
         ...base,
         code: 'air.coating',
-        level: coating === 'zinc' ? 'caution' : local ? 'caution' : 'stop',
+        level: coating === 'zinc' || local ? 'caution' : 'stop',
         legal: coating !== 'zinc' && !local,
         sentence:
           coating === 'zinc'
@@ -413,7 +413,7 @@ function metalFindings({
     baseMetal === 'stainless' &&
     (process === 'PAC' || process === 'OFC') &&
     !local &&
-    air.place !== 'outdoors'
+    air.space !== 'outdoors'
   ) {
     findings.push({
       ...base,
@@ -448,11 +448,7 @@ function namedFindings({
       code: 'air.beryllium',
       level: held || sampled ? 'caution' : 'stop',
       ...(!held && !sampled && { legal: true }),
-      sentence: held
-        ? 'Beryllium: exhaust and airline are in place. Sample all the same.'
-        : sampled
-          ? 'Beryllium: judged by the sampling result on file.'
-          : 'Beryllium: local exhaust and an airline respirator, both.',
+      sentence: berylliumSays(held, sampled),
       remedy: 'The disease comes years after small doses: ask an industrial hygienist first.',
       reasons: [METAL_RULES.beryllium],
     })
@@ -484,7 +480,7 @@ function namedFindings({
     })
   }
   if (also.includes('fluoride_flux') || emissionRow({ consumable })?.basic) {
-    const short = air.place === 'confined' && !exhaust && !airline
+    const short = air.space === 'confined' && !exhaust && !airline
     findings.push({
       ...base,
       code: 'air.fluorideRule',
@@ -498,4 +494,11 @@ function namedFindings({
     })
   }
   return findings
+}
+
+function berylliumSays(held: boolean, sampled: boolean): string {
+  if (held) return 'Beryllium: exhaust and airline are in place. Sample all the same.'
+  return sampled
+    ? 'Beryllium: judged by the sampling result on file.'
+    : 'Beryllium: local exhaust and an airline respirator, both.'
 }

@@ -1,5 +1,5 @@
 import { defineEventHandler } from 'h3'
-import { notFound } from '#server/http/errors'
+import { notFound } from '#server/errors'
 import { refuse } from '#server/http/route'
 
 /** Anything under /api that is no route answers in the same error shape. */

@@ -1,3 +1,5 @@
+import sql from 'sql-template-tag'
+import { insertInto } from './insert'
 import type { Finding } from '#core/finding/finding'
 import type { LimitSet } from '#core/exposure/terms'
 import type { Composition } from '#core/fume/composition'
@@ -17,7 +19,7 @@ export interface AssessmentRow {
   job_id: string
   job_title: string
   job_number: number
-  where: string
+  place_name: string
   air: Assessment['air']
   adopted: LimitSet[]
   respirator: RespiratorKind
@@ -32,8 +34,15 @@ export interface AssessmentRow {
   at: Date
   rehearsal: boolean
 }
-const ASSESSMENT =
-  'SELECT a.*, j.title AS job_title, j.number AS job_number, coalesce(s.name, j.place) AS "where", p.name AS by FROM air_assessment a JOIN job j ON j.id = a.job_id LEFT JOIN station s ON s.id = j.station_id JOIN person p ON p.id = a.person_id'
+const ASSESSMENT = sql`
+  SELECT
+    a.*, j.title AS job_title, j.number AS job_number, coalesce(s.name, j.place) AS place_name,
+    p.name AS by
+  FROM air_assessment a
+    JOIN job j ON j.id = a.job_id
+    LEFT JOIN station s ON s.id = j.station_id
+    JOIN person p ON p.id = a.person_id
+`
 
 export async function insertAssessment(
   db: Db,
@@ -53,38 +62,42 @@ export async function insertAssessment(
   },
 ): Promise<void> {
   await db.query(
-    'INSERT INTO air_assessment (id, organisation_id, job_id, air, adopted, respirator, basis, model, seed, draws, results, findings, note, person_id, at, rehearsal) VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16)',
-    [
-      row.id,
-      row.organisation,
-      row.job,
-      JSON.stringify(row.air),
-      row.adopted,
-      row.respirator,
-      row.basis,
-      row.model,
-      row.seed,
-      row.draws,
-      JSON.stringify(row.results),
-      JSON.stringify(row.findings),
-      row.note,
-      row.person,
-      row.at,
-      row.rehearsal,
-    ],
+    insertInto('air_assessment', {
+      id: row.id,
+      organisation_id: row.organisation,
+      job_id: row.job,
+      air: JSON.stringify(row.air),
+      adopted: row.adopted,
+      respirator: row.respirator,
+      basis: row.basis,
+      model: row.model,
+      seed: row.seed,
+      draws: row.draws,
+      results: JSON.stringify(row.results),
+      findings: JSON.stringify(row.findings),
+      note: row.note,
+      person_id: row.person,
+      at: row.at,
+      rehearsal: row.rehearsal,
+    }),
   )
 }
 
 export async function findAssessment(db: Db, id: string): Promise<AssessmentRow | null> {
-  const { rows } = await db.query<AssessmentRow>(`${ASSESSMENT} WHERE a.id = $1`, [id])
+  const { rows } = await db.query<AssessmentRow>(sql`
+    ${ASSESSMENT}
+    WHERE a.id = ${id}
+  `)
   return rows[0] ?? null
 }
 
 export async function assessmentsOf(db: Db, job: string, most: number): Promise<AssessmentRow[]> {
-  const { rows } = await db.query<AssessmentRow>(
-    `${ASSESSMENT} WHERE a.job_id = $1 ORDER BY a.at DESC, a.id LIMIT $2`,
-    [job, most],
-  )
+  const { rows } = await db.query<AssessmentRow>(sql`
+    ${ASSESSMENT}
+    WHERE a.job_id = ${job}
+    ORDER BY a.at DESC, a.id
+    LIMIT ${most}
+  `)
   return rows
 }
 
@@ -93,10 +106,12 @@ export async function newestAssessments(
   site: string,
   most: number,
 ): Promise<AssessmentRow[]> {
-  const { rows } = await db.query<AssessmentRow>(
-    `${ASSESSMENT} WHERE j.site_id = $1 ORDER BY a.at DESC, a.id LIMIT $2`,
-    [site, most],
-  )
+  const { rows } = await db.query<AssessmentRow>(sql`
+    ${ASSESSMENT}
+    WHERE j.site_id = ${site}
+    ORDER BY a.at DESC, a.id
+    LIMIT ${most}
+  `)
   return rows
 }
 
@@ -105,10 +120,13 @@ export async function newestCheck(
   db: Db,
   job: string,
 ): Promise<{ basis: string; findings: Finding[] } | null> {
-  const { rows } = await db.query<{ basis: string; findings: Finding[] }>(
-    'SELECT basis, findings FROM air_assessment WHERE job_id = $1 ORDER BY at DESC, id LIMIT 1',
-    [job],
-  )
+  const { rows } = await db.query<{ basis: string; findings: Finding[] }>(sql`
+    SELECT basis, findings
+    FROM air_assessment
+    WHERE job_id = ${job}
+    ORDER BY at DESC, id
+    LIMIT 1
+  `)
   return rows[0] ?? null
 }
 
@@ -118,10 +136,12 @@ export interface ConsumableRow {
   retired: boolean
 }
 export async function listConsumables(db: Db, site: string): Promise<ConsumableRow[]> {
-  const { rows } = await db.query<ConsumableRow>(
-    'SELECT id, composition, retired FROM consumable WHERE site_id = $1 ORDER BY retired, lower(name)',
-    [site],
-  )
+  const { rows } = await db.query<ConsumableRow>(sql`
+    SELECT id, composition, retired
+    FROM consumable
+    WHERE site_id = ${site}
+    ORDER BY retired, lower(name)
+  `)
   return rows
 }
 export async function insertConsumable(
@@ -129,24 +149,25 @@ export async function insertConsumable(
   row: Owned & { site: string; person: string; composition: Composition },
 ): Promise<void> {
   await db.query(
-    'INSERT INTO consumable (id, organisation_id, site_id, name, composition, created_by, created_at, rehearsal) VALUES ($1, $2, $3, $4, $5, $6, $7, $8)',
-    [
-      row.id,
-      row.organisation,
-      row.site,
-      row.composition.name,
-      JSON.stringify(row.composition),
-      row.person,
-      row.at,
-      row.rehearsal,
-    ],
+    insertInto('consumable', {
+      id: row.id,
+      organisation_id: row.organisation,
+      site_id: row.site,
+      name: row.composition.name,
+      composition: JSON.stringify(row.composition),
+      created_by: row.person,
+      created_at: row.at,
+      rehearsal: row.rehearsal,
+    }),
   )
 }
 export async function retireConsumable(db: Db, id: string, retired: boolean): Promise<boolean> {
-  return (
-    (await db.query('UPDATE consumable SET retired = $2 WHERE id = $1', [id, retired])).rowCount ===
-    1
-  )
+  const { rowCount } = await db.query(sql`
+        UPDATE consumable
+        SET retired = ${retired}
+        WHERE id = ${id}
+      `)
+  return rowCount === 1
 }
 
 export interface GasTestRow {
@@ -174,27 +195,33 @@ export async function insertGasTest(
   },
 ): Promise<void> {
   await db.query(
-    'INSERT INTO gas_test (id, organisation_id, job_id, oxygen, explosive, others, instrument, bump_tested, at, until, by_id, rehearsal) VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12) ON CONFLICT (id) DO NOTHING',
-    [
-      row.id,
-      row.organisation,
-      row.job,
-      row.oxygen,
-      row.explosive,
-      JSON.stringify(row.others),
-      row.instrument,
-      row.bumpTested,
-      row.at,
-      row.until,
-      row.by,
-      row.rehearsal,
-    ],
+    insertInto(
+      'gas_test',
+      {
+        id: row.id,
+        organisation_id: row.organisation,
+        job_id: row.job,
+        oxygen: row.oxygen,
+        explosive: row.explosive,
+        others: JSON.stringify(row.others),
+        instrument: row.instrument,
+        bump_tested: row.bumpTested,
+        at: row.at,
+        until: row.until,
+        by_id: row.by,
+        rehearsal: row.rehearsal,
+      },
+      sql`ON CONFLICT (id) DO NOTHING`,
+    ),
   )
 }
 export async function gasTestsOf(db: Db, job: string, most: number): Promise<GasTestRow[]> {
-  const { rows } = await db.query<GasTestRow>(
-    'SELECT g.*, p.name AS by FROM gas_test g JOIN person p ON p.id = g.by_id WHERE g.job_id = $1 ORDER BY g.at DESC, g.id LIMIT $2',
-    [job, most],
-  )
+  const { rows } = await db.query<GasTestRow>(sql`
+    SELECT g.*, p.name AS by
+    FROM gas_test g JOIN person p ON p.id = g.by_id
+    WHERE g.job_id = ${job}
+    ORDER BY g.at DESC, g.id
+    LIMIT ${most}
+  `)
   return rows
 }

@@ -1,11 +1,17 @@
+import sql from 'sql-template-tag'
+import { insertInto } from './insert'
 import type { Course, CourseBody } from '#shared/people/schema'
 import type { Db } from './pool'
 
 export async function listCourses(db: Db, site: string): Promise<Course[]> {
-  const { rows } = await db.query<Course>(
-    'SELECT c.id, c.name, c.kit, (SELECT count(*) FROM person p WHERE p.course_id = c.id AND p.active) AS people FROM course c WHERE c.site_id = $1 ORDER BY lower(c.name)',
-    [site],
-  )
+  const { rows } = await db.query<Course>(sql`
+    SELECT
+      c.id, c.name, c.kit,
+      (SELECT count(*) FROM person p WHERE p.course_id = c.id AND p.active) AS people
+    FROM course c
+    WHERE c.site_id = ${site}
+    ORDER BY lower(c.name)
+  `)
   return rows
 }
 
@@ -14,21 +20,31 @@ export async function insertCourse(
   row: CourseBody & { id: string; organisation: string; site: string; rehearsal: boolean },
 ): Promise<void> {
   await db.query(
-    'INSERT INTO course (id, organisation_id, site_id, name, kit, rehearsal) VALUES ($1, $2, $3, $4, $5, $6)',
-    [row.id, row.organisation, row.site, row.name, JSON.stringify(row.kit), row.rehearsal],
+    insertInto('course', {
+      id: row.id,
+      organisation_id: row.organisation,
+      site_id: row.site,
+      name: row.name,
+      kit: JSON.stringify(row.kit),
+      rehearsal: row.rehearsal,
+    }),
   )
 }
 
 export async function updateCourse(db: Db, id: string, row: CourseBody): Promise<boolean> {
-  const { rowCount } = await db.query('UPDATE course SET name = $2, kit = $3 WHERE id = $1', [
-    id,
-    row.name,
-    JSON.stringify(row.kit),
-  ])
+  const { rowCount } = await db.query(sql`
+    UPDATE course
+    SET name = ${row.name}, kit = ${JSON.stringify(row.kit)}
+    WHERE id = ${id}
+  `)
   return rowCount === 1
 }
 
 export async function findCourse(db: Db, id: string): Promise<CourseBody | null> {
-  const { rows } = await db.query<CourseBody>('SELECT name, kit FROM course WHERE id = $1', [id])
+  const { rows } = await db.query<CourseBody>(sql`
+    SELECT name, kit
+    FROM course
+    WHERE id = ${id}
+  `)
   return rows[0] ?? null
 }

@@ -1,3 +1,5 @@
+import sql from 'sql-template-tag'
+import { insertInto } from './insert'
 import type { Section } from '#core/hood/section'
 import type { Owned } from './air'
 import type { Db } from './pool'
@@ -32,24 +34,35 @@ export async function putHood(
   },
 ): Promise<void> {
   await db.query(
-    'INSERT INTO hood (organisation_id, station_id, section, need, survey_days, updated_at, rehearsal) VALUES ($1, $2, $3, $4, $5, $6, $7) ON CONFLICT (station_id) DO UPDATE SET section = excluded.section, need = excluded.need, survey_days = excluded.survey_days, updated_at = excluded.updated_at',
-    [
-      row.organisation,
-      row.station,
-      JSON.stringify(row.section),
-      row.need,
-      row.days,
-      row.at,
-      row.rehearsal,
-    ],
+    insertInto(
+      'hood',
+      {
+        organisation_id: row.organisation,
+        station_id: row.station,
+        section: JSON.stringify(row.section),
+        need: row.need,
+        survey_days: row.days,
+        updated_at: row.at,
+        rehearsal: row.rehearsal,
+      },
+      sql`
+        ON CONFLICT (station_id) DO UPDATE
+        SET
+          section = excluded.section,
+          need = excluded.need,
+          survey_days = excluded.survey_days,
+          updated_at = excluded.updated_at
+      `,
+    ),
   )
 }
 
 export async function hoodsOf(db: Db, stations: readonly string[]): Promise<HoodRow[]> {
-  const { rows } = await db.query<HoodRow>(
-    'SELECT station_id, section, need, survey_days FROM hood WHERE station_id = ANY($1)',
-    [stations],
-  )
+  const { rows } = await db.query<HoodRow>(sql`
+    SELECT station_id, section, need, survey_days
+    FROM hood
+    WHERE station_id = ANY (${stations})
+  `)
   return rows
 }
 
@@ -59,12 +72,21 @@ export async function surveysOf(
   stations: readonly string[],
   most: number,
 ): Promise<SurveyRow[]> {
-  const { rows } = await db.query<SurveyRow>(
-    `
-    SELECT s.id, s.station_id, s.surveyed_on, s.velocity, s.static_pressure, s.filter_changed, s.note, p.name AS by FROM unnest($1::uuid[]) AS wanted (id)
-      CROSS JOIN LATERAL (SELECT * FROM hood_survey WHERE station_id = wanted.id ORDER BY surveyed_on DESC, at DESC LIMIT $2) s JOIN person p ON p.id = s.by_id ORDER BY s.surveyed_on DESC, s.at DESC`,
-    [stations, most],
-  )
+  const { rows } = await db.query<SurveyRow>(sql`
+    SELECT
+      s.id, s.station_id, s.surveyed_on, s.velocity, s.static_pressure, s.filter_changed,
+      s.note, p.name AS by
+    FROM unnest(${stations}::uuid[]) AS wanted (id)
+      CROSS JOIN LATERAL (
+        SELECT *
+        FROM hood_survey
+        WHERE station_id = wanted.id
+        ORDER BY surveyed_on DESC, at DESC
+        LIMIT ${most}
+      ) s
+      JOIN person p ON p.id = s.by_id
+    ORDER BY s.surveyed_on DESC, s.at DESC
+  `)
   return rows
 }
 
@@ -81,19 +103,22 @@ export async function insertSurvey(
   },
 ): Promise<void> {
   await db.query(
-    'INSERT INTO hood_survey (id, organisation_id, station_id, surveyed_on, velocity, static_pressure, filter_changed, note, by_id, at, rehearsal) VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11) ON CONFLICT (id) DO NOTHING',
-    [
-      row.id,
-      row.organisation,
-      row.station,
-      row.on,
-      row.velocity,
-      row.staticPressure,
-      row.filterChanged,
-      row.note,
-      row.by,
-      row.at,
-      row.rehearsal,
-    ],
+    insertInto(
+      'hood_survey',
+      {
+        id: row.id,
+        organisation_id: row.organisation,
+        station_id: row.station,
+        surveyed_on: row.on,
+        velocity: row.velocity,
+        static_pressure: row.staticPressure,
+        filter_changed: row.filterChanged,
+        note: row.note,
+        by_id: row.by,
+        at: row.at,
+        rehearsal: row.rehearsal,
+      },
+      sql`ON CONFLICT (id) DO NOTHING`,
+    ),
   )
 }

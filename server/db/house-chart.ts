@@ -1,17 +1,23 @@
+import sql, { type RawValue, type Sql } from 'sql-template-tag'
+import { insertInto } from './insert'
 import type { HouseRow } from '#core/shade/shade.table'
 import type { Db } from './pool'
 
-/** Expression for the rows of the chart in force at a site on a day; null where there is none. Only column names written here go into it. */
-export const inForceOn = (site: string, day: string): string =>
-  `(SELECT rows FROM house_chart WHERE site_id = ${site} AND effective_from <= ${day} ORDER BY effective_from DESC LIMIT 1)`
+/** Expression for the rows of the chart in force at a site on a day; null where there is none. */
+export const inForceOn = (site: RawValue, day: Sql): Sql => sql`(
+  SELECT rows
+  FROM house_chart
+  WHERE site_id = ${site} AND effective_from <= ${day}
+  ORDER BY effective_from DESC
+  LIMIT 1
+)`
 
 export async function chartInForce(db: Db, site: string, day: string): Promise<HouseRow[]> {
   const {
     rows: [row],
-  } = await db.query<{ rows: HouseRow[] | null }>(`SELECT ${inForceOn('$1', '$2::date')} AS rows`, [
-    site,
-    day,
-  ])
+  } = await db.query<{ rows: HouseRow[] | null }>(
+    sql`SELECT ${inForceOn(site, sql`${day}::date`)} AS rows`,
+  )
   return row?.rows ?? []
 }
 
@@ -22,10 +28,12 @@ export interface HouseChartRow {
 }
 
 export async function listCharts(db: Db, site: string): Promise<HouseChartRow[]> {
-  const { rows } = await db.query<HouseChartRow>(
-    'SELECT id, effective_from, rows FROM house_chart WHERE site_id = $1 ORDER BY effective_from DESC',
-    [site],
-  )
+  const { rows } = await db.query<HouseChartRow>(sql`
+    SELECT id, effective_from, rows
+    FROM house_chart
+    WHERE site_id = ${site}
+    ORDER BY effective_from DESC
+  `)
   return rows
 }
 
@@ -43,16 +51,15 @@ export async function insertChart(
   },
 ): Promise<void> {
   await db.query(
-    'INSERT INTO house_chart (id, organisation_id, site_id, effective_from, rows, created_by, created_at, rehearsal) VALUES ($1, $2, $3, $4, $5, $6, $7, $8)',
-    [
-      row.id,
-      row.organisation,
-      row.site,
-      row.effectiveFrom,
-      JSON.stringify(row.rows),
-      row.person,
-      row.at,
-      row.rehearsal,
-    ],
+    insertInto('house_chart', {
+      id: row.id,
+      organisation_id: row.organisation,
+      site_id: row.site,
+      effective_from: row.effectiveFrom,
+      rows: JSON.stringify(row.rows),
+      created_by: row.person,
+      created_at: row.at,
+      rehearsal: row.rehearsal,
+    }),
   )
 }

@@ -1,7 +1,9 @@
+import sql, { raw } from 'sql-template-tag'
+import { insertInto } from './insert'
 import type { JobSpec } from '#core/job/job'
 import type { JobBody } from '#shared/job/schema'
 import type { Db } from './pool'
-import { pageOf, type Page, type PageQuery } from './page'
+import { pageOf, pattern, type Page, type PageQuery } from './page'
 
 export interface JobRow {
   id: string
@@ -9,7 +11,7 @@ export interface JobRow {
   title: string
   station_id: string | null
   place: string | null
-  where: string
+  place_name: string
   designated: boolean
   welder_id: string | null
   welder: string | null
@@ -18,7 +20,7 @@ export interface JobRow {
   version: number
   rehearsal: boolean
   updated_at: Date
-  equipment_ids: string[]
+  gear_ids: string[]
   cylinder_ids: string[]
 }
 
@@ -34,22 +36,22 @@ export interface NewJob {
 
 export async function insertJob(db: Db, row: NewJob, body: JobBody): Promise<void> {
   await db.query(
-    'INSERT INTO job (id, organisation_id, site_id, number, title, station_id, place, welder_id, helmet_id, spec, created_by, created_at, updated_at, rehearsal) VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $12, $13)',
-    [
-      row.id,
-      row.organisation,
-      row.site,
-      row.number,
-      body.title,
-      body.stationId,
-      body.place,
-      body.welderId,
-      body.helmetId,
-      JSON.stringify(body.spec),
-      row.person,
-      row.at,
-      row.rehearsal,
-    ],
+    insertInto('job', {
+      id: row.id,
+      organisation_id: row.organisation,
+      site_id: row.site,
+      number: row.number,
+      title: body.title,
+      station_id: body.stationId,
+      place: body.place,
+      welder_id: body.welderId,
+      helmet_id: body.helmetId,
+      spec: JSON.stringify(body.spec),
+      created_by: row.person,
+      created_at: row.at,
+      updated_at: row.at,
+      rehearsal: row.rehearsal,
+    }),
   )
   await setGear(db, row.organisation, row.id, body)
 }
@@ -62,66 +64,79 @@ export async function updateJob(
   body: JobBody,
   at: Date,
 ): Promise<boolean> {
-  const { rowCount } = await db.query(
-    'UPDATE job SET title = $2, station_id = $3, place = $4, welder_id = $5, helmet_id = $6, spec = $7, updated_at = $8, version = version + 1 WHERE id = $1 AND ($9::int IS NULL OR version = $9)',
-    [
-      id,
-      body.title,
-      body.stationId,
-      body.place,
-      body.welderId,
-      body.helmetId,
-      JSON.stringify(body.spec),
-      at,
-      body.version ?? null,
-    ],
-  )
+  const { rowCount } = await db.query(sql`
+    UPDATE job
+    SET
+      title = ${body.title},
+      station_id = ${body.stationId},
+      place = ${body.place},
+      welder_id = ${body.welderId},
+      helmet_id = ${body.helmetId},
+      spec = ${JSON.stringify(body.spec)},
+      updated_at = ${at},
+      version = version + 1
+    WHERE id = ${id}
+      AND (${body.version ?? null}::int IS NULL OR version = ${body.version ?? null})
+  `)
   if (rowCount === 1) await setGear(db, organisation, id, body)
   return rowCount === 1
 }
 
 async function setGear(db: Db, organisation: string, job: string, body: JobBody): Promise<void> {
   for (const [kind, ids] of [
-    ['equipment', body.equipmentIds],
+    ['gear', body.gearIds],
     ['cylinder', body.cylinderIds],
   ] as const) {
-    await db.query(`DELETE FROM job_${kind} WHERE job_id = $1`, [job])
-    await db.query(
-      `INSERT INTO job_${kind} (organisation_id, job_id, ${kind}_id) SELECT $1, $2, unnest($3::uuid[])`,
-      [organisation, job, [...new Set(ids)]],
-    )
+    await db.query(sql`
+      DELETE FROM ${raw(`job_${kind}`)}
+      WHERE job_id = ${job}
+    `)
+    await db.query(sql`
+      INSERT INTO ${raw(`job_${kind}`)} (organisation_id, job_id, ${raw(`${kind}_id`)})
+      SELECT ${organisation}, ${job}, unnest(${[...new Set(ids)]}::uuid[])
+    `)
   }
 }
 
-const WHERE_NAME = 'coalesce(s.name, j.place)'
+const PLACE_NAME = sql`coalesce(s.name, j.place)`
 
 export async function findJob(db: Db, id: string): Promise<JobRow | null> {
-  const { rows } = await db.query<JobRow>(
-    `
-    SELECT j.id, j.number, j.title, j.station_id, j.place, ${WHERE_NAME} AS "where", coalesce(s.designated, false) AS designated, j.welder_id, w.name AS welder, j.helmet_id, j.spec, j.version, j.rehearsal, j.updated_at,
-      ARRAY(SELECT equipment_id FROM job_equipment WHERE job_id = j.id) AS equipment_ids, ARRAY(SELECT cylinder_id FROM job_cylinder WHERE job_id = j.id) AS cylinder_ids
-    FROM job j LEFT JOIN station s ON s.id = j.station_id LEFT JOIN person w ON w.id = j.welder_id WHERE j.id = $1`,
-    [id],
-  )
+  const { rows } = await db.query<JobRow>(sql`
+    SELECT
+      j.id, j.number, j.title, j.station_id, j.place, ${PLACE_NAME} AS place_name,
+      coalesce(s.designated, false) AS designated, j.welder_id, w.name AS welder,
+      j.helmet_id, j.spec, j.version, j.rehearsal, j.updated_at,
+      ARRAY(SELECT gear_id FROM job_gear WHERE job_id = j.id) AS gear_ids,
+      ARRAY(SELECT cylinder_id FROM job_cylinder WHERE job_id = j.id) AS cylinder_ids
+    FROM job j
+      LEFT JOIN station s ON s.id = j.station_id
+      LEFT JOIN person w ON w.id = j.welder_id
+    WHERE j.id = ${id}
+  `)
   return rows[0] ?? null
 }
 
 /** Hold the job so that it cannot change under a permit that is being issued on it. */
 export async function holdJob(db: Db, id: string): Promise<void> {
-  await db.query('SELECT 1 FROM job WHERE id = $1 FOR UPDATE', [id])
+  await db.query(sql`
+    SELECT 1
+    FROM job
+    WHERE id = ${id}
+    FOR UPDATE
+  `)
 }
 
 const ORDER = {
-  newest: 'j.updated_at DESC, j.number DESC',
-  number: 'j.number DESC',
-  title: 'lower(j.title), j.number',
+  newest: sql`j.updated_at DESC, j.number DESC`,
+  number: sql`j.number DESC`,
+  title: sql`lower(j.title), j.number`,
 } as const
 export interface JobListRow {
   id: string
   number: number
   title: string
   process: JobSpec['process']
-  where: string
+  placeName: string
   welder: string | null
   updatedAt: string
 }
@@ -131,21 +146,35 @@ export async function listJobs(
   site: string,
   query: PageQuery & { sort: keyof typeof ORDER },
 ): Promise<Page<JobListRow>> {
+  const like = pattern(query.q)
+  const select = sql`
+    j.id, j.number, j.title, j.process, ${PLACE_NAME} AS place_name, w.name AS welder, j.updated_at
+  `
+  const from = sql`
+    job j
+      LEFT JOIN station s ON s.id = j.station_id
+      LEFT JOIN person w ON w.id = j.welder_id
+    WHERE j.site_id = ${site}
+      AND (
+        j.title ILIKE ${like}
+        OR j.process ILIKE ${like}
+        OR ${PLACE_NAME} ILIKE ${like}
+        OR coalesce(w.name, '') ILIKE ${like}
+        OR j.number::text ILIKE ${like}
+      )
+  `
   return pageOf(
     db,
-    query,
-    {
-      select: `j.id, j.number, j.title, j.process, ${WHERE_NAME} AS "where", w.name AS welder, j.updated_at`,
-      from: `job j LEFT JOIN station s ON s.id = j.station_id LEFT JOIN person w ON w.id = j.welder_id WHERE j.site_id = $1 AND (j.title ILIKE $2 OR j.process ILIKE $2 OR ${WHERE_NAME} ILIKE $2 OR coalesce(w.name, '') ILIKE $2 OR j.number::text ILIKE $2)`,
-      order: ORDER[query.sort],
-      values: [site],
-    },
-    (row: Omit<JobListRow, 'updatedAt'> & { updated_at: Date }) => ({
+    query.page,
+    { select, from, order: ORDER[query.sort] },
+    (
+      row: Omit<JobListRow, 'updatedAt' | 'placeName'> & { place_name: string; updated_at: Date },
+    ) => ({
       id: row.id,
       number: row.number,
       title: row.title,
       process: row.process,
-      where: row.where,
+      placeName: row.place_name,
       welder: row.welder,
       updatedAt: row.updated_at.toISOString(),
     }),
@@ -156,14 +185,23 @@ export async function listJobs(
 export async function jobChoices(
   db: Db,
   person: string,
-): Promise<{ title: string; jobId: string; where: string; times: number }[]> {
-  const { rows } = await db.query(
-    `
-    SELECT (array_agg(title ORDER BY updated_at DESC))[1] AS title, (array_agg(id ORDER BY updated_at DESC))[1] AS "jobId", (array_agg(place ORDER BY updated_at DESC))[1] AS "where", count(*)::int AS times
-    FROM (SELECT j.id, j.title, j.updated_at, ${WHERE_NAME} AS place, j.process, j.spec FROM job j LEFT JOIN station s ON s.id = j.station_id WHERE j.created_by = $1 ORDER BY j.updated_at DESC LIMIT 200) recent
-    GROUP BY process, spec ->> 'consumable', spec ->> 'baseMetal', spec ->> 'amps', place ORDER BY times DESC, max(updated_at) DESC LIMIT 5`,
-    [person],
-  )
+): Promise<{ title: string; jobId: string; placeName: string; times: number }[]> {
+  const { rows } = await db.query(sql`
+    SELECT
+      (array_agg(title ORDER BY updated_at DESC)) [1] AS title,
+      (array_agg(id ORDER BY updated_at DESC)) [1] AS "jobId",
+      (array_agg(place ORDER BY updated_at DESC)) [1] AS "placeName", count(*)::int AS times
+    FROM (
+        SELECT j.id, j.title, j.updated_at, ${PLACE_NAME} AS place, j.process, j.spec
+        FROM job j LEFT JOIN station s ON s.id = j.station_id
+        WHERE j.created_by = ${person}
+        ORDER BY j.updated_at DESC
+        LIMIT 200
+      ) recent
+    GROUP BY process, spec ->> 'consumable', spec ->> 'baseMetal', spec ->> 'amps', place
+    ORDER BY times DESC, max(updated_at) DESC
+    LIMIT 5
+  `)
   return rows
 }
 
@@ -171,9 +209,14 @@ export async function openPermitOf(
   db: Db,
   job: string,
 ): Promise<{ id: string; number: number; state: string } | null> {
-  const { rows } = await db.query(
-    "SELECT id, number, state FROM permit WHERE job_id = $1 AND state <> 'closed' AND NOT (state = 'revoked' AND work_started_at IS NULL) ORDER BY number DESC LIMIT 1",
-    [job],
-  )
+  const { rows } = await db.query(sql`
+    SELECT id, number, state
+    FROM permit
+    WHERE job_id = ${job}
+      AND state <> 'closed'
+      AND NOT (state = 'revoked' AND work_started_at IS NULL)
+    ORDER BY number DESC
+    LIMIT 1
+  `)
   return rows[0] ?? null
 }

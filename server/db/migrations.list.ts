@@ -5,4 +5,7 @@ export const MIGRATIONS = [
   '0003_audit',
   '0004_sessions',
   '0005_air',
+  '0006_words',
+  '0007_limit_levels',
+  '0008_indexes',
 ] as const

@@ -1,3 +1,5 @@
+import sql from 'sql-template-tag'
+import { insertInto } from './insert'
 import type { Substance } from '#core/exposure/terms'
 import type { Symptom } from '#core/monitor/symptoms'
 import type { Owned } from './air'
@@ -19,7 +21,10 @@ export interface DeviceSignIn {
 }
 
 export async function findDevice(db: Db, hash: string): Promise<DeviceSignIn | null> {
-  const { rows } = await db.query<DeviceSignIn>('SELECT * FROM auth_find_device($1)', [hash])
+  const { rows } = await db.query<DeviceSignIn>(sql`
+    SELECT *
+    FROM auth_find_device(${hash})
+  `)
   return rows[0] ?? null
 }
 
@@ -29,10 +34,14 @@ export async function listDevices(
   site: string,
   station: string | null,
 ): Promise<DeviceRow[]> {
-  const { rows } = await db.query<DeviceRow>(
-    'SELECT d.id, d.name, d.station_id, s.name AS station, d.revoked_at, (SELECT max(at) FROM air_reading WHERE device_id = d.id) AS last_at FROM air_device d JOIN station s ON s.id = d.station_id WHERE d.site_id = $1 AND ($2::uuid IS NULL OR d.station_id = $2) ORDER BY d.revoked_at IS NOT NULL, lower(d.name), d.id',
-    [site, station],
-  )
+  const { rows } = await db.query<DeviceRow>(sql`
+    SELECT
+      d.id, d.name, d.station_id, s.name AS station, d.revoked_at,
+      (SELECT max(at) FROM air_reading WHERE device_id = d.id) AS last_at
+    FROM air_device d JOIN station s ON s.id = d.station_id
+    WHERE d.site_id = ${site} AND (${station}::uuid IS NULL OR d.station_id = ${station})
+    ORDER BY d.revoked_at IS NOT NULL, lower(d.name), d.id
+  `)
   return rows
 }
 
@@ -41,20 +50,26 @@ export async function insertDevice(
   row: Owned & { site: string; station: string; name: string; hash: string },
 ): Promise<void> {
   await db.query(
-    'INSERT INTO air_device (id, organisation_id, site_id, station_id, name, token_hash, created_at, rehearsal) VALUES ($1, $2, $3, $4, $5, $6, $7, $8)',
-    [row.id, row.organisation, row.site, row.station, row.name, row.hash, row.at, row.rehearsal],
+    insertInto('air_device', {
+      id: row.id,
+      organisation_id: row.organisation,
+      site_id: row.site,
+      station_id: row.station,
+      name: row.name,
+      token_hash: row.hash,
+      created_at: row.at,
+      rehearsal: row.rehearsal,
+    }),
   )
 }
 
 export async function revokeDevice(db: Db, id: string, at: Date): Promise<boolean> {
-  return (
-    (
-      await db.query('UPDATE air_device SET revoked_at = coalesce(revoked_at, $2) WHERE id = $1', [
-        id,
-        at,
-      ])
-    ).rowCount === 1
-  )
+  const { rowCount } = await db.query(sql`
+        UPDATE air_device
+        SET revoked_at = coalesce(revoked_at, ${at})
+        WHERE id = ${id}
+      `)
+  return rowCount === 1
 }
 
 /** Keep readings; a moment that is there already stays as it is. @returns how many were new, and how many known ones had another figure */
@@ -66,16 +81,23 @@ export async function putReadings(
   received: Date,
 ): Promise<{ kept: number; contradicted: number }> {
   const list = JSON.stringify(readings)
-  const columns =
-    'jsonb_to_recordset($1) AS r (substance text, at timestamptz, value double precision)'
-  const { rowCount } = await db.query(
-    `INSERT INTO air_reading (organisation_id, device_id, substance, at, value, received_at) SELECT $2, $3, r.substance, r.at, r.value, $4 FROM ${columns} ON CONFLICT DO NOTHING`,
-    [list, organisation, device, received],
-  )
-  const { rows } = await db.query<{ count: number }>(
-    `SELECT count(*)::int AS count FROM ${columns} JOIN air_reading a ON a.device_id = $2 AND a.substance = r.substance AND a.at = r.at WHERE a.value <> r.value`,
-    [list, device],
-  )
+  const columns = sql`
+    jsonb_to_recordset(${list}) AS r (substance text, at timestamptz, value double precision)
+  `
+  const { rowCount } = await db.query(sql`
+    INSERT INTO air_reading (organisation_id, device_id, substance, at, value, received_at)
+    SELECT ${organisation}, ${device}, r.substance, r.at, r.value, ${received}
+    FROM ${columns}
+    ON CONFLICT DO NOTHING
+  `)
+  const { rows } = await db.query<{ count: number }>(sql`
+    SELECT count(*)::int AS count
+    FROM ${columns}
+      JOIN air_reading a ON a.device_id = ${device}
+      AND a.substance = r.substance
+      AND a.at = r.at
+    WHERE a.value <> r.value
+  `)
   return { kept: rowCount ?? 0, contradicted: rows[0]!.count }
 }
 
@@ -92,17 +114,19 @@ export async function readingsSince(
   stations: readonly string[],
   since: Date,
 ): Promise<ReadingRow[]> {
-  const { rows } = await db.query<ReadingRow>(
-    'SELECT d.station_id, r.device_id, r.substance, r.at, r.value FROM air_device d JOIN air_reading r ON r.device_id = d.id AND r.at >= $2 WHERE d.station_id = ANY($1) AND d.revoked_at IS NULL ORDER BY r.at',
-    [stations, since],
-  )
+  const { rows } = await db.query<ReadingRow>(sql`
+    SELECT d.station_id, r.device_id, r.substance, r.at, r.value
+    FROM air_device d JOIN air_reading r ON r.device_id = d.id AND r.at >= ${since}
+    WHERE d.station_id = ANY (${stations}) AND d.revoked_at IS NULL
+    ORDER BY r.at
+  `)
   return rows
 }
 
 export interface AlarmRow {
   id: string
   kind: 'ill' | 'bad_air' | 'monitor'
-  where: string
+  place_name: string
   station_id: string | null
   job_id: string | null
   device_id: string | null
@@ -114,8 +138,19 @@ export interface AlarmRow {
   cleared_by_name: string | null
   cleared_note: string
 }
-const ALARM =
-  "SELECT a.id, a.kind, coalesce(s.name, js.name, j.place, '') AS \"where\", a.station_id, a.job_id, a.device_id, a.symptoms, a.note, coalesce(p.name, d.name, '') AS by, a.at, a.cleared_at, c.name AS cleared_by_name, a.cleared_note FROM air_alarm a LEFT JOIN station s ON s.id = a.station_id LEFT JOIN job j ON j.id = a.job_id LEFT JOIN station js ON js.id = j.station_id LEFT JOIN person p ON p.id = a.person_id LEFT JOIN person c ON c.id = a.cleared_by LEFT JOIN air_device d ON d.id = a.device_id"
+const ALARM = sql`
+  SELECT
+    a.id, a.kind, coalesce(s.name, js.name, j.place, '') AS place_name, a.station_id, a.job_id,
+    a.device_id, a.symptoms, a.note, coalesce(p.name, d.name, '') AS by, a.at, a.cleared_at,
+    c.name AS cleared_by_name, a.cleared_note
+  FROM air_alarm a
+    LEFT JOIN station s ON s.id = a.station_id
+    LEFT JOIN job j ON j.id = a.job_id
+    LEFT JOIN station js ON js.id = j.station_id
+    LEFT JOIN person p ON p.id = a.person_id
+    LEFT JOIN person c ON c.id = a.cleared_by
+    LEFT JOIN air_device d ON d.id = a.device_id
+`
 
 export async function insertAlarm(
   db: Db,
@@ -131,40 +166,49 @@ export async function insertAlarm(
   },
 ): Promise<boolean> {
   const { rowCount } = await db.query(
-    'INSERT INTO air_alarm (id, organisation_id, site_id, station_id, job_id, device_id, kind, symptoms, note, person_id, at, rehearsal) VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12) ON CONFLICT DO NOTHING',
-    [
-      row.id,
-      row.organisation,
-      row.site,
-      row.station,
-      row.job,
-      row.device,
-      row.kind,
-      row.symptoms,
-      row.note,
-      row.person,
-      row.at,
-      row.rehearsal,
-    ],
+    insertInto(
+      'air_alarm',
+      {
+        id: row.id,
+        organisation_id: row.organisation,
+        site_id: row.site,
+        station_id: row.station,
+        job_id: row.job,
+        device_id: row.device,
+        kind: row.kind,
+        symptoms: row.symptoms,
+        note: row.note,
+        person_id: row.person,
+        at: row.at,
+        rehearsal: row.rehearsal,
+      },
+      sql`ON CONFLICT DO NOTHING`,
+    ),
   )
   return rowCount === 1
 }
 export async function findAlarm(db: Db, id: string): Promise<AlarmRow | null> {
-  const { rows } = await db.query<AlarmRow>(`${ALARM} WHERE a.id = $1`, [id])
+  const { rows } = await db.query<AlarmRow>(sql`
+    ${ALARM}
+    WHERE a.id = ${id}
+  `)
   return rows[0] ?? null
 }
 export async function openAlarms(db: Db, site: string): Promise<AlarmRow[]> {
-  const { rows } = await db.query<AlarmRow>(
-    `${ALARM} WHERE a.site_id = $1 AND a.cleared_at IS NULL ORDER BY a.at DESC`,
-    [site],
-  )
+  const { rows } = await db.query<AlarmRow>(sql`
+    ${ALARM}
+    WHERE a.site_id = ${site} AND a.cleared_at IS NULL
+    ORDER BY a.at DESC
+  `)
   return rows
 }
 export async function alarmsOfStation(db: Db, station: string, most: number): Promise<AlarmRow[]> {
-  const { rows } = await db.query<AlarmRow>(
-    `${ALARM} WHERE a.station_id = $1 OR j.station_id = $1 ORDER BY a.cleared_at IS NOT NULL, a.at DESC LIMIT $2`,
-    [station, most],
-  )
+  const { rows } = await db.query<AlarmRow>(sql`
+    ${ALARM}
+    WHERE a.station_id = ${station} OR j.station_id = ${station}
+    ORDER BY a.cleared_at IS NOT NULL, a.at DESC
+    LIMIT ${most}
+  `)
   return rows
 }
 /** Open alarms that stop a job: its own, or of its station without another job named. */
@@ -173,10 +217,12 @@ export async function alarmsOnJob(
   job: string,
   station: string | null,
 ): Promise<AlarmRow[]> {
-  const { rows } = await db.query<AlarmRow>(
-    `${ALARM} WHERE a.cleared_at IS NULL AND (a.job_id = $1 OR (a.station_id = $2 AND a.job_id IS NULL)) ORDER BY a.at DESC`,
-    [job, station],
-  )
+  const { rows } = await db.query<AlarmRow>(sql`
+    ${ALARM}
+    WHERE a.cleared_at IS NULL
+      AND (a.job_id = ${job} OR (a.station_id = ${station} AND a.job_id IS NULL))
+    ORDER BY a.at DESC
+  `)
   return rows
 }
 export async function tellAlarm(
@@ -185,11 +231,11 @@ export async function tellAlarm(
   symptoms: readonly string[],
   note: string,
 ): Promise<void> {
-  await db.query('UPDATE air_alarm SET symptoms = $2, note = $3 WHERE id = $1', [
-    id,
-    symptoms,
-    note,
-  ])
+  await db.query(sql`
+    UPDATE air_alarm
+    SET symptoms = ${symptoms}, note = ${note}
+    WHERE id = ${id}
+  `)
 }
 export async function clearAlarm(
   db: Db,
@@ -198,14 +244,12 @@ export async function clearAlarm(
   at: Date,
   note: string,
 ): Promise<boolean> {
-  return (
-    (
-      await db.query(
-        'UPDATE air_alarm SET cleared_at = $3, cleared_by = $2, cleared_note = $4 WHERE id = $1 AND cleared_at IS NULL',
-        [id, person, at, note],
-      )
-    ).rowCount === 1
-  )
+  const { rowCount } = await db.query(sql`
+        UPDATE air_alarm
+        SET cleared_at = ${at}, cleared_by = ${person}, cleared_note = ${note}
+        WHERE id = ${id} AND cleared_at IS NULL
+      `)
+  return rowCount === 1
 }
 
 /** Permits in work that an alarm has to stop. */
@@ -214,9 +258,11 @@ export async function workingPermits(
   job: string | null,
   station: string | null,
 ): Promise<string[]> {
-  const { rows } = await db.query<{ id: string }>(
-    "SELECT p.id FROM permit p JOIN job j ON j.id = p.job_id WHERE p.state IN ('issued', 'working') AND (j.id = $1 OR ($1::uuid IS NULL AND j.station_id = $2))",
-    [job, station],
-  )
+  const { rows } = await db.query<{ id: string }>(sql`
+    SELECT p.id
+    FROM permit p JOIN job j ON j.id = p.job_id
+    WHERE p.state IN ('issued', 'working')
+      AND (j.id = ${job} OR (${job}::uuid IS NULL AND j.station_id = ${station}))
+  `)
   return rows.map((row) => row.id)
 }

@@ -1,4 +1,5 @@
 import type { QueryResultRow } from 'pg'
+import sql, { type Sql } from 'sql-template-tag'
 import { PAGE_SIZE } from '#shared/api/list'
 import type { Db } from './pool'
 
@@ -14,34 +15,40 @@ export interface Page<T> {
 }
 
 /** Text pattern of a search; what the person typed is taken literally. */
-const pattern = (q: string): string => `%${q.replace(/[\\%_]/g, '\\$&')}%`
+export const pattern = (q: string): string => `%${q.replace(/[\\%_]/g, '\\$&')}%`
 
-/**
- * One page of a list and the count of all. `from` uses $1.. for `values` and the next number for the search pattern.
- * Only text written in this folder goes into the SQL; everything a person types is a parameter.
- */
+/** What a list is made of: its columns, its tables with their conditions, its order. */
+interface ListParts {
+  select: Sql
+  from: Sql
+  order: Sql
+}
+
+/** One page of a list and the count of all. */
 export async function pageOf<R extends QueryResultRow, T>(
   db: Db,
-  query: PageQuery,
-  sql: { select: string; from: string; order: string; values: unknown[] },
+  page: number,
+  { select, from, order }: ListParts,
   map: (row: R) => T,
 ): Promise<Page<T>> {
-  const values = [...sql.values, pattern(query.q)]
-  const { rows } = await db.query<R & { total: number }>(
-    `SELECT ${sql.select}, count(*) OVER () AS total FROM ${sql.from} ORDER BY ${sql.order} LIMIT ${PAGE_SIZE} OFFSET ${(query.page - 1) * PAGE_SIZE}`,
-    values,
-  )
-  // A page past the end has no row to carry the count.
-  const total =
-    rows[0]?.total ??
-    (query.page === 1
-      ? 0
-      : (await db.query<{ total: number }>(`SELECT count(*) AS total FROM ${sql.from}`, values))
-          .rows[0]!.total)
-  return {
-    rows: rows.map(map),
-    total,
-    page: query.page,
-    pages: Math.max(1, Math.ceil(total / PAGE_SIZE)),
-  }
+  const { rows } = await db.query<R & { total: number }>(sql`
+    SELECT ${select}, count(*) OVER () AS total
+    FROM ${from}
+    ORDER BY ${order}
+    LIMIT ${PAGE_SIZE}
+    OFFSET ${(page - 1) * PAGE_SIZE}
+  `)
+  const total = rows[0]?.total ?? (await countBefore(db, page, from))
+  const pages = Math.max(1, Math.ceil(total / PAGE_SIZE))
+  return { rows: rows.map(map), total, page, pages }
+}
+
+/** A page past the end has no row to carry the count. */
+async function countBefore(db: Db, page: number, from: Sql): Promise<number> {
+  if (page === 1) return 0
+  const { rows } = await db.query<{ total: number }>(sql`
+    SELECT count(*) AS total
+    FROM ${from}
+  `)
+  return rows[0]!.total
 }

@@ -1,9 +1,11 @@
+import sql from 'sql-template-tag'
+import { insertInto } from './insert'
 import type { Finding } from '#core/finding/finding'
 import type { RuleSet } from '#core/firewatch/rules.table'
 import type { PermitState } from '#core/permit/lifecycle'
 import type { SweepAnswer } from '#core/firewatch/fire'
 import type { Db } from './pool'
-import { pageOf, type Page, type PageQuery } from './page'
+import { pageOf, pattern, type Page, type PageQuery } from './page'
 
 export interface PermitDbRow {
   id: string
@@ -34,40 +36,68 @@ export interface PermitDbRow {
   rehearsal: boolean
 }
 
-const COLUMNS = `p.id, p.number, p.site_id, p.job_id, j.title AS job, j.number AS job_number, p.state, p.place, p.sweep, p.operator_id, o.name AS operator, p.fire_watch_id, f.name AS fire_watch,
-  coalesce(f.fire_watch_trained_on IS NOT NULL, false) AS fire_watch_trained, p.valid_from, p.valid_to, p.rule_set, p.watch_minutes, p.findings, i.name AS issued_by, p.issued_at, p.work_started_at, p.watch_started_at, p.closed_at, p.version, p.rehearsal`
-const FROM = `permit p JOIN job j ON j.id = p.job_id LEFT JOIN person o ON o.id = p.operator_id LEFT JOIN person f ON f.id = p.fire_watch_id LEFT JOIN person i ON i.id = p.issued_by`
+const COLUMNS = sql`
+  p.id, p.number, p.site_id, p.job_id, j.title AS job, j.number AS job_number, p.state, p.place,
+  p.sweep, p.operator_id, o.name AS operator, p.fire_watch_id, f.name AS fire_watch,
+  coalesce(f.fire_watch_trained_on IS NOT NULL, false) AS fire_watch_trained,
+  p.valid_from, p.valid_to, p.rule_set, p.watch_minutes, p.findings, i.name AS issued_by,
+  p.issued_at, p.work_started_at, p.watch_started_at, p.closed_at, p.version, p.rehearsal
+`
+const FROM = sql`
+  permit p
+    JOIN job j ON j.id = p.job_id
+    LEFT JOIN person o ON o.id = p.operator_id
+    LEFT JOIN person f ON f.id = p.fire_watch_id
+    LEFT JOIN person i ON i.id = p.issued_by
+`
 
 export async function findPermit(db: Db, id: string): Promise<PermitDbRow | null> {
-  const { rows } = await db.query<PermitDbRow>(`SELECT ${COLUMNS} FROM ${FROM} WHERE p.id = $1`, [
-    id,
-  ])
+  const { rows } = await db.query<PermitDbRow>(sql`
+    SELECT ${COLUMNS}
+    FROM ${FROM}
+    WHERE p.id = ${id}
+  `)
   return rows[0] ?? null
 }
 
-/** Hold the permit: one action at a time. */
-export async function holdPermit(db: Db, id: string): Promise<void> {
-  await db.query('SELECT 1 FROM permit WHERE id = $1 FOR UPDATE', [id])
+/** The permit, held: one step at a time. */
+export async function holdPermit(db: Db, id: string): Promise<PermitDbRow | null> {
+  const { rows } = await db.query<PermitDbRow>(sql`
+    SELECT ${COLUMNS}
+    FROM ${FROM}
+    WHERE p.id = ${id}
+    FOR UPDATE OF p
+  `)
+  return rows[0] ?? null
 }
 
 export async function permitsOfJob(db: Db, job: string): Promise<string[]> {
-  const { rows } = await db.query<{ id: string }>(
-    'SELECT id FROM permit WHERE job_id = $1 ORDER BY number',
-    [job],
-  )
+  const { rows } = await db.query<{ id: string }>(sql`
+    SELECT id
+    FROM permit
+    WHERE job_id = ${job}
+    ORDER BY number
+  `)
   return rows.map((row) => row.id)
 }
 
 /** Permits on which work was begun or may begin, not yet closed: what the shift bar shows. */
 export async function runningPermits(db: Db, site: string): Promise<PermitDbRow[]> {
-  const { rows } = await db.query<PermitDbRow>(
-    `SELECT ${COLUMNS} FROM ${FROM} WHERE p.site_id = $1 AND p.state NOT IN ('draft', 'closed') AND (p.work_started_at IS NOT NULL OR p.state IN ('issued', 'suspended')) ORDER BY p.number`,
-    [site],
-  )
+  const { rows } = await db.query<PermitDbRow>(sql`
+    SELECT ${COLUMNS}
+    FROM ${FROM}
+    WHERE p.site_id = ${site}
+      AND p.state NOT IN ('draft', 'closed')
+      AND (p.work_started_at IS NOT NULL OR p.state IN ('issued', 'suspended'))
+    ORDER BY p.number
+  `)
   return rows
 }
 
-const ORDER = { newest: 'p.created_at DESC, p.number DESC', number: 'p.number' } as const
+const ORDER = {
+  newest: sql`p.created_at DESC, p.number DESC`,
+  number: sql`p.number`,
+} as const
 
 export async function listPermits(
   db: Db,
@@ -75,16 +105,31 @@ export async function listPermits(
   query: PageQuery & { sort: keyof typeof ORDER; state?: PermitState },
   now: Date,
 ): Promise<Page<PermitDbRow>> {
+  const like = pattern(query.q)
+  const state = query.state ?? null
+  // A live permit past its end counts as expired, the same as in core.
+  const from = sql`
+    ${FROM}
+    WHERE p.site_id = ${site}
+      AND (
+        ${state}::text IS NULL
+        OR ${state} = CASE
+          WHEN p.state IN ('issued', 'working', 'suspended') AND p.valid_to <= ${now} THEN 'expired'
+          ELSE p.state
+        END
+      )
+      AND (
+        p.place ILIKE ${like}
+        OR j.title ILIKE ${like}
+        OR coalesce(o.name, '') ILIKE ${like}
+        OR coalesce(f.name, '') ILIKE ${like}
+        OR p.number::text ILIKE ${like}
+      )
+  `
   return pageOf(
     db,
-    query,
-    {
-      select: COLUMNS,
-      // A live permit past its end counts as expired, the same as in core.
-      from: `${FROM} WHERE p.site_id = $1 AND ($2::text IS NULL OR $2 = CASE WHEN p.state IN ('issued', 'working', 'suspended') AND p.valid_to <= $3 THEN 'expired' ELSE p.state END) AND (p.place ILIKE $4 OR j.title ILIKE $4 OR coalesce(o.name, '') ILIKE $4 OR coalesce(f.name, '') ILIKE $4 OR p.number::text ILIKE $4)`,
-      order: ORDER[query.sort],
-      values: [site, query.state ?? null, now],
-    },
+    query.page,
+    { select: COLUMNS, from, order: ORDER[query.sort] },
     (row: PermitDbRow) => row,
   )
 }
@@ -108,23 +153,23 @@ export interface NewPermit {
 
 export async function insertPermit(db: Db, row: NewPermit): Promise<void> {
   await db.query(
-    "INSERT INTO permit (id, organisation_id, site_id, number, job_id, state, place, operator_id, valid_from, valid_to, rule_set, watch_minutes, created_by, created_at, rehearsal) VALUES ($1, $2, $3, $4, $5, 'draft', $6, $7, $8, $9, $10, $11, $12, $13, $14)",
-    [
-      row.id,
-      row.organisation,
-      row.site,
-      row.number,
-      row.job,
-      row.place,
-      row.operator,
-      row.from,
-      row.to,
-      row.ruleSet,
-      row.watchMinutes,
-      row.person,
-      row.at,
-      row.rehearsal,
-    ],
+    insertInto('permit', {
+      id: row.id,
+      organisation_id: row.organisation,
+      site_id: row.site,
+      number: row.number,
+      job_id: row.job,
+      state: 'draft',
+      place: row.place,
+      operator_id: row.operator,
+      valid_from: row.from,
+      valid_to: row.to,
+      rule_set: row.ruleSet,
+      watch_minutes: row.watchMinutes,
+      created_by: row.person,
+      created_at: row.at,
+      rehearsal: row.rehearsal,
+    }),
   )
 }
 
@@ -140,28 +185,29 @@ export interface DraftChange {
 }
 
 export async function updateDraft(db: Db, id: string, row: DraftChange): Promise<boolean> {
-  const { rowCount } = await db.query(
-    "UPDATE permit SET sweep = $2, operator_id = $3, fire_watch_id = $4, valid_from = $5, valid_to = $6, rule_set = $7, watch_minutes = $8, version = version + 1 WHERE id = $1 AND state = 'draft' AND version = $9",
-    [
-      id,
-      JSON.stringify(row.sweep),
-      row.operator,
-      row.fireWatch,
-      row.from,
-      row.to,
-      row.ruleSet,
-      row.watchMinutes,
-      row.version,
-    ],
-  )
+  const { rowCount } = await db.query(sql`
+    UPDATE permit
+    SET
+      sweep = ${JSON.stringify(row.sweep)},
+      operator_id = ${row.operator},
+      fire_watch_id = ${row.fireWatch},
+      valid_from = ${row.from},
+      valid_to = ${row.to},
+      rule_set = ${row.ruleSet},
+      watch_minutes = ${row.watchMinutes},
+      version = version + 1
+    WHERE id = ${id} AND state = 'draft' AND version = ${row.version}
+  `)
   return rowCount === 1
 }
 
 /** The job under a draft changed: what was signed or overridden before no longer counts. */
 export async function renewDraft(db: Db, job: string): Promise<void> {
-  await db.query("UPDATE permit SET version = version + 1 WHERE job_id = $1 AND state = 'draft'", [
-    job,
-  ])
+  await db.query(sql`
+    UPDATE permit
+    SET version = version + 1
+    WHERE job_id = ${job} AND state = 'draft'
+  `)
 }
 
 export async function markIssued(
@@ -169,28 +215,31 @@ export async function markIssued(
   id: string,
   row: { findings: Finding[]; person: string; at: Date },
 ): Promise<void> {
-  await db.query('UPDATE permit SET findings = $2, issued_by = $3, issued_at = $4 WHERE id = $1', [
-    id,
-    JSON.stringify(row.findings),
-    row.person,
-    row.at,
-  ])
+  await db.query(sql`
+    UPDATE permit
+    SET
+      findings = ${JSON.stringify(row.findings)},
+      issued_by = ${row.person},
+      issued_at = ${row.at}
+    WHERE id = ${id}
+  `)
 }
 
-export async function setPermitState(
-  db: Db,
-  id: string,
-  row: {
-    state: PermitState
-    workStartedAt: Date | null
-    watchStartedAt: Date | null
-    closedAt: Date | null
-  },
-): Promise<void> {
-  await db.query(
-    'UPDATE permit SET state = $2, work_started_at = $3, watch_started_at = $4, closed_at = $5 WHERE id = $1',
-    [id, row.state, row.workStartedAt, row.watchStartedAt, row.closedAt],
-  )
+type PermitProgress = Pick<
+  PermitDbRow,
+  'state' | 'work_started_at' | 'watch_started_at' | 'closed_at'
+>
+
+export async function setPermitState(db: Db, id: string, row: PermitProgress): Promise<void> {
+  await db.query(sql`
+    UPDATE permit
+    SET
+      state = ${row.state},
+      work_started_at = ${row.work_started_at},
+      watch_started_at = ${row.watch_started_at},
+      closed_at = ${row.closed_at}
+    WHERE id = ${id}
+  `)
 }
 
 export interface EventRow {
@@ -203,14 +252,24 @@ export interface EventRow {
   note: string | null
   permit_version: number
   audit_seq: number | null
+  audit_hash: string | null
   rehearsal: boolean
 }
 
+const NO_PERSON = 'Air monitor'
+
+/** Everything that happened to a permit, oldest first, each with its place in the audit chain. */
 export async function eventsOf(db: Db, permit: string): Promise<EventRow[]> {
-  const { rows } = await db.query<EventRow>(
-    "SELECT e.id, e.kind, e.subject, e.person_id, coalesce(p.name, 'Air monitor') AS person, e.at, e.note, e.permit_version, e.audit_seq, e.rehearsal FROM permit_event e LEFT JOIN person p ON p.id = e.person_id WHERE e.permit_id = $1 ORDER BY e.at, e.audit_seq",
-    [permit],
-  )
+  const { rows } = await db.query<EventRow>(sql`
+    SELECT
+      e.id, e.kind, e.subject, e.person_id, coalesce(p.name, ${NO_PERSON}) AS person, e.at, e.note,
+      e.permit_version, e.audit_seq, a.hash AS audit_hash, e.rehearsal
+    FROM permit_event e
+      LEFT JOIN person p ON p.id = e.person_id
+      LEFT JOIN audit a ON a.organisation_id = e.organisation_id AND a.seq = e.audit_seq
+    WHERE e.permit_id = ${permit}
+    ORDER BY e.at, e.audit_seq
+  `)
   return rows
 }
 
@@ -219,47 +278,34 @@ export async function roundsOf(
   db: Db,
   permits: string[],
 ): Promise<{ permit_id: string; at: Date }[]> {
-  const { rows } = await db.query(
-    "SELECT permit_id, at FROM permit_event WHERE kind = 'round' AND permit_id = ANY($1) ORDER BY at",
-    [permits],
-  )
+  const { rows } = await db.query(sql`
+    SELECT permit_id, at
+    FROM permit_event
+    WHERE kind = 'round' AND permit_id = ANY (${permits})
+    ORDER BY at
+  `)
   return rows
 }
 
-export async function eventExists(db: Db, id: string): Promise<boolean> {
-  const { rowCount } = await db.query('SELECT 1 FROM permit_event WHERE id = $1', [id])
-  return rowCount === 1
-}
-
-export interface NewEvent {
-  id: string
+export interface NewEvent extends Omit<EventRow, 'person'> {
   organisation: string
   permit: string
-  kind: EventRow['kind']
-  subject: string
-  person: string | null
-  at: Date
-  note: string | null
-  version: number
-  auditSeq: number
-  rehearsal: boolean
 }
 
 export async function insertEvent(db: Db, row: NewEvent): Promise<void> {
   await db.query(
-    'INSERT INTO permit_event (id, organisation_id, permit_id, kind, subject, person_id, at, note, permit_version, audit_seq, rehearsal) VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11)',
-    [
-      row.id,
-      row.organisation,
-      row.permit,
-      row.kind,
-      row.subject,
-      row.person,
-      row.at,
-      row.note,
-      row.version,
-      row.auditSeq,
-      row.rehearsal,
-    ],
+    insertInto('permit_event', {
+      id: row.id,
+      organisation_id: row.organisation,
+      permit_id: row.permit,
+      kind: row.kind,
+      subject: row.subject,
+      person_id: row.person_id,
+      at: row.at,
+      note: row.note,
+      permit_version: row.permit_version,
+      audit_seq: row.audit_seq,
+      rehearsal: row.rehearsal,
+    }),
   )
 }

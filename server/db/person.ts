@@ -1,9 +1,11 @@
+import sql, { type Sql } from 'sql-template-tag'
+import { insertInto } from './insert'
 import type { Db } from './pool'
 import type { Process } from '#core/job/job'
 import type { Person } from '#shared/people/schema'
-import type { Me, Role } from '#shared/session/schema'
+import type { Me, Role } from '#shared/sign-in/schema'
 import { inForceOn } from './house-chart'
-import { pageOf, type Page, type PageQuery } from './page'
+import { pageOf, pattern, type Page, type PageQuery } from './page'
 
 export interface NewPerson {
   id: string
@@ -24,23 +26,22 @@ export interface NewPerson {
 
 export async function insertPerson(db: Db, row: NewPerson): Promise<void> {
   await db.query(
-    'INSERT INTO person (id, organisation_id, site_id, name, email, role, password_hash, pin_hash, fire_watch_trained_on, active, created_at, rehearsal, roster_number, course_id) VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14)',
-    [
-      row.id,
-      row.organisation,
-      row.site,
-      row.name,
-      row.email,
-      row.role,
-      row.passwordHash,
-      row.pinHash,
-      row.fireWatchTrainedOn,
-      row.active,
-      row.at,
-      row.rehearsal,
-      row.rosterNumber,
-      row.courseId,
-    ],
+    insertInto('person', {
+      id: row.id,
+      organisation_id: row.organisation,
+      site_id: row.site,
+      name: row.name,
+      email: row.email,
+      role: row.role,
+      password_hash: row.passwordHash,
+      pin_hash: row.pinHash,
+      fire_watch_trained_on: row.fireWatchTrainedOn,
+      active: row.active,
+      created_at: row.at,
+      rehearsal: row.rehearsal,
+      roster_number: row.rosterNumber,
+      course_id: row.courseId,
+    }),
   )
 }
 
@@ -50,48 +51,55 @@ export async function updatePerson(
   id: string,
   row: Omit<NewPerson, 'id' | 'organisation' | 'site' | 'at' | 'rehearsal'>,
 ): Promise<boolean> {
-  const { rowCount } = await db.query(
-    'UPDATE person SET name = $2, email = $3, role = $4, password_hash = coalesce($5, password_hash), pin_hash = coalesce($6, pin_hash), fire_watch_trained_on = $7, active = $8, roster_number = $9, course_id = $10 WHERE id = $1',
-    [
-      id,
-      row.name,
-      row.email,
-      row.role,
-      row.passwordHash,
-      row.pinHash,
-      row.fireWatchTrainedOn,
-      row.active,
-      row.rosterNumber,
-      row.courseId,
-    ],
-  )
+  const { rowCount } = await db.query(sql`
+    UPDATE person
+    SET
+      name = ${row.name},
+      email = ${row.email},
+      role = ${row.role},
+      password_hash = coalesce(${row.passwordHash}, password_hash),
+      pin_hash = coalesce(${row.pinHash}, pin_hash),
+      fire_watch_trained_on = ${row.fireWatchTrainedOn},
+      active = ${row.active},
+      roster_number = ${row.rosterNumber},
+      course_id = ${row.courseId}
+    WHERE id = ${id}
+  `)
   return rowCount === 1
 }
 
 export async function passwordHash(db: Db, id: string): Promise<string | null> {
-  const { rows } = await db.query<{ password_hash: string | null }>(
-    'SELECT password_hash FROM person WHERE id = $1',
-    [id],
-  )
+  const { rows } = await db.query<{ password_hash: string | null }>(sql`
+    SELECT password_hash
+    FROM person
+    WHERE id = ${id}
+  `)
   return rows[0]?.password_hash ?? null
 }
 
 export async function pinHash(db: Db, id: string): Promise<string | null> {
-  const { rows } = await db.query<{ pin_hash: string | null }>(
-    'SELECT pin_hash FROM person WHERE id = $1 AND active',
-    [id],
-  )
+  const { rows } = await db.query<{ pin_hash: string | null }>(sql`
+    SELECT pin_hash
+    FROM person
+    WHERE id = ${id} AND active
+  `)
   return rows[0]?.pin_hash ?? null
 }
 
 export async function setPinHash(db: Db, id: string, hash: string): Promise<void> {
-  await db.query('UPDATE person SET pin_hash = $2 WHERE id = $1', [id, hash])
+  await db.query(sql`
+    UPDATE person
+    SET pin_hash = ${hash}
+    WHERE id = ${id}
+  `)
 }
 
 export async function activeLeads(db: Db): Promise<string[]> {
-  const { rows } = await db.query<{ id: string }>(
-    "SELECT id FROM person WHERE role = 'lead' AND active AND password_hash IS NOT NULL",
-  )
+  const { rows } = await db.query<{ id: string }>(sql`
+    SELECT id
+    FROM person
+    WHERE role = 'lead' AND active AND password_hash IS NOT NULL
+  `)
   return rows.map((row) => row.id)
 }
 
@@ -99,13 +107,20 @@ export async function activeLeads(db: Db): Promise<string[]> {
 export async function findMe(db: Db, id: string, now: Date): Promise<Me> {
   const {
     rows: [row],
-  } = await db.query(
-    `
-    SELECT p.id, p.name, p.role, p.pin_hash IS NOT NULL AS has_pin, o.name AS organisation, s.id AS site_id, s.name AS site_name, s.time_zone, s.units, s.shift_hours, s.rule_set, s.house_minutes, s.shade_school, s.safety_toe, s.hard_hat, s.season, s.limit_sets,
-      coalesce(${inForceOn('s.id', '($2::timestamptz AT TIME ZONE s.time_zone)::date')}, '[]'::jsonb) AS house
-    FROM person p JOIN organisation o ON o.id = p.organisation_id JOIN site s ON s.id = p.site_id WHERE p.id = $1`,
-    [id, now],
-  )
+  } = await db.query(sql`
+    SELECT
+      p.id, p.name, p.role, p.pin_hash IS NOT NULL AS has_pin, o.name AS organisation,
+      s.id AS site_id, s.name AS site_name, s.time_zone, s.units, s.shift_hours, s.rule_set,
+      s.house_minutes, s.shade_school, s.safety_toe, s.hard_hat, s.season, s.limit_sets,
+      coalesce(
+        ${inForceOn(sql`s.id`, sql`(${now}::timestamptz AT TIME ZONE s.time_zone)::date`)},
+        '[]'::jsonb
+      ) AS house
+    FROM person p
+      JOIN organisation o ON o.id = p.organisation_id
+      JOIN site s ON s.id = p.site_id
+    WHERE p.id = ${id}
+  `)
   return {
     id: row.id,
     name: row.name,
@@ -136,22 +151,27 @@ export async function findPersonBrief(
   db: Db,
   id: string,
 ): Promise<{ id: string; name: string; trained: boolean; active: boolean } | null> {
-  const { rows } = await db.query(
-    'SELECT id, name, fire_watch_trained_on IS NOT NULL AS trained, active FROM person WHERE id = $1',
-    [id],
-  )
+  const { rows } = await db.query(sql`
+    SELECT id, name, fire_watch_trained_on IS NOT NULL AS trained, active
+    FROM person
+    WHERE id = ${id}
+  `)
   return rows[0] ?? null
 }
 
 const ORDER = {
-  name: 'lower(name), id',
-  role: 'role, lower(name), id',
-  number: 'roster_number NULLS LAST, lower(name), id',
+  name: sql`lower(name), id`,
+  role: sql`role, lower(name), id`,
+  number: sql`roster_number NULLS LAST, lower(name), id`,
 } as const
 
 /** A person as lists show them; `person` is the table's alias in the queries below. */
-const PERSON = `person.id, person.name, email, role, roster_number, course_id, (SELECT c.name FROM course c WHERE c.id = course_id) AS course, fire_watch_trained_on, active, pin_hash IS NOT NULL AS has_pin, respirator_until, fit_test_on,
-  ARRAY(SELECT process FROM clearance c WHERE c.person_id = person.id ORDER BY process) AS cleared`
+const PERSON = sql`
+  person.id, person.name, email, role, roster_number, course_id,
+  (SELECT c.name FROM course c WHERE c.id = course_id) AS course,
+  fire_watch_trained_on, active, pin_hash IS NOT NULL AS has_pin, respirator_until, fit_test_on,
+  ARRAY(SELECT process FROM clearance c WHERE c.person_id = person.id ORDER BY process) AS cleared
+`
 interface PersonRow {
   id: string
   name: string
@@ -183,43 +203,50 @@ const toPerson = (row: PersonRow): Person => ({
   cleared: row.cleared,
 })
 
-/** $3 is the day by which something must have run out to be shown. A fit test counts for twelve months. */
-const SHOW = {
-  all: 'true',
-  active: 'active',
-  left: 'NOT active',
-  expiring: "active AND (respirator_until <= $3 OR fit_test_on + interval '12 months' <= $3)",
-} as const
+/** The day on which a clearance or fit test runs out, whichever is first. A fit test counts for twelve months. */
+const RUNS_OUT = sql`least(respirator_until, (fit_test_on + interval '12 months')::date)`
+/** @param by the day by which something must have run out to be shown */
+const runsOutBy = (by: string): Sql => sql`active AND ${RUNS_OUT} <= ${by}`
+const SHOW = { all: sql`true`, active: sql`active`, left: sql`NOT active` } as const
 
+type PeopleShown = keyof typeof SHOW | 'expiring'
+
+/** @param expiringBy a day, needed to show those whose record runs out */
 export async function listPeople(
   db: Db,
   site: string,
-  query: PageQuery & { sort: keyof typeof ORDER; course?: string; show: keyof typeof SHOW },
-  expiringBy: string,
+  query: PageQuery & { sort: keyof typeof ORDER; course?: string; show: PeopleShown },
+  expiringBy = '',
 ): Promise<Page<Person>> {
-  return pageOf(
-    db,
-    query,
-    {
-      select: PERSON,
-      from: `person WHERE site_id = $1 AND ($2::uuid IS NULL OR course_id = $2) AND $3::date IS NOT NULL AND ${SHOW[query.show]} AND (name ILIKE $4 OR email ILIKE $4 OR roster_number ILIKE $4)`,
-      order: ORDER[query.sort],
-      values: [site, query.course ?? null, expiringBy],
-    },
-    toPerson,
-  )
+  const like = pattern(query.q)
+  const course = query.course ?? null
+  const shown = query.show === 'expiring' ? runsOutBy(expiringBy) : SHOW[query.show]
+  const from = sql`
+    person
+    WHERE site_id = ${site}
+      AND (${course}::uuid IS NULL OR course_id = ${course})
+      AND ${shown}
+      AND (name ILIKE ${like} OR email ILIKE ${like} OR roster_number ILIKE ${like})
+  `
+  return pageOf(db, query.page, { select: PERSON, from, order: ORDER[query.sort] }, toPerson)
 }
 
 export async function findPerson(db: Db, id: string): Promise<Person | null> {
-  const { rows } = await db.query<PersonRow>(`SELECT ${PERSON} FROM person WHERE id = $1`, [id])
+  const { rows } = await db.query<PersonRow>(sql`
+    SELECT ${PERSON}
+    FROM person
+    WHERE id = ${id}
+  `)
   return rows[0] ? toPerson(rows[0]) : null
 }
 
 export async function peopleOfCourse(db: Db, course: string): Promise<string[]> {
-  const { rows } = await db.query<{ id: string }>(
-    'SELECT id FROM person WHERE course_id = $1 AND active ORDER BY lower(name), id',
-    [course],
-  )
+  const { rows } = await db.query<{ id: string }>(sql`
+    SELECT id
+    FROM person
+    WHERE course_id = ${course} AND active
+    ORDER BY lower(name), id
+  `)
   return rows.map((row) => row.id)
 }
 
@@ -232,9 +259,12 @@ export interface Expiring {
 
 /** People of whom a clearance or fit test has run out or will by a day. */
 export async function expiringPeople(db: Db, site: string, by: string): Promise<Expiring[]> {
-  const { rows } = await db.query<Expiring>(
-    `SELECT id AS person_id, name, respirator_until, fit_test_on FROM person WHERE site_id = $1 AND active AND (respirator_until <= $2 OR fit_test_on + interval '12 months' <= $2) ORDER BY least(respirator_until, (fit_test_on + interval '12 months')::date), lower(name) LIMIT 50`,
-    [site, by],
-  )
+  const { rows } = await db.query<Expiring>(sql`
+    SELECT id AS person_id, name, respirator_until, fit_test_on
+    FROM person
+    WHERE site_id = ${site} AND ${runsOutBy(by)}
+    ORDER BY ${RUNS_OUT}, lower(name)
+    LIMIT 50
+  `)
   return rows
 }

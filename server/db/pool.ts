@@ -1,3 +1,4 @@
+import sql from 'sql-template-tag'
 import pg from 'pg'
 import { getConfig } from '../config'
 import { TYPES } from './types'
@@ -67,11 +68,11 @@ async function transact<T>(
   try {
     await client.query(begin)
     const result = await work(client)
-    await client.query('COMMIT')
+    await client.query(sql`COMMIT`)
     client.release()
     return result
   } catch (error) {
-    await client.query('ROLLBACK').then(
+    await client.query(sql`ROLLBACK`).then(
       () => client.release(),
       () => client.release(true),
     )

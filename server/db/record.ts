@@ -1,3 +1,5 @@
+import sql from 'sql-template-tag'
+import { insertInto } from './insert'
 import type { Process } from '#core/job/job'
 import type { Correction } from '#core/shade/personal'
 import type { Db } from './pool'
@@ -34,28 +36,30 @@ export interface FoundRow {
 }
 
 export async function recordsOf(db: Db, people: readonly string[]): Promise<RecordRow[]> {
-  const { rows } = await db.query<RecordRow>(
-    'SELECT id AS person_id, light_sensitive, correction, tint, respirator_until, fit_test_on, fit_model, fit_size, seal_check_on FROM person WHERE id = ANY($1)',
-    [people],
-  )
+  const { rows } = await db.query<RecordRow>(sql`
+    SELECT
+      id AS person_id, light_sensitive, correction, tint, respirator_until, fit_test_on,
+      fit_model, fit_size, seal_check_on
+    FROM person
+    WHERE id = ANY (${people})
+  `)
   return rows
 }
 
 export async function updateRecord(db: Db, row: RecordRow): Promise<boolean> {
-  const { rowCount } = await db.query(
-    'UPDATE person SET light_sensitive = $2, correction = $3, tint = $4, respirator_until = $5, fit_test_on = $6, fit_model = $7, fit_size = $8, seal_check_on = $9 WHERE id = $1',
-    [
-      row.person_id,
-      row.light_sensitive,
-      row.correction,
-      row.tint,
-      row.respirator_until,
-      row.fit_test_on,
-      row.fit_model,
-      row.fit_size,
-      row.seal_check_on,
-    ],
-  )
+  const { rowCount } = await db.query(sql`
+    UPDATE person
+    SET
+      light_sensitive = ${row.light_sensitive},
+      correction = ${row.correction},
+      tint = ${row.tint},
+      respirator_until = ${row.respirator_until},
+      fit_test_on = ${row.fit_test_on},
+      fit_model = ${row.fit_model},
+      fit_size = ${row.fit_size},
+      seal_check_on = ${row.seal_check_on}
+    WHERE id = ${row.person_id}
+  `)
   return rowCount === 1
 }
 
@@ -64,14 +68,20 @@ export async function setSealChecks(
   people: readonly string[],
   day: string | null,
 ): Promise<void> {
-  await db.query('UPDATE person SET seal_check_on = $2 WHERE id = ANY($1)', [people, day])
+  await db.query(sql`
+    UPDATE person
+    SET seal_check_on = ${day}
+    WHERE id = ANY (${people})
+  `)
 }
 
 export async function clearancesOf(db: Db, people: readonly string[]): Promise<ClearanceRow[]> {
-  const { rows } = await db.query<ClearanceRow>(
-    'SELECT c.person_id, c.process, c.signed_on, p.name AS signed_by FROM clearance c JOIN person p ON p.id = c.signed_by WHERE c.person_id = ANY($1) ORDER BY c.process',
-    [people],
-  )
+  const { rows } = await db.query<ClearanceRow>(sql`
+    SELECT c.person_id, c.process, c.signed_on, p.name AS signed_by
+    FROM clearance c JOIN person p ON p.id = c.signed_by
+    WHERE c.person_id = ANY (${people})
+    ORDER BY c.process
+  `)
   return rows
 }
 
@@ -84,10 +94,12 @@ export async function addClearances(
   by: string,
   day: string,
 ): Promise<void> {
-  await db.query(
-    'INSERT INTO clearance (organisation_id, person_id, process, signed_by, signed_on) SELECT $1, p, c, $4, $5 FROM unnest($2::uuid[]) p, unnest($3::text[]) c ON CONFLICT DO NOTHING',
-    [organisation, people, processes, by, day],
-  )
+  await db.query(sql`
+    INSERT INTO clearance (organisation_id, person_id, process, signed_by, signed_on)
+    SELECT ${organisation}, p, c, ${by}, ${day}
+    FROM unnest(${people}::uuid[]) p, unnest(${processes}::text[]) c
+    ON CONFLICT DO NOTHING
+  `)
 }
 
 export async function removeClearances(
@@ -95,17 +107,19 @@ export async function removeClearances(
   people: readonly string[],
   processes: readonly Process[],
 ): Promise<void> {
-  await db.query('DELETE FROM clearance WHERE person_id = ANY($1) AND process = ANY($2)', [
-    people,
-    processes,
-  ])
+  await db.query(sql`
+    DELETE FROM clearance
+    WHERE person_id = ANY (${people}) AND process = ANY (${processes})
+  `)
 }
 
 export async function kitOf(db: Db, people: readonly string[]): Promise<KitRow[]> {
-  const { rows } = await db.query<KitRow>(
-    'SELECT person_id, ppe_id, state, size FROM person_kit WHERE person_id = ANY($1) ORDER BY ppe_id',
-    [people],
-  )
+  const { rows } = await db.query<KitRow>(sql`
+    SELECT person_id, ppe_id, state, size
+    FROM person_kit
+    WHERE person_id = ANY (${people})
+    ORDER BY ppe_id
+  `)
   return rows
 }
 
@@ -115,11 +129,18 @@ export async function setKit(
   rows: readonly KitRow[],
   day: string,
 ): Promise<void> {
-  await db.query(
-    `INSERT INTO person_kit (organisation_id, person_id, ppe_id, state, size, seen_on) SELECT $1, k.person_id, k.ppe_id, k.state, k.size, $3 FROM jsonb_to_recordset($2) AS k (person_id uuid, ppe_id text, state text, size text)
-    ON CONFLICT (person_id, ppe_id) DO UPDATE SET state = excluded.state, size = coalesce(excluded.size, person_kit.size), seen_on = excluded.seen_on`,
-    [organisation, JSON.stringify(rows), day],
-  )
+  await db.query(sql`
+    INSERT INTO person_kit (organisation_id, person_id, ppe_id, state, size, seen_on)
+    SELECT ${organisation}, k.person_id, k.ppe_id, k.state, k.size, ${day}
+    FROM jsonb_to_recordset(${JSON.stringify(rows)}) AS k (
+      person_id uuid, ppe_id text, state text, size text
+    )
+    ON CONFLICT (person_id, ppe_id) DO UPDATE
+    SET
+      state = excluded.state,
+      size = coalesce(excluded.size, person_kit.size),
+      seen_on = excluded.seen_on
+  `)
 }
 
 export async function removeKit(
@@ -127,23 +148,38 @@ export async function removeKit(
   people: readonly string[],
   items: readonly string[] | null,
 ): Promise<void> {
-  await db.query(
-    'DELETE FROM person_kit WHERE person_id = ANY($1) AND ($2::text[] IS NULL OR ppe_id = ANY($2))',
-    [people, items],
-  )
+  await db.query(sql`
+    DELETE FROM person_kit
+    WHERE person_id = ANY (${people})
+      AND (${items}::text[] IS NULL OR ppe_id = ANY (${items}))
+  `)
 }
 
 export async function shadesOf(db: Db, people: readonly string[]): Promise<FoundRow[]> {
-  const { rows } = await db.query<FoundRow>(
-    'SELECT person_id, band, shade, found_on FROM found_shade WHERE person_id = ANY($1) ORDER BY band',
-    [people],
-  )
+  const { rows } = await db.query<FoundRow>(sql`
+    SELECT person_id, band, shade, found_on
+    FROM found_shade
+    WHERE person_id = ANY (${people})
+    ORDER BY band
+  `)
   return rows
 }
 
 export async function setShade(db: Db, organisation: string, row: FoundRow): Promise<void> {
   await db.query(
-    'INSERT INTO found_shade (organisation_id, person_id, band, shade, found_on) VALUES ($1, $2, $3, $4, $5) ON CONFLICT (person_id, band) DO UPDATE SET shade = excluded.shade, found_on = excluded.found_on',
-    [organisation, row.person_id, row.band, row.shade, row.found_on],
+    insertInto(
+      'found_shade',
+      {
+        organisation_id: organisation,
+        person_id: row.person_id,
+        band: row.band,
+        shade: row.shade,
+        found_on: row.found_on,
+      },
+      sql`
+        ON CONFLICT (person_id, band) DO UPDATE
+        SET shade = excluded.shade, found_on = excluded.found_on
+      `,
+    ),
   )
 }

@@ -1,3 +1,4 @@
+import sql from 'sql-template-tag'
 import { ROSTER_ROLES, type RosterPerson } from '#core/people/roster'
 import type { Db } from './pool'
 
@@ -9,13 +10,21 @@ export interface RosterDbRow extends RosterPerson {
 
 /** Everyone of a site who has a roster number, as a roster line has them. */
 export async function rosterOf(db: Db, site: string): Promise<RosterDbRow[]> {
-  const { rows } = await db.query(
-    `
-    SELECT p.id, p.active, p.roster_number AS number, p.name, p.email, p.role, c.name AS course, p.fire_watch_trained_on, p.respirator_until, p.fit_test_on, p.fit_model, p.fit_size, p.light_sensitive, p.correction, p.tint,
-      ARRAY(SELECT process FROM clearance WHERE person_id = p.id ORDER BY process) AS cleared
-    FROM person p LEFT JOIN course c ON c.id = p.course_id WHERE p.site_id = $1 AND p.roster_number IS NOT NULL ORDER BY p.roster_number`,
-    [site],
-  )
+  const { rows } = await db.query(sql`
+    SELECT
+      p.id, p.active, p.roster_number AS number, p.name, p.email, p.role, c.name AS course,
+      p.fire_watch_trained_on, p.respirator_until, p.fit_test_on, p.fit_model, p.fit_size,
+      p.light_sensitive, p.correction, p.tint,
+      ARRAY(
+        SELECT process
+        FROM clearance
+        WHERE person_id = p.id
+        ORDER BY process
+      ) AS cleared
+    FROM person p LEFT JOIN course c ON c.id = p.course_id
+    WHERE p.site_id = ${site} AND p.roster_number IS NOT NULL
+    ORDER BY p.roster_number
+  `)
   return rows.map((row) => ({
     id: row.id,
     active: row.active,
@@ -39,10 +48,11 @@ export async function rosterOf(db: Db, site: string): Promise<RosterDbRow[]> {
 
 /** Addresses in use at all, with who uses them, so that a file cannot take one over. */
 export async function emailOwners(db: Db, emails: readonly string[]): Promise<Map<string, string>> {
-  const { rows } = await db.query<{ email: string; roster_number: string | null }>(
-    'SELECT email, roster_number FROM person WHERE email = ANY($1)',
-    [emails],
-  )
+  const { rows } = await db.query<{ email: string; roster_number: string | null }>(sql`
+    SELECT email, roster_number
+    FROM person
+    WHERE email = ANY (${emails})
+  `)
   return new Map(rows.map((row) => [row.email, row.roster_number ?? '']))
 }
 
@@ -65,22 +75,49 @@ export async function putRoster(
   people: readonly RosterWrite[],
 ): Promise<void> {
   const list = JSON.stringify(people.map(({ id, person }) => ({ id, ...person })))
-  const record =
-    'jsonb_to_recordset($1) AS r (id uuid, number text, name text, email text, role text, course text, "fireWatchTrainedOn" date, cleared jsonb, "respiratorUntil" date, "fitTestOn" date, "fitModel" text, "fitSize" text, "lightSensitive" boolean, correction text, tint numeric)'
-  await db.query(
-    `
-    INSERT INTO person (id, organisation_id, site_id, roster_number, name, email, role, course_id, fire_watch_trained_on, respirator_until, fit_test_on, fit_model, fit_size, light_sensitive, correction, tint, active, created_at, rehearsal)
-    SELECT r.id, $2, $3, r.number, r.name, r.email, r.role, (SELECT c.id FROM course c WHERE c.site_id = $3 AND c.name = r.course), r."fireWatchTrainedOn", r."respiratorUntil", r."fitTestOn", r."fitModel", r."fitSize", r."lightSensitive", r.correction, r.tint, true, $4, $5 FROM ${record}
-    ON CONFLICT (id) DO UPDATE SET name = excluded.name, email = excluded.email, role = excluded.role, course_id = excluded.course_id, fire_watch_trained_on = excluded.fire_watch_trained_on, respirator_until = excluded.respirator_until,
-      fit_test_on = excluded.fit_test_on, fit_model = excluded.fit_model, fit_size = excluded.fit_size, light_sensitive = excluded.light_sensitive, correction = excluded.correction, tint = excluded.tint, active = true`,
-    [list, by.organisation, by.site, by.at, by.rehearsal],
-  )
-  await db.query(
-    `DELETE FROM clearance c USING ${record} WHERE c.person_id = r.id AND NOT r.cleared ? c.process`,
-    [list],
-  )
-  await db.query(
-    `INSERT INTO clearance (organisation_id, person_id, process, signed_by, signed_on) SELECT $2, r.id, process, $3, $4 FROM ${record}, jsonb_array_elements_text(r.cleared) process ON CONFLICT DO NOTHING`,
-    [list, by.organisation, by.person, by.day],
-  )
+  const record = sql`
+    jsonb_to_recordset(${list}) AS r (
+      id uuid, number text, name text, email text, role text, course text,
+      "fireWatchTrainedOn" date, cleared jsonb, "respiratorUntil" date, "fitTestOn" date,
+      "fitModel" text, "fitSize" text, "lightSensitive" boolean, correction text, tint numeric
+    )
+  `
+  await db.query(sql`
+    INSERT INTO person (
+      id, organisation_id, site_id, roster_number, name, email, role, course_id,
+      fire_watch_trained_on, respirator_until, fit_test_on, fit_model, fit_size,
+      light_sensitive, correction, tint, active, created_at, rehearsal
+    )
+    SELECT
+      r.id, ${by.organisation}, ${by.site}, r.number, r.name, r.email, r.role,
+      (SELECT c.id FROM course c WHERE c.site_id = ${by.site} AND c.name = r.course),
+      r."fireWatchTrainedOn", r."respiratorUntil", r."fitTestOn", r."fitModel", r."fitSize",
+      r."lightSensitive", r.correction, r.tint, true, ${by.at}, ${by.rehearsal}
+    FROM ${record}
+    ON CONFLICT (id) DO UPDATE
+    SET
+      name = excluded.name,
+      email = excluded.email,
+      role = excluded.role,
+      course_id = excluded.course_id,
+      fire_watch_trained_on = excluded.fire_watch_trained_on,
+      respirator_until = excluded.respirator_until,
+      fit_test_on = excluded.fit_test_on,
+      fit_model = excluded.fit_model,
+      fit_size = excluded.fit_size,
+      light_sensitive = excluded.light_sensitive,
+      correction = excluded.correction,
+      tint = excluded.tint,
+      active = true
+  `)
+  await db.query(sql`
+    DELETE FROM clearance c USING ${record}
+    WHERE c.person_id = r.id AND NOT r.cleared ? c.process
+  `)
+  await db.query(sql`
+    INSERT INTO clearance (organisation_id, person_id, process, signed_by, signed_on)
+    SELECT ${by.organisation}, r.id, process, ${by.person}, ${by.day}
+    FROM ${record}, jsonb_array_elements_text(r.cleared) process
+    ON CONFLICT DO NOTHING
+  `)
 }

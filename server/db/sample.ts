@@ -1,6 +1,7 @@
+import sql from 'sql-template-tag'
 import type { Substance } from '#core/exposure/terms'
 import type { Sample, SampleBody } from '#shared/sampling/schema'
-import { pageOf, type Page, type PageQuery } from './page'
+import { pageOf, pattern, type Page, type PageQuery } from './page'
 import type { Db } from './pool'
 
 interface SampleRow {
@@ -40,8 +41,8 @@ const toSample = (row: SampleRow): Sample => ({
 })
 
 const ORDER = {
-  newest: 'sampled_on DESC, id',
-  group: 'lower(exposed_group), substance, sampled_on DESC, id',
+  newest: sql`sampled_on DESC, id`,
+  group: sql`lower(exposed_group), substance, sampled_on DESC, id`,
 } as const
 export type SampleOrder = keyof typeof ORDER
 
@@ -50,24 +51,29 @@ export async function listSamples(
   site: string,
   query: PageQuery & { sort: SampleOrder },
 ): Promise<Page<Sample>> {
-  return pageOf(
-    db,
-    query,
-    {
-      select: '*',
-      from: 'air_sample WHERE site_id = $1 AND NOT removed AND (exposed_group ILIKE $2 OR who ILIKE $2 OR task ILIKE $2 OR substance ILIKE $2 OR reference ILIKE $2)',
-      order: ORDER[query.sort],
-      values: [site],
-    },
-    toSample,
-  )
+  const like = pattern(query.q)
+  const from = sql`
+    air_sample
+    WHERE site_id = ${site}
+      AND NOT removed
+      AND (
+        exposed_group ILIKE ${like}
+        OR who ILIKE ${like}
+        OR task ILIKE ${like}
+        OR substance ILIKE ${like}
+        OR reference ILIKE ${like}
+      )
+  `
+  return pageOf(db, query.page, { select: sql`*`, from, order: ORDER[query.sort] }, toSample)
 }
 
 export async function allSamples(db: Db, site: string): Promise<Sample[]> {
-  const { rows } = await db.query<SampleRow>(
-    'SELECT * FROM air_sample WHERE site_id = $1 AND NOT removed ORDER BY sampled_on, exposed_group, who, substance, id',
-    [site],
-  )
+  const { rows } = await db.query<SampleRow>(sql`
+    SELECT *
+    FROM air_sample
+    WHERE site_id = ${site} AND NOT removed
+    ORDER BY sampled_on, exposed_group, who, substance, id
+  `)
   return rows.map(toSample)
 }
 
@@ -77,32 +83,47 @@ export async function insertSamples(
   by: { organisation: string; site: string; person: string; at: Date; rehearsal: boolean },
   samples: readonly (SampleBody & { id: string })[],
 ): Promise<number> {
-  const { rowCount } = await db.query(
-    `
-    INSERT INTO air_sample (id, organisation_id, site_id, job_id, sampled_on, kind, exposed_group, who, task, pump, substance, minutes, shift_minutes, value, under_detection, rest, reference, by_id, at, rehearsal)
-    SELECT r.id, $2, $3, r."jobId", r."on", r.kind, r."group", r.who, r.task, r.pump, r.substance, r.minutes, r."shiftMinutes", r.value, r."underDetection", r.rest, r.reference, $4, $5, $6
-    FROM jsonb_to_recordset($1) AS r (id uuid, "jobId" uuid, "on" date, kind text, "group" text, who text, task text, pump text, substance text, minutes double precision, "shiftMinutes" double precision, value double precision, "underDetection" boolean, rest text, reference text)
-    ON CONFLICT DO NOTHING`,
-    [JSON.stringify(samples), by.organisation, by.site, by.person, by.at, by.rehearsal],
-  )
+  const { rowCount } = await db.query(sql`
+    INSERT INTO air_sample (
+      id, organisation_id, site_id, job_id, sampled_on, kind, exposed_group, who, task,
+      pump, substance, minutes, shift_minutes, value, under_detection, rest, reference,
+      by_id, at, rehearsal
+    )
+    SELECT
+      r.id, ${by.organisation}, ${by.site}, r."jobId", r."on", r.kind, r."group", r.who,
+      r.task, r.pump, r.substance, r.minutes, r."shiftMinutes", r.value, r."underDetection",
+      r.rest, r.reference, ${by.person}, ${by.at}, ${by.rehearsal}
+    FROM jsonb_to_recordset(${JSON.stringify(samples)}) AS r (
+      id uuid, "jobId" uuid, "on" date, kind text, "group" text, who text, task text, pump text,
+      substance text, minutes double precision, "shiftMinutes" double precision,
+      value double precision, "underDetection" boolean, rest text, reference text
+    )
+    ON CONFLICT DO NOTHING
+  `)
   return rowCount ?? 0
 }
 
 export async function removeSample(db: Db, id: string): Promise<boolean> {
-  return (
-    (await db.query('UPDATE air_sample SET removed = true WHERE id = $1 AND NOT removed', [id]))
-      .rowCount === 1
-  )
+  const { rowCount } = await db.query(sql`
+        UPDATE air_sample
+        SET removed = true
+        WHERE id = ${id} AND NOT removed
+      `)
+  return rowCount === 1
 }
 
 export async function sampleGroups(
   db: Db,
   site: string,
 ): Promise<{ group: string; substance: Substance; days: number }[]> {
-  const { rows } = await db.query(
-    'SELECT exposed_group AS "group", substance, count(DISTINCT (sampled_on, who))::int AS days FROM air_sample WHERE site_id = $1 AND NOT removed AND kind = \'personal\' GROUP BY 1, 2 ORDER BY lower(exposed_group), substance',
-    [site],
-  )
+  const { rows } = await db.query(sql`
+    SELECT
+      exposed_group AS "group", substance, count(DISTINCT (sampled_on, who))::int AS days
+    FROM air_sample
+    WHERE site_id = ${site} AND NOT removed AND kind = 'personal'
+    GROUP BY 1, 2
+    ORDER BY lower(exposed_group), substance
+  `)
   return rows
 }
 
@@ -113,18 +134,30 @@ export async function samplesOfGroup(
   group: string,
   substance: string,
 ): Promise<Sample[]> {
-  const { rows } = await db.query<SampleRow>(
-    "SELECT * FROM air_sample WHERE site_id = $1 AND NOT removed AND kind = 'personal' AND exposed_group = $2 AND substance = $3 ORDER BY sampled_on, who, id",
-    [site, group, substance],
-  )
+  const { rows } = await db.query<SampleRow>(sql`
+    SELECT *
+    FROM air_sample
+    WHERE site_id = ${site}
+      AND NOT removed
+      AND kind = 'personal'
+      AND exposed_group = ${group}
+      AND substance = ${substance}
+    ORDER BY sampled_on, who, id
+  `)
   return rows.map(toSample)
 }
 
 /** Personal samples that belong to a job with an assessment. */
 export async function samplesOfJobs(db: Db, site: string): Promise<Sample[]> {
-  const { rows } = await db.query<SampleRow>(
-    "SELECT * FROM air_sample s WHERE site_id = $1 AND NOT removed AND kind = 'personal' AND job_id IS NOT NULL AND EXISTS (SELECT 1 FROM air_assessment a WHERE a.job_id = s.job_id) ORDER BY sampled_on, id",
-    [site],
-  )
+  const { rows } = await db.query<SampleRow>(sql`
+    SELECT *
+    FROM air_sample s
+    WHERE site_id = ${site}
+      AND NOT removed
+      AND kind = 'personal'
+      AND job_id IS NOT NULL
+      AND EXISTS (SELECT 1 FROM air_assessment a WHERE a.job_id = s.job_id)
+    ORDER BY sampled_on, id
+  `)
   return rows.map(toSample)
 }

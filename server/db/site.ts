@@ -1,3 +1,5 @@
+import sql from 'sql-template-tag'
+import { insertInto } from './insert'
 import type { Db } from './pool'
 import type { LimitSet } from '#core/exposure/terms'
 import type { RuleSet } from '#core/firewatch/rules.table'
@@ -24,16 +26,24 @@ export async function insertSite(
   row: { id: string; organisation: string; name: string; timeZone: string; units: string },
 ): Promise<void> {
   await db.query(
-    'INSERT INTO site (id, organisation_id, name, time_zone, units) VALUES ($1, $2, $3, $4, $5)',
-    [row.id, row.organisation, row.name, row.timeZone, row.units],
+    insertInto('site', {
+      id: row.id,
+      organisation_id: row.organisation,
+      name: row.name,
+      time_zone: row.timeZone,
+      units: row.units,
+    }),
   )
 }
 
 export async function findSite(db: Db, id: string): Promise<SiteRow> {
-  const { rows } = await db.query<SiteRow>(
-    'SELECT id, name, time_zone, units, shift_hours, rule_set, house_minutes, shade_school, safety_toe, hard_hat, season, limit_sets FROM site WHERE id = $1',
-    [id],
-  )
+  const { rows } = await db.query<SiteRow>(sql`
+    SELECT
+      id, name, time_zone, units, shift_hours, rule_set, house_minutes, shade_school,
+      safety_toe, hard_hat, season, limit_sets
+    FROM site
+    WHERE id = ${id}
+  `)
   return rows[0]!
 }
 
@@ -54,23 +64,22 @@ export async function updateSite(
     limitSets: string[]
   },
 ): Promise<void> {
-  await db.query(
-    'UPDATE site SET name = $2, time_zone = $3, units = $4, shift_hours = $5, rule_set = $6, house_minutes = $7, shade_school = $8, safety_toe = $9, hard_hat = $10, season = $11, limit_sets = $12 WHERE id = $1',
-    [
-      id,
-      body.name,
-      body.timeZone,
-      body.units,
-      body.shiftHours,
-      body.ruleSet,
-      body.houseMinutes,
-      body.shadeSchool,
-      body.safetyToe,
-      body.hardHat,
-      body.season,
-      body.limitSets,
-    ],
-  )
+  await db.query(sql`
+    UPDATE site
+    SET
+      name = ${body.name},
+      time_zone = ${body.timeZone},
+      units = ${body.units},
+      shift_hours = ${body.shiftHours},
+      rule_set = ${body.ruleSet},
+      house_minutes = ${body.houseMinutes},
+      shade_school = ${body.shadeSchool},
+      safety_toe = ${body.safetyToe},
+      hard_hat = ${body.hardHat},
+      season = ${body.season},
+      limit_sets = ${body.limitSets}
+    WHERE id = ${id}
+  `)
 }
 
 /** Next number of a kind at a site: 1, 2, 3, no gaps, no doubles; the row lock lasts to the end of the transaction. */
@@ -80,9 +89,12 @@ export async function nextNumber(
   site: string,
   kind: 'job' | 'permit',
 ): Promise<number> {
-  const { rows } = await db.query<{ last: number }>(
-    'INSERT INTO site_counter (organisation_id, site_id, kind, last) VALUES ($1, $2, $3, 1) ON CONFLICT (site_id, kind) DO UPDATE SET last = site_counter.last + 1 RETURNING last',
-    [organisation, site, kind],
-  )
+  const { rows } = await db.query<{ last: number }>(sql`
+    INSERT INTO site_counter (organisation_id, site_id, kind, last)
+    VALUES (${organisation}, ${site}, ${kind}, 1)
+    ON CONFLICT (site_id, kind) DO UPDATE
+    SET last = site_counter.last + 1
+    RETURNING last
+  `)
   return rows[0]!.last
 }

@@ -1,11 +1,15 @@
+import sql from 'sql-template-tag'
+import { insertInto } from './insert'
 import type { Db } from './pool'
 import type { Station, StationBody } from '#shared/shop/schema'
 
 export async function listStations(db: Db, site: string): Promise<Station[]> {
-  const { rows } = await db.query<Station>(
-    "SELECT id, name, designated, air, code FROM station WHERE site_id = $1 ORDER BY regexp_replace(name, '\\d+.*', ''), length(name), name",
-    [site],
-  )
+  const { rows } = await db.query<Station>(sql`
+    SELECT id, name, designated, air, code
+    FROM station
+    WHERE site_id = ${site}
+    ORDER BY regexp_replace(name, '\d+.*', ''), length(name), name
+  `)
   return rows
 }
 
@@ -20,24 +24,24 @@ export async function insertStation(
   },
 ): Promise<void> {
   await db.query(
-    'INSERT INTO station (id, organisation_id, site_id, name, designated, air, rehearsal, code) VALUES ($1, $2, $3, $4, $5, $6, $7, $8)',
-    [
-      row.id,
-      row.organisation,
-      row.site,
-      row.name,
-      row.designated,
-      JSON.stringify(row.air),
-      row.rehearsal,
-      row.code,
-    ],
+    insertInto('station', {
+      id: row.id,
+      organisation_id: row.organisation,
+      site_id: row.site,
+      name: row.name,
+      designated: row.designated,
+      air: JSON.stringify(row.air),
+      rehearsal: row.rehearsal,
+      code: row.code,
+    }),
   )
 }
 
 export async function updateStation(db: Db, id: string, row: StationBody): Promise<boolean> {
-  const { rowCount } = await db.query(
-    'UPDATE station SET name = $2, designated = $3, air = $4 WHERE id = $1',
-    [id, row.name, row.designated, JSON.stringify(row.air)],
-  )
+  const { rowCount } = await db.query(sql`
+    UPDATE station
+    SET name = ${row.name}, designated = ${row.designated}, air = ${JSON.stringify(row.air)}
+    WHERE id = ${id}
+  `)
   return rowCount === 1
 }

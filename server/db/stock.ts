@@ -1,7 +1,9 @@
+import sql, { empty } from 'sql-template-tag'
+import { insertInto } from './insert'
 import { toOrder, type MoveKind } from '#core/stock/ledger'
 import type { Stock, StockBody } from '#shared/stock/schema'
 import type { Db } from './pool'
-import { pageOf, type Page, type PageQuery } from './page'
+import { pageOf, pattern, type Page, type PageQuery } from './page'
 
 interface StockRow {
   id: string
@@ -38,17 +40,17 @@ const toStock = (row: StockRow, today: string): Stock => ({
 })
 
 const ORDER = {
-  name: 'lower(name), size, code',
-  code: 'code',
-  order: '(minimum - ready - to_clean) DESC, lower(name), size',
+  name: sql`lower(name), size, code`,
+  code: sql`code`,
+  order: sql`(minimum - ready - to_clean) DESC, lower(name), size`,
 } as const
-/** $2 is the kind, $3 the day. */
+const TO_ORDER = sql`ready + to_clean < minimum`
 const SHOW = {
-  all: 'true',
-  order: 'ready + to_clean < minimum',
-  clean: 'to_clean > 0',
-  loan: 'lent > 0',
-  expired: 'expires_on < $3',
+  all: () => sql`true`,
+  order: () => TO_ORDER,
+  clean: () => sql`to_clean > 0`,
+  loan: () => sql`lent > 0`,
+  expired: (today: string) => sql`expires_on < ${today}`,
 } as const
 export type StockShow = keyof typeof SHOW
 
@@ -58,50 +60,64 @@ export async function listStock(
   today: string,
   query: PageQuery & { sort: keyof typeof ORDER; kind?: Stock['kind']; show: StockShow },
 ): Promise<Page<Stock>> {
+  const like = pattern(query.q)
+  const kind = query.kind ?? null
+  const from = sql`
+    stock
+    WHERE site_id = ${site}
+      AND (${kind}::text IS NULL OR kind = ${kind})
+      AND ${SHOW[query.show](today)}
+      AND (name ILIKE ${like} OR code ILIKE ${like} OR size ILIKE ${like})
+  `
   return pageOf(
     db,
-    query,
-    {
-      select: '*',
-      from: `stock WHERE site_id = $1 AND ($2::text IS NULL OR kind = $2) AND $3::date IS NOT NULL AND ${SHOW[query.show]} AND (name ILIKE $4 OR code ILIKE $4 OR size ILIKE $4)`,
-      order: ORDER[query.sort],
-      values: [site, query.kind ?? null, today],
-    },
+    query.page,
+    { select: sql`*`, from, order: ORDER[query.sort] },
     (row: StockRow) => toStock(row, today),
   )
 }
 
 /** Everything below its minimum, what is missing most first. */
 export async function stockToOrder(db: Db, site: string, today: string): Promise<Stock[]> {
-  const { rows } = await db.query<StockRow>(
-    `SELECT * FROM stock WHERE site_id = $1 AND ${SHOW.order} ORDER BY ${ORDER.order}`,
-    [site],
-  )
+  const { rows } = await db.query<StockRow>(sql`
+    SELECT *
+    FROM stock
+    WHERE site_id = ${site} AND ${TO_ORDER}
+    ORDER BY ${ORDER.order}
+  `)
   return rows.map((row) => toStock(row, today))
 }
 
 export async function countToOrder(db: Db, site: string): Promise<number> {
-  const { rows } = await db.query<{ count: number }>(
-    `SELECT count(*) AS count FROM stock WHERE site_id = $1 AND ${SHOW.order}`,
-    [site],
-  )
+  const { rows } = await db.query<{ count: number }>(sql`
+    SELECT count(*) AS count
+    FROM stock
+    WHERE site_id = ${site} AND ${TO_ORDER}
+  `)
   return rows[0]!.count
 }
 
 export async function allStock(db: Db, site: string, today: string): Promise<Stock[]> {
-  const { rows } = await db.query<StockRow>(
-    'SELECT * FROM stock WHERE site_id = $1 ORDER BY code',
-    [site],
-  )
+  const { rows } = await db.query<StockRow>(sql`
+    SELECT *
+    FROM stock
+    WHERE site_id = ${site}
+    ORDER BY code
+  `)
   return rows.map((row) => toStock(row, today))
 }
 
 /** Loaners on the shelf, for those who lack something. */
 export async function loaners(db: Db, site: string, today: string): Promise<Stock[]> {
-  const { rows } = await db.query<StockRow>(
-    'SELECT * FROM stock WHERE site_id = $1 AND loan AND ready > 0 AND (expires_on IS NULL OR expires_on >= $2) ORDER BY ready DESC, code',
-    [site, today],
-  )
+  const { rows } = await db.query<StockRow>(sql`
+    SELECT *
+    FROM stock
+    WHERE site_id = ${site}
+      AND loan
+      AND ready > 0
+      AND (expires_on IS NULL OR expires_on >= ${today})
+    ORDER BY ready DESC, code
+  `)
   return rows.map((row) => toStock(row, today))
 }
 
@@ -111,10 +127,12 @@ export async function findStock(
   today: string,
   hold = false,
 ): Promise<Stock | null> {
-  const { rows } = await db.query<StockRow>(
-    `SELECT * FROM stock WHERE id = $1${hold ? ' FOR UPDATE' : ''}`,
-    [id],
-  )
+  const { rows } = await db.query<StockRow>(sql`
+    SELECT *
+    FROM stock
+    WHERE id = ${id}
+    ${hold ? sql`FOR UPDATE` : empty}
+  `)
   return rows[0] ? toStock(rows[0], today) : null
 }
 
@@ -123,41 +141,39 @@ export async function insertStock(
   row: StockBody & { id: string; organisation: string; site: string; rehearsal: boolean },
 ): Promise<void> {
   await db.query(
-    'INSERT INTO stock (id, organisation_id, site_id, code, name, kind, ppe_id, size, condition, expires_on, minimum, loan, rehearsal) VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13)',
-    [
-      row.id,
-      row.organisation,
-      row.site,
-      row.code,
-      row.name,
-      row.kind,
-      row.ppeId,
-      row.size,
-      row.condition,
-      row.expiresOn,
-      row.minimum,
-      row.loan,
-      row.rehearsal,
-    ],
+    insertInto('stock', {
+      id: row.id,
+      organisation_id: row.organisation,
+      site_id: row.site,
+      code: row.code,
+      name: row.name,
+      kind: row.kind,
+      ppe_id: row.ppeId,
+      size: row.size,
+      condition: row.condition,
+      expires_on: row.expiresOn,
+      minimum: row.minimum,
+      loan: row.loan,
+      rehearsal: row.rehearsal,
+    }),
   )
 }
 
 export async function updateStock(db: Db, id: string, row: StockBody): Promise<boolean> {
-  const { rowCount } = await db.query(
-    'UPDATE stock SET code = $2, name = $3, kind = $4, ppe_id = $5, size = $6, condition = $7, expires_on = $8, minimum = $9, loan = $10 WHERE id = $1',
-    [
-      id,
-      row.code,
-      row.name,
-      row.kind,
-      row.ppeId,
-      row.size,
-      row.condition,
-      row.expiresOn,
-      row.minimum,
-      row.loan,
-    ],
-  )
+  const { rowCount } = await db.query(sql`
+    UPDATE stock
+    SET
+      code = ${row.code},
+      name = ${row.name},
+      kind = ${row.kind},
+      ppe_id = ${row.ppeId},
+      size = ${row.size},
+      condition = ${row.condition},
+      expires_on = ${row.expiresOn},
+      minimum = ${row.minimum},
+      loan = ${row.loan}
+    WHERE id = ${id}
+  `)
   return rowCount === 1
 }
 
@@ -166,12 +182,11 @@ export async function setBalance(
   id: string,
   balance: { ready: number; lent: number; toClean: number },
 ): Promise<void> {
-  await db.query('UPDATE stock SET ready = $2, lent = $3, to_clean = $4 WHERE id = $1', [
-    id,
-    balance.ready,
-    balance.lent,
-    balance.toClean,
-  ])
+  await db.query(sql`
+    UPDATE stock
+    SET ready = ${balance.ready}, lent = ${balance.lent}, to_clean = ${balance.toClean}
+    WHERE id = ${id}
+  `)
 }
 
 export interface NewMove {
@@ -190,25 +205,29 @@ export interface NewMove {
 
 export async function insertMove(db: Db, row: NewMove): Promise<void> {
   await db.query(
-    'INSERT INTO stock_move (id, organisation_id, stock_id, kind, quantity, unused, person_id, by_id, at, note, rehearsal) VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11)',
-    [
-      row.id,
-      row.organisation,
-      row.stock,
-      row.kind,
-      row.quantity,
-      row.unused,
-      row.person,
-      row.by,
-      row.at,
-      row.note,
-      row.rehearsal,
-    ],
+    insertInto('stock_move', {
+      id: row.id,
+      organisation_id: row.organisation,
+      stock_id: row.stock,
+      kind: row.kind,
+      quantity: row.quantity,
+      unused: row.unused,
+      person_id: row.person,
+      by_id: row.by,
+      at: row.at,
+      note: row.note,
+      rehearsal: row.rehearsal,
+    }),
   )
 }
 
 export async function moveExists(db: Db, id: string): Promise<boolean> {
-  return (await db.query('SELECT 1 FROM stock_move WHERE id = $1', [id])).rowCount === 1
+  const { rowCount } = await db.query(sql`
+        SELECT 1
+        FROM stock_move
+        WHERE id = ${id}
+      `)
+  return rowCount === 1
 }
 
 export interface MoveRow {
@@ -225,10 +244,17 @@ export interface MoveRow {
 }
 
 export async function movesOf(db: Db, stock: string, most: number): Promise<MoveRow[]> {
-  const { rows } = await db.query<MoveRow>(
-    'SELECT m.id, m.kind, m.quantity, p.name AS person, m.person_id, b.name AS by, m.at, m.note, m.unused, m.rehearsal FROM stock_move m LEFT JOIN person p ON p.id = m.person_id JOIN person b ON b.id = m.by_id WHERE m.stock_id = $1 ORDER BY m.at DESC, m.id LIMIT $2',
-    [stock, most],
-  )
+  const { rows } = await db.query<MoveRow>(sql`
+    SELECT
+      m.id, m.kind, m.quantity, p.name AS person, m.person_id, b.name AS by, m.at, m.note,
+      m.unused, m.rehearsal
+    FROM stock_move m
+      LEFT JOIN person p ON p.id = m.person_id
+      JOIN person b ON b.id = m.by_id
+    WHERE m.stock_id = ${stock}
+    ORDER BY m.at DESC, m.id
+    LIMIT ${most}
+  `)
   return rows
 }
 
@@ -247,14 +273,18 @@ export async function loansOf(
   db: Db,
   by: { stock?: string; people?: readonly string[] },
 ): Promise<LoanRow[]> {
-  const { rows } = await db.query<LoanRow>(
-    `
-    SELECT m.stock_id, m.person_id, p.name AS person, s.code, s.name, s.ppe_id, sum(CASE m.kind WHEN 'lend' THEN m.quantity ELSE -m.quantity END)::int AS quantity
+  const { rows } = await db.query<LoanRow>(sql`
+    SELECT
+      m.stock_id, m.person_id, p.name AS person, s.code, s.name, s.ppe_id,
+      sum(CASE m.kind WHEN 'lend' THEN m.quantity ELSE - m.quantity END)::int AS quantity
     FROM stock_move m JOIN person p ON p.id = m.person_id JOIN stock s ON s.id = m.stock_id
-    WHERE m.kind IN ('lend', 'return') AND ($1::uuid IS NULL OR m.stock_id = $1) AND ($2::uuid[] IS NULL OR m.person_id = ANY($2))
-    GROUP BY 1, 2, 3, 4, 5, 6 HAVING sum(CASE m.kind WHEN 'lend' THEN m.quantity ELSE -m.quantity END) > 0 ORDER BY p.name, s.code`,
-    [by.stock ?? null, by.people ?? null],
-  )
+    WHERE m.kind IN ('lend', 'return')
+      AND (${by.stock ?? null}::uuid IS NULL OR m.stock_id = ${by.stock ?? null})
+      AND (${by.people ?? null}::uuid[] IS NULL OR m.person_id = ANY (${by.people ?? null}))
+    GROUP BY 1, 2, 3, 4, 5, 6
+    HAVING sum(CASE m.kind WHEN 'lend' THEN m.quantity ELSE - m.quantity END) > 0
+    ORDER BY p.name, s.code
+  `)
   return rows
 }
 
@@ -268,13 +298,23 @@ export async function findCode(
   id: string
   name: string
 } | null> {
-  const { rows } = await db.query(
-    `
-    SELECT 'stock' AS kind, id, name FROM stock WHERE site_id = $1 AND code = upper($2)
-    UNION ALL SELECT kind, id, label FROM equipment WHERE site_id = $1 AND upper(label) = upper($2)
-    UNION ALL SELECT 'cylinder', id, label FROM cylinder WHERE site_id = $1 AND upper(label) = upper($2)
-    UNION ALL SELECT 'station', id, name FROM station WHERE site_id = $1 AND (code = upper($2) OR lower(name) = lower($2)) LIMIT 1`,
-    [site, code],
-  )
+  const { rows } = await db.query(sql`
+    SELECT 'stock' AS kind, id, name
+    FROM stock
+    WHERE site_id = ${site} AND code = upper(${code})
+    UNION ALL
+    SELECT kind, id, label
+    FROM gear
+    WHERE site_id = ${site} AND upper(label) = upper(${code})
+    UNION ALL
+    SELECT 'cylinder', id, label
+    FROM cylinder
+    WHERE site_id = ${site} AND upper(label) = upper(${code})
+    UNION ALL
+    SELECT 'station', id, name
+    FROM station
+    WHERE site_id = ${site} AND (code = upper(${code}) OR lower(name) = lower(${code}))
+    LIMIT 1
+  `)
   return rows[0] ?? null
 }

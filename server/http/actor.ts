@@ -2,16 +2,16 @@ import { getCookie, unsealSession, useSession, type H3Event, type SessionConfig 
 import { getConfig } from '../config'
 import { getClock } from '../clock'
 import { outside } from '../db/pool'
-import { findSession, findToken, type ActorRow } from '../db/session'
+import { findSignIn, findToken, type ActorRow } from '../db/sign-in'
 import type { Actor } from '../services/actor'
-import { readMe } from '../services/session/account'
-import { boothSignIn } from '../services/training/card'
-import { signIn, signOut } from '../services/session/sign-in'
-import type { Me } from '#shared/session/schema'
-import { hashToken } from '../services/session/token'
-import { AppError } from './errors'
+import { readMe } from '../services/sign-in/account'
+import { boothSignIn } from '../services/session/card'
+import { signIn, signOut } from '../services/sign-in/sign-in'
+import type { Me } from '#shared/sign-in/schema'
+import { hashToken } from '../services/sign-in/token'
+import { AppError } from '../errors'
 
-const SESSION_HOURS = 14
+const SIGN_IN_HOURS = 14
 
 const COOKIE = 'zonaris'
 
@@ -20,8 +20,8 @@ function sealing(event: H3Event): SessionConfig {
   const secure = event.headers.get('x-forwarded-proto') === 'https'
   return {
     name: COOKIE,
-    password: getConfig().sessionPassword,
-    maxAge: SESSION_HOURS * 3600,
+    password: getConfig().cookieSecret,
+    maxAge: SIGN_IN_HOURS * 3600,
     cookie: { httpOnly: true, sameSite: 'lax', path: '/', secure },
   }
 }
@@ -54,31 +54,31 @@ export async function findActor(event: H3Event): Promise<Actor | null> {
   }
   const signIn = await signInOf(event)
   if (!signIn) return null
-  const row = await outside((db) => findSession(db, signIn))
+  const row = await outside((db) => findSignIn(db, signIn))
   return row && toActor(row, signIn)
 }
 
-export async function startSession(event: H3Event, email: string, password: string): Promise<Me> {
-  return begin(event, await signIn(email, password, SESSION_HOURS))
+export async function startSignIn(event: H3Event, email: string, password: string): Promise<Me> {
+  return begin(event, await signIn(email, password, SIGN_IN_HOURS))
 }
 
-export async function startBoothSession(
+export async function startBoothSignIn(
   event: H3Event,
   code: string,
   person: string,
   pin: string,
 ): Promise<Me> {
-  return begin(event, await boothSignIn(code, person, pin, SESSION_HOURS))
+  return begin(event, await boothSignIn(code, person, pin, SIGN_IN_HOURS))
 }
 
 async function begin(event: H3Event, id: string): Promise<Me> {
   const session = await useSession<{ signIn?: string }>(event, sealing(event))
   await session.update({ signIn: id })
-  const row = await outside((db) => findSession(db, id))
+  const row = await outside((db) => findSignIn(db, id))
   return readMe(await toActor(row!, id))
 }
 
-export async function endSession(event: H3Event, actor: Actor): Promise<void> {
+export async function endSignIn(event: H3Event, actor: Actor): Promise<void> {
   await signOut(actor)
   const session = await useSession<{ signIn?: string }>(event, sealing(event))
   await session.clear()

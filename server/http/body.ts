@@ -1,5 +1,5 @@
 import type { H3Event } from 'h3'
-import { AppError } from './errors'
+import { AppError } from '../errors'
 
 /** Bodies over this are refused, however they arrive. */
 const BODY_LIMIT = 256_000

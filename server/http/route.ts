@@ -13,7 +13,7 @@ import type { Contract } from '#shared/api/contract'
 import type { Actor } from '../services/actor'
 import { findActor, requireSameOrigin } from './actor'
 import { readJson } from './body'
-import { AppError, type Field } from './errors'
+import { AppError, type Field } from '../errors'
 
 export interface Call<P, Q, B> {
   event: H3Event
@@ -85,7 +85,7 @@ function parse<T extends z.ZodType>(
 const CONSTRAINTS: Record<string, { message: string; path: string }> = {
   person_email_once: { message: 'Another person already uses this email address.', path: 'email' },
   station_name_once: { message: 'Another station already has this name.', path: 'name' },
-  equipment_label_once: { message: 'Another item already has this label.', path: 'label' },
+  gear_label_once: { message: 'Other gear already has this label.', path: 'label' },
   cylinder_label_once: { message: 'Another cylinder already has this label.', path: 'label' },
   person_number_once: {
     message: 'Another person already has this roster number.',
@@ -94,9 +94,13 @@ const CONSTRAINTS: Record<string, { message: string; path: string }> = {
   house_chart_once_a_day: { message: 'A chart already begins on this day.', path: 'effectiveFrom' },
   course_name_once: { message: 'Another course already has this name.', path: 'name' },
   stock_code_once: { message: 'Another item of the store already has this code.', path: 'code' },
-  training_helmet_once: {
+  session_helmet_once: {
     message: 'Someone else in this session wears this helmet.',
     path: 'set.helmetId',
+  },
+  permit_event_pkey: {
+    message: 'This step was already taken on another permit.',
+    path: 'eventId',
   },
   permit_one_per_place: {
     message: 'Another permit is open for this place and time. Close it first, or change the times.',

@@ -1,5 +1,5 @@
-import type { Role } from '#shared/session/schema'
-import { appendAudit } from '../db/audit'
+import type { Role } from '#shared/sign-in/schema'
+import { appendAudit, type AuditMark } from '../db/audit'
 import type { Db } from '../db/pool'
 
 /** The person who asks, and the time at which they asked. Every use case takes one. */
@@ -17,7 +17,7 @@ export interface Actor {
 export const isStaff = (actor: Actor): boolean =>
   actor.role === 'lead' || actor.role === 'instructor'
 
-/** Write an event that matters into the chain. @returns its number */
+/** Write an event that matters into the chain. */
 export function record(
   db: Db,
   actor: Actor,
@@ -25,7 +25,7 @@ export function record(
   subject: string,
   subjectId: string | null,
   details: object = {},
-): Promise<number> {
+): Promise<AuditMark> {
   return appendAudit(db, {
     organisation: actor.organisation,
     at: actor.now,

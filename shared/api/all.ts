@@ -1,5 +1,36 @@
-import { airRoutes } from './air'
-import { routes } from './routes'
+import { airRoutes } from '#shared/air/routes'
+import { apiRoutes } from '#shared/api/routes'
+import { eyesRoutes } from '#shared/eyes/routes'
+import { fumeRoutes } from '#shared/fume/routes'
+import { hoodRoutes } from '#shared/hood/routes'
+import { inspectionRoutes } from '#shared/inspection/routes'
+import { jobRoutes } from '#shared/job/routes'
+import { monitorRoutes } from '#shared/monitor/routes'
+import { peopleRoutes } from '#shared/people/routes'
+import { permitRoutes } from '#shared/permit/routes'
+import { ppeRoutes } from '#shared/ppe/routes'
+import { samplingRoutes } from '#shared/sampling/routes'
+import { sessionRoutes } from '#shared/session/routes'
+import { shopRoutes } from '#shared/shop/routes'
+import { signInRoutes } from '#shared/sign-in/routes'
+import { stockRoutes } from '#shared/stock/routes'
 
 /** Every route of the product. The server serves these and no others; one test walks them all. */
-export const allRoutes = { ...routes, ...airRoutes }
+export const allRoutes = {
+  ...apiRoutes,
+  ...signInRoutes,
+  ...shopRoutes,
+  ...peopleRoutes,
+  ...eyesRoutes,
+  ...ppeRoutes,
+  ...inspectionRoutes,
+  ...stockRoutes,
+  ...sessionRoutes,
+  ...jobRoutes,
+  ...permitRoutes,
+  ...airRoutes,
+  ...hoodRoutes,
+  ...fumeRoutes,
+  ...samplingRoutes,
+  ...monitorRoutes,
+}

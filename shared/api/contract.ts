@@ -1,5 +1,5 @@
 import type { z } from 'zod'
-import { ROLES, type Role } from '#shared/session/schema'
+import { ROLES, type Role } from '#shared/sign-in/schema'
 
 /** One route: everything that server, client, tests and the API description need to agree on. */
 export interface Contract<

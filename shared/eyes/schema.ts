@@ -5,7 +5,7 @@ import { LIMIT_SETS } from '#core/exposure/terms'
 import { SCHOOLS } from '#core/shade/terms'
 import { CORRECTIONS } from '#core/shade/personal'
 import { SEASONS } from '#core/ppe/terms'
-import { findingSchema } from '#shared/job/schema'
+import { findingSchema } from '#shared/finding/schema'
 
 export const houseRow = z
   .strictObject({

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { HELMET_POWER } from '#core/shade/helmet'
-import { ITEM_KINDS } from '#core/inspection/checklist.table'
+import { GEAR_KINDS } from '#core/inspection/checklist.table'
 
 const shadeRange = z
   .tuple([z.number().min(1).max(16), z.number().min(1).max(16)])
@@ -27,7 +27,7 @@ const label = z.string().trim().min(1, 'Give it a label.').max(40)
 /** The booth where it stands, if it has one. */
 const stationId = z.uuid().nullable().default(null)
 const everyDays = z.number().int().min(1).max(366)
-export const itemBody = z.discriminatedUnion('kind', [
+export const gearBody = z.discriminatedUnion('kind', [
   z.strictObject({
     kind: z.literal('cylinder'),
     label,
@@ -53,7 +53,7 @@ export const itemBody = z.discriminatedUnion('kind', [
     details: helmetDetails.default(PLAIN_HELMET),
   }),
 ])
-export type ItemBody = z.output<typeof itemBody>
+export type GearBody = z.output<typeof gearBody>
 
 const lineResult = z.strictObject({
   id: z.string().max(40),
@@ -72,9 +72,9 @@ export const inspectionBody = z.strictObject({
 })
 export type InspectionBody = z.infer<typeof inspectionBody>
 
-export const itemSchema = z.object({
+export const gearSchema = z.object({
   id: z.uuid(),
-  kind: z.enum(ITEM_KINDS),
+  kind: z.enum(GEAR_KINDS),
   label: z.string(),
   gas: z.string().nullable(),
   description: z.string(),
@@ -91,7 +91,7 @@ export const itemSchema = z.object({
   daysSince: z.number().nullable(),
   due: z.boolean(),
 })
-export type Item = z.infer<typeof itemSchema>
+export type Gear = z.infer<typeof gearSchema>
 
 export const inspectionSchema = z.object({
   id: z.uuid(),

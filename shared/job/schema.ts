@@ -1,5 +1,4 @@
 import { z } from 'zod'
-import type { Unit } from '#core/finding/finding'
 import {
   ALSO_PRESENT,
   BASE_METALS,
@@ -10,6 +9,7 @@ import {
   RESPIRATORS,
   isArc,
 } from '#core/job/job'
+import { findingSchema } from '#shared/finding/schema'
 import { PARTICULATES, type Particulate } from '#core/exposure/terms'
 
 const positive = (most: number): z.ZodNumber =>
@@ -17,7 +17,7 @@ const positive = (most: number): z.ZodNumber =>
 const mgPerM3 = z.number().min(0, 'Not negative.').max(1_000_000).optional()
 
 export const airSchema = z.strictObject({
-  place: z.enum(['indoors', 'outdoors', 'confined']),
+  space: z.enum(['indoors', 'outdoors', 'confined']),
   volume: positive(10_000_000).nullable(),
   ceiling: positive(200).nullable(),
   obstructed: z.boolean().nullable(),
@@ -95,7 +95,7 @@ export const jobBody = z
     place: z.string().trim().min(1).max(200).nullable(),
     welderId: z.uuid().nullable(),
     helmetId: z.uuid().nullable(),
-    equipmentIds: z.array(z.uuid()).max(20),
+    gearIds: z.array(z.uuid()).max(20),
     cylinderIds: z.array(z.uuid()).max(20),
     spec: specSchema,
     /** The version that was read; a later one is not overwritten. */
@@ -107,32 +107,12 @@ export const jobBody = z
   })
 export type JobBody = z.infer<typeof jobBody>
 
-const quantity = z.object({ amount: z.number(), unit: z.string() as unknown as z.ZodType<Unit> })
-export const findingSchema = z.object({
-  code: z.string(),
-  step: z.enum(['eyes', 'body', 'air', 'gear', 'fire', 'watch']),
-  level: z.enum(['clear', 'caution', 'stop', 'unknown']),
-  value: quantity.optional(),
-  sentence: z.string(),
-  remedy: z.string().optional(),
-  reasons: z.array(
-    z.object({
-      rule: z.string(),
-      source: z.object({ document: z.string(), recall: z.enum(['memory', 'practice']) }),
-      inputs: z
-        .record(z.string(), z.union([quantity, z.string(), z.number(), z.boolean()]))
-        .optional(),
-    }),
-  ),
-  legal: z.boolean().optional(),
-})
-
 export const jobRowSchema = z.object({
   id: z.uuid(),
   number: z.number(),
   title: z.string(),
   process: z.enum(PROCESSES),
-  where: z.string(),
+  placeName: z.string(),
   welder: z.string().nullable(),
   updatedAt: z.iso.datetime(),
 })
@@ -142,12 +122,12 @@ export const jobSchema = z.object({
   title: z.string(),
   stationId: z.uuid().nullable(),
   place: z.string().nullable(),
-  where: z.string(),
+  placeName: z.string(),
   designated: z.boolean(),
   welderId: z.uuid().nullable(),
   welder: z.string().nullable(),
   helmetId: z.uuid().nullable(),
-  equipmentIds: z.array(z.uuid()),
+  gearIds: z.array(z.uuid()),
   cylinderIds: z.array(z.uuid()),
   spec: z.strictObject(specShape),
   version: z.number(),
@@ -163,6 +143,6 @@ export type Job = z.infer<typeof jobSchema>
 export const choiceSchema = z.object({
   title: z.string(),
   jobId: z.uuid(),
-  where: z.string(),
+  placeName: z.string(),
   times: z.number(),
 })

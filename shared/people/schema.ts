@@ -2,8 +2,9 @@ import { z } from 'zod'
 import { PROCESSES } from '#core/job/job'
 import { SUPPLIERS } from '#core/ppe/terms'
 import { CORRECTIONS } from '#core/shade/personal'
-import { findingSchema } from '#shared/job/schema'
-import { email, name, newPassword, pin, ROLES } from '#shared/session/schema'
+import { findingSchema } from '#shared/finding/schema'
+
+import { email, name, newPassword, pin, ROLES } from '#shared/sign-in/schema'
 
 const rosterNumber = z.string().trim().min(1).max(40, 'At most 40 characters.')
 const day = z.iso.date('Enter a day.')
@@ -102,7 +103,7 @@ export const courseBody = z
       if (ids.indexOf(id) !== i)
         context.addIssue({
           code: 'custom',
-          message: 'This item stands on the list twice.',
+          message: 'This piece stands on the list twice.',
           path: ['kit', i, 'ppeId'],
         })
     })

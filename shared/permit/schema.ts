@@ -1,8 +1,9 @@
 import { z } from 'zod'
 import { RULE_SETS, SWEEP } from '#core/firewatch/rules.table'
 import { PERMIT_ACTIONS, PERMIT_STATES } from '#core/permit/lifecycle'
-import { findingSchema } from '#shared/job/schema'
-import { pin } from '#shared/session/schema'
+import { findingSchema } from '#shared/finding/schema'
+
+import { pin } from '#shared/sign-in/schema'
 
 const answer = z.enum(['yes', 'no', 'na'])
 const sweepSchema = z.strictObject(
@@ -26,7 +27,8 @@ export const overrideBody = z.strictObject({
   code: z.string().max(60),
   reason: z.string().trim().min(10, 'Write the reason, in at least 10 characters.').max(1000),
 })
-const SIGNERS = ['operator', 'fire_watch'] as const
+export const SIGNERS = ['operator', 'fire_watch'] as const
+export type Signer = (typeof SIGNERS)[number]
 export const signBody = z.strictObject({ eventId: z.uuid(), as: z.enum(SIGNERS), pin })
 export const actionBody = z.strictObject({
   eventId: z.uuid(),
@@ -62,7 +64,19 @@ export const permitRowSchema = z.object({
   watchEndsAt: z.iso.datetime().nullable(),
   rehearsal: z.boolean(),
 })
-export const permitSchema = permitRowSchema.extend({
+/** What a step may have changed. */
+export const permitStepSchema = permitRowSchema.extend({
+  signed: z.object({ operator: z.boolean(), fire_watch: z.boolean() }),
+  workStartedAt: z.iso.datetime().nullable(),
+  watchStartedAt: z.iso.datetime().nullable(),
+  closedAt: z.iso.datetime().nullable(),
+  nextRoundAt: z.iso.datetime().nullable(),
+  actions: z.array(z.enum(PERMIT_ACTIONS)),
+  events: z.array(eventSchema),
+  auditHash: z.string().nullable(),
+})
+/** A permit judged now. */
+export const permitSchema = permitStepSchema.extend({
   jobId: z.uuid(),
   sweep: z.record(z.string(), answer),
   operatorId: z.uuid().nullable(),
@@ -76,18 +90,11 @@ export const permitSchema = permitRowSchema.extend({
   ready: z.boolean(),
   open: z.array(z.string()),
   overridden: z.array(z.object({ code: z.string(), reason: z.string() })),
-  signed: z.object({ operator: z.boolean(), fire_watch: z.boolean() }),
   issuedBy: z.string().nullable(),
   issuedAt: z.iso.datetime().nullable(),
-  workStartedAt: z.iso.datetime().nullable(),
-  watchStartedAt: z.iso.datetime().nullable(),
-  closedAt: z.iso.datetime().nullable(),
-  nextRoundAt: z.iso.datetime().nullable(),
-  actions: z.array(z.enum(PERMIT_ACTIONS)),
-  events: z.array(eventSchema),
   version: z.number(),
-  auditHash: z.string().nullable(),
   designated: z.boolean(),
 })
 export type Permit = z.infer<typeof permitSchema>
+export type PermitStep = z.infer<typeof permitStepSchema>
 export type PermitRow = z.infer<typeof permitRowSchema>

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { LIMIT_SETS, SUBSTANCES } from '#core/exposure/terms'
-import { findingSchema } from '#shared/job/schema'
+import { findingSchema } from '#shared/finding/schema'
 
 export const sampleBody = z
   .strictObject({

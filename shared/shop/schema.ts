@@ -1,14 +1,17 @@
 import { z } from 'zod'
+import { GEAR_KINDS } from '#core/inspection/checklist.table'
+import { RULE_SETS } from '#core/firewatch/rules.table'
+import { UNIT_SYSTEMS } from '#shared/units/systems'
 import { airSchema } from '#shared/job/schema'
 import { siteRules } from '#shared/eyes/schema'
-import { name, timeZone } from '#shared/session/schema'
+import { name, timeZone } from '#shared/sign-in/schema'
 
 export const siteBody = z.strictObject({
   name,
   timeZone,
-  units: z.enum(['us', 'si']),
+  units: z.enum(UNIT_SYSTEMS),
   shiftHours: z.number().min(1).max(24),
-  ruleSet: z.enum(['osha', 'nfpa51b']),
+  ruleSet: z.enum(RULE_SETS),
   houseMinutes: z.number().int().min(30, 'At least 30 minutes.').max(480).nullable(),
   ...siteRules,
 })
@@ -39,7 +42,7 @@ export const shiftSchema = z.object({
   locked: z.array(
     z.object({
       id: z.uuid(),
-      kind: z.enum(['cylinder', 'machine', 'helmet']),
+      kind: z.enum(GEAR_KINDS),
       label: z.string(),
       reason: z.string(),
     }),
@@ -47,7 +50,7 @@ export const shiftSchema = z.object({
   due: z.array(
     z.object({
       id: z.uuid(),
-      kind: z.enum(['cylinder', 'machine', 'helmet']),
+      kind: z.enum(GEAR_KINDS),
       label: z.string(),
       daysSince: z.number().nullable(),
     }),
@@ -69,7 +72,7 @@ export const shiftSchema = z.object({
     z.object({
       id: z.uuid(),
       kind: z.enum(['ill', 'bad_air', 'monitor']),
-      where: z.string(),
+      placeName: z.string(),
       stationId: z.uuid().nullable(),
       jobId: z.uuid().nullable(),
       at: z.iso.datetime(),

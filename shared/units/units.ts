@@ -1,7 +1,7 @@
 import { convert } from 'convert'
 import type { Quantity, Unit } from '#core/finding/finding'
-
-export type Units = 'us' | 'si'
+import { inchFraction } from '#core/finding/inches'
+import type { Units } from './systems'
 
 interface Display {
   unit: string
@@ -34,6 +34,7 @@ const US: Record<Unit, Display> = {
   'm/s': scaled('fpm', FOOT / 60),
   'm3/s': scaled('cfm', FOOT ** 3 / 60),
   'mg/m3': same('mg/m³'),
+  ppm: same('ppm'),
   'kg/h': scaled('lb/h', POUND_KG),
   'g/h': same('g/h'),
   min: same('min'),
@@ -48,6 +49,7 @@ const US: Record<Unit, Display> = {
   nm: same('nm'),
   rad: scaled('mrad', 0.001),
   s: same('s'),
+  days: same('days'),
   OD: same(''),
 }
 const SI: Record<Unit, Display> = {
@@ -73,7 +75,30 @@ export function figure(x: number): string {
   return String(Number(x.toPrecision(3)))
 }
 
+/** A share from 0 to 1 or more as a percentage; what is too small to tell is not shown as nothing. */
+export function percentText(share: number): string {
+  if (share === 0) return '0 %'
+  return share < 0.001 ? '< 0.1 %' : `${figure(share * 100)} %`
+}
+
+const fraction = ({ amount, unit }: Quantity, units: Units): string | null =>
+  unit === 'mm' && units === 'us' ? inchFraction(amount) : null
+
 export function quantityText(quantity: Quantity, units: Units): string {
   const shown = display(quantity.unit, units)
-  return `${figure(shown.from(quantity.amount))}${shown.unit ? ` ${shown.unit}` : ''}`
+  const text = fraction(quantity, units) ?? figure(shown.from(quantity.amount))
+  return `${text}${shown.unit ? ` ${shown.unit}` : ''}`
+}
+
+/** A number with as many digits as people type: three behind the point. */
+const asTyped = (x: number): number => Number(Math.abs(x) < 1 ? x.toPrecision(3) : x.toFixed(3))
+/** As many figures as a converted value deserves: 30 fpm and 1.6 ft, but 1,230 cfm. */
+const converted = (x: number): number => Number(x.toPrecision(Math.abs(x) >= 100 ? 3 : 2))
+
+/** A quantity as a field shows it, without its unit: a fraction where the trade uses one, as typed where it was typed in this unit, else rounded. */
+export function fieldText(quantity: Quantity, units: Units): string {
+  const shown = display(quantity.unit, units).from(quantity.amount)
+  const typed = asTyped(shown)
+  const isTyped = Math.abs(typed - shown) <= 1e-9 * Math.abs(shown)
+  return fraction(quantity, units) ?? String(isTyped ? typed : converted(shown))
 }

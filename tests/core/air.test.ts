@@ -1,7 +1,8 @@
 import fc from 'fast-check'
 import { describe, expect, it, test } from 'vitest'
 import { mixtureIndex, timeWeightedAverage } from '#core/exposure/average'
-import { estimateExposure, steadyConcentration } from '#core/exposure/estimate'
+import { steadyConcentration } from '#core/air/steady'
+import { estimateExposure } from '#core/assessment/estimate'
 import { strictest } from '#core/exposure/limits.table'
 import { EMISSION_FACTORS } from '#core/fume/emission.table'
 import { emissionRate } from '#core/fume/emission'
@@ -144,7 +145,7 @@ describe('prescriptive check, OSHA 29 CFR 1910.252(c)', () => {
         legal: true,
       })
       expect(
-        find(checkVentilation(jobWith({ coating, respirator: 'airline_hood' })), 'air.coating')!
+        find(checkVentilation(jobWith({ coating, respirator: 'airline_helmet' })), 'air.coating')!
           .level,
       ).toBe('caution')
     }
@@ -162,12 +163,12 @@ describe('prescriptive check, OSHA 29 CFR 1910.252(c)', () => {
     ).toBe('caution')
   })
   it('stops in a confined space without air, and stays a caution with it', () => {
-    expect(checkVentilation(jobWith({}, { place: 'confined', generalFlow: 0.1 }))[0]).toMatchObject(
+    expect(checkVentilation(jobWith({}, { space: 'confined', generalFlow: 0.1 }))[0]).toMatchObject(
       { level: 'stop', legal: true },
     )
     expect(
       checkVentilation(
-        jobWith({ respirator: 'airline_pressure_demand_full' }, { place: 'confined' }),
+        jobWith({ respirator: 'airline_pressure_demand_full' }, { space: 'confined' }),
       )[0]!.level,
     ).toBe('caution')
   })
@@ -298,8 +299,8 @@ describe('estimate against the limits', () => {
       filtering_facepiece: 10,
       half_mask: 10,
       full_facepiece: 50,
-      powered_hood: 25,
-      airline_hood: 25,
+      powered_helmet: 25,
+      airline_helmet: 25,
       airline_pressure_demand_full: 1000,
     })
     const over = { generalFlow: 1.6611 / 5 / 9 }

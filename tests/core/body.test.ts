@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it, test } from 'vitest'
 import { PROCESSES, POSITIONS, type Process } from '#core/job/job'
-import { DEFAULT_RULES } from '#core/job/assess'
+import { DEFAULT_RULES } from '#core/assessment/assess'
 import { judgeRecord } from '#core/people/reminders'
 import {
   headerErrors,
@@ -10,18 +10,14 @@ import {
   rosterChanges,
   rosterLine,
 } from '#core/people/roster'
+import { monthsAfter } from '#core/calendar/day'
 import { CONFLICTS, judgeConflicts } from '#core/ppe/conflict'
 import { CONFLICT_IDS, ZONES, type SiteRules } from '#core/ppe/terms'
 import { assignPpe, DEFAULT_SITE_RULES, propertiesText } from '#core/ppe/ppe'
 import { PPE_RULES, type PpeJob } from '#core/ppe/ppe.table'
 import { judgeMember, judgeSession, type Member } from '#core/readiness/readiness'
 import { NEEDS } from '#core/readiness/terms'
-import {
-  fitTestUntil,
-  judgeRespirator,
-  monthsAfter,
-  type RespiratorRecord,
-} from '#core/respirator/fit'
+import { fitTestUntil, judgeRespirator, type RespiratorRecord } from '#core/respirator/fit'
 import { balanceAfter, MOVE_KINDS, toOrder, type Balance } from '#core/stock/ledger'
 import { jobWith } from './job.fixture'
 
@@ -155,7 +151,7 @@ describe('conflicts (common practice, and the sources named)', () => {
   // OSHA 29 CFR 1910.134(g)(1)(i)(A)
   it('a beard stops a tight respirator by law, and no other', () => {
     expect(judgeConflicts(['beard'], job)[0]).toMatchObject({ level: 'stop', legal: true })
-    for (const respirator of ['none', 'powered_hood', 'airline_hood'] as const)
+    for (const respirator of ['none', 'powered_helmet', 'airline_helmet'] as const)
       expect(judgeConflicts(['beard'], { process: 'SMAW', respirator })).toEqual([])
   })
 })
@@ -191,8 +187,8 @@ describe('respirator, OSHA 29 CFR 1910.134(e), (f) and (g)', () => {
     [{ sealCheckOn: '2026-11-22' }, 'caution'],
   ] as const)('%o: %s', (change, expected) => expect(level(change)).toBe(expected))
   it('a loose hood needs clearance and no fit test; none needs nothing', () => {
-    expect(level({ fitTestOn: null }, 'powered_hood')).toBe('clear')
-    expect(level({ clearedUntil: null }, 'powered_hood')).toBe('stop')
+    expect(level({ fitTestOn: null }, 'powered_helmet')).toBe('clear')
+    expect(level({ clearedUntil: null }, 'powered_helmet')).toBe('stop')
     expect(level({}, 'none')).toBeUndefined()
   })
   it('reminders begin thirty days before and turn to a stop after', () => {

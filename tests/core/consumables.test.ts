@@ -6,7 +6,7 @@ import { judgeAir } from '#core/air/judge'
 import { linearise } from '#core/air/linear'
 import { reckon } from '#core/air/reckon'
 import { exchange } from '#core/air/zones'
-import { estimateExposure } from '#core/exposure/estimate'
+import { estimateExposure } from '#core/assessment/estimate'
 import { LIMITS } from '#core/exposure/limits.table'
 import { LIMIT_SETS, PARTICULATES, type Particulate } from '#core/exposure/terms'
 import { EMISSION_FACTORS, type EmissionRow } from '#core/fume/emission.table'
@@ -20,6 +20,14 @@ const METAL: Record<EmissionRow['alloy'], BaseMetal> = {
   aluminium: 'aluminium',
   nickel: 'nickel_alloy',
   hardfacing: 'carbon_steel',
+}
+/** What the rest of the fume is made of; not known for nickel. */
+const REMAINDER: Record<EmissionRow['alloy'], Particulate | null> = {
+  steel: 'ironOxide',
+  stainless: 'ironOxide',
+  aluminium: 'aluminium',
+  nickel: null,
+  hardfacing: 'ironOxide',
 }
 const KG_PER_HOUR = 1.4
 const of = (row: EmissionRow) => ({
@@ -39,8 +47,7 @@ describe('every consumable of EPA AP-42 12.19 in the full model, worked out a se
         return emission && 'rate' in emission && !emission.bound ? emission.rate : 0
       }
       expect(rate('fume')).toBeCloseTo(row.fume * KG_PER_HOUR, 9)
-      const remainder =
-        row.alloy === 'aluminium' ? 'aluminium' : row.alloy === 'nickel' ? null : 'ironOxide'
+      const remainder = REMAINDER[row.alloy]
       if (remainder)
         expect(
           rate(remainder) +

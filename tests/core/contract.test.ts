@@ -3,10 +3,10 @@ import { readConfig } from '#server/config'
 import { openApi } from '#shared/api/openapi'
 import { allRoutes } from '#shared/api/all'
 import type { Contract } from '#shared/api/contract'
-import { itemBody } from '#shared/inspection/schema'
+import { gearBody } from '#shared/inspection/schema'
 import { jobBody } from '#shared/job/schema'
 import { personBody } from '#shared/people/schema'
-import { setupBody } from '#shared/session/schema'
+import { setupBody } from '#shared/sign-in/schema'
 import { siteBody } from '#shared/shop/schema'
 import { JOB } from './job.fixture'
 
@@ -29,7 +29,7 @@ const job = (change: object = {}, spec: object = {}): unknown => ({
   place: 'Quay',
   welderId: null,
   helmetId: null,
-  equipmentIds: [],
+  gearIds: [],
   cylinderIds: [],
   spec: { ...JOB, ...spec },
   ...change,
@@ -105,15 +105,15 @@ describe('people, items and sites at the door', () => {
 
   it('a helmet has ranges from light to dark', () => {
     const helmet = { kind: 'helmet', label: 'H', description: '', everyDays: 1, assignedTo: null }
-    expect(paths(itemBody, { ...helmet, ranges: [[9, 13]] })).toEqual([])
-    expect(paths(itemBody, { ...helmet, ranges: [[13, 9]] })).toEqual(['ranges.0'])
-    expect(paths(itemBody, { ...helmet, ranges: [] })).toEqual(['ranges'])
+    expect(paths(gearBody, { ...helmet, ranges: [[9, 13]] })).toEqual([])
+    expect(paths(gearBody, { ...helmet, ranges: [[13, 9]] })).toEqual(['ranges.0'])
+    expect(paths(gearBody, { ...helmet, ranges: [] })).toEqual(['ranges'])
   })
 
   it('a cylinder has a gas and no ranges', () => {
     const cylinder = { kind: 'cylinder', label: 'C', description: '', everyDays: 7 }
-    expect(paths(itemBody, { ...cylinder, gas: '' })).toEqual(['gas'])
-    expect(itemBody.safeParse({ ...cylinder, gas: 'Argon', ranges: [] }).success).toBe(false)
+    expect(paths(gearBody, { ...cylinder, gas: '' })).toEqual(['gas'])
+    expect(gearBody.safeParse({ ...cylinder, gas: 'Argon', ranges: [] }).success).toBe(false)
   })
 
   it('a house watch is never under 30 minutes', () => {

@@ -207,7 +207,9 @@ describe('house chart (common practice)', () => {
   it('where it is silent the guide stands in and is named', () => {
     const answer = assignShade(query('SMAW', 300), { school: 'house', house: HOUSE_CHART })
     expect(answer.working).toBe(14)
-    expect(JSON.stringify(answer.findings)).toContain('no row here; the guide stands in')
+    expect(JSON.stringify(answer.findings)).toContain(
+      'no row here; the ANSI and AWS guide stands in',
+    )
     expect(says('house', query('SMAW', 100), [])).toBeNull()
   })
 })

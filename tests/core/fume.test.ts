@@ -1,7 +1,7 @@
 import { describe, expect, it, test } from 'vitest'
 import { emissionsOf } from '#core/air/emit'
 import { airBasis, caseOfJob } from '#core/air/basis'
-import { assessJob } from '#core/job/assess'
+import { assessJob } from '#core/assessment/assess'
 import { faultsOf, rowOfComposition, sumOfParts, type Composition } from '#core/fume/composition'
 import { consumedPerHour } from '#core/fume/consumed'
 import { COATING_QUESTIONS, identifyCoating, type Seen } from '#core/fume/coating'

@@ -20,7 +20,7 @@ export const JOB: JobSpec = {
   arcMinutes: 120,
   welders: 1,
   air: {
-    place: 'indoors',
+    space: 'indoors',
     volume: 1000,
     ceiling: 6,
     obstructed: false,

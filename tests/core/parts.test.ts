@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it, test } from 'vitest'
 import { ladderTable, stepPath } from '../../app/components/shade/ladder'
-import { tasksOf } from '../../app/components/training/tasks'
+import { tasksOf } from '../../app/components/session/tasks'
 import { PPE_RULES } from '#core/ppe/ppe.table'
 import { ZONES } from '#core/ppe/terms'
 import { SPOT } from '../../app/components/ppe/figure'
@@ -10,11 +10,11 @@ import { HOUSE_CHART } from '#core/shade/shade.table'
 import { askSchools, type ShadeQuery } from '#core/shade/school'
 import { shadeSteps } from '#core/shade/steps'
 import { viewBrightness } from '#core/shade/light'
-import type { Fix, TrainingMember } from '#shared/training/schema'
+import type { Fix, SessionMember } from '#shared/session/schema'
 import { houseChartBody } from '#shared/eyes/schema'
 import { courseBody, recordBody } from '#shared/people/schema'
 import { stockBody } from '#shared/stock/schema'
-import { changeBody } from '#shared/training/schema'
+import { changeBody } from '#shared/session/schema'
 import { quantityText } from '#shared/units/units'
 
 const QUERY: ShadeQuery = {
@@ -98,7 +98,7 @@ const member = (
     fixes: Fix[]
   }[],
   station = 'S1',
-): TrainingMember => ({
+): SessionMember => ({
   personId: id,
   name: id,
   presence: 'present',
@@ -146,7 +146,7 @@ describe('to do of a session', () => {
     })
   })
   it('keeps a cure for one person on its own line', () => {
-    const lacking = (id: string): TrainingMember =>
+    const lacking = (id: string): SessionMember =>
       member(id, [{ need: 'hands', level: 'stop', sentence: 'Lacks gloves', fixes: [lend(id)] }])
     expect(tasksOf([lacking('a'), lacking('b')]).map((task) => task.fixes[0]!.change)).toEqual([
       expect.objectContaining({ people: ['a'] }),
@@ -154,7 +154,7 @@ describe('to do of a session', () => {
     ])
   })
   it('one seal check serves everyone of the line', () => {
-    const seal = (id: string): TrainingMember =>
+    const seal = (id: string): SessionMember =>
       member(id, [
         {
           need: 'breath',

@@ -108,13 +108,16 @@ describe('legal minimum, OSHA 29 CFR 1910.133(a)(5)', () => {
     expect(ask(process, null, { thickness }).floor).toBe(shade)
   })
 
-  // 1/16, 3/32, 5/32, 3/16, 8/32 and 5/16 in
+  // 1/16, 3/32, 5/32 (sold as 4 mm), 3/16, 8/32 (sold as 6.4 mm) and 5/16 in
   test.each([
     [1.6, 7],
     [2.38125, 8],
     [3.96875, 8],
+    [4, 8],
+    [4.01, 10],
     [4.76, 10],
     [6.35, 10],
+    [6.4, 10],
     [7.9, 11],
   ])('SMAW with a %s mm electrode at 50 A: at least %s', (electrode, shade) => {
     expect(ask('SMAW', 50, { electrode }).floor).toBe(Math.max(7, shade))

@@ -1,5 +1,5 @@
 import { describe, expect, it, test } from 'vitest'
-import { estimateExposure } from '#core/exposure/estimate'
+import { estimateExposure } from '#core/assessment/estimate'
 import { LIMITS, strictest } from '#core/exposure/limits.table'
 import { EMISSION_FACTORS } from '#core/fume/emission.table'
 import { PROCESSES, isArc, type BaseMetal } from '#core/job/job'

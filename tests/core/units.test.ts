@@ -1,8 +1,11 @@
+import { jobWith } from './job.fixture'
 import fc from 'fast-check'
 import { describe, expect, it, test } from 'vitest'
-import type { Unit } from '#core/finding/finding'
-import { numberText, parseNumber } from '../../app/components/frame/number-text'
-import { display, figure, quantityText } from '#shared/units/units'
+import { UNITS } from '#core/finding/finding'
+import { parseNumber } from '../../app/components/frame/number-text'
+import { display, fieldText, figure, quantityText } from '#shared/units/units'
+import { inchFraction } from '#core/finding/inches'
+import { assignShade } from '#core/shade/shade'
 
 describe('units at the edge', () => {
   // Exact by definition: 1 ft = 0.3048 m, 1 in = 25.4 mm, 1 lb = 0.45359237 kg; 1 psi = 6894.757 Pa. 1 inH2O = 249.0889 Pa, ISO 80000-4.
@@ -32,36 +35,10 @@ describe('units at the edge', () => {
   })
 
   it('goes there and back in every unit of both systems', () => {
-    const units: Unit[] = [
-      'shade',
-      'A',
-      'mm',
-      'm',
-      'm2',
-      'm3',
-      'm/s',
-      'm3/s',
-      'mg/m3',
-      'kg/h',
-      'g/h',
-      'min',
-      'h',
-      'Pa',
-      'Pa static',
-      'V',
-      'share',
-      'count',
-      'L/h',
-      'W',
-      'nm',
-      'rad',
-      's',
-      'OD',
-    ]
     const value = fc.double({ min: 1e-6, max: 1e9, noNaN: true })
     fc.assert(
       fc.property(
-        fc.constantFrom(...units),
+        fc.constantFrom(...UNITS),
         fc.constantFrom('us' as const, 'si' as const),
         value,
         (unit, system, x) => {
@@ -102,11 +79,64 @@ describe('numbers as people type them', () => {
     for (const typed of ['many', '5/0', '1/2/3', '--1']) expect(parseNumber(typed)).toBeNaN()
   })
 
-  it('writes back what can be typed again', () => {
+  it('what was typed in a system is shown as typed in it', () => {
+    const typed = fc.integer({ min: 1, max: 999_999 }).map((n) => n / 1000)
+    const system = fc.constantFrom('us' as const, 'si' as const)
     fc.assert(
-      fc.property(fc.double({ min: 1e-3, max: 1e6, noNaN: true }), (x) => {
-        expect(parseNumber(numberText(x))! / x).toBeCloseTo(1, 3)
+      fc.property(fc.constantFrom(...UNITS), system, typed, (unit, units, x) => {
+        const amount = display(unit, units).to(x)
+        expect(parseNumber(fieldText({ amount, unit }, units))).toBeCloseTo(x, 9)
       }),
     )
+  })
+})
+
+describe('a field shows a sensible number of figures', () => {
+  test.each([
+    [0.5, 'm', 'us', '1.6'],
+    [0.15, 'm/s', 'us', '30'],
+    [0.943_894_7, 'm3/s', 'us', '2000'],
+    [34.8, 'm3', 'us', '1230'],
+    [8, 'mm', 'us', '0.31'],
+    [300, 'mm', 'us', '12'],
+    [3.2, 'mm', 'us', '1/8'],
+    [7.9375, 'mm', 'us', '5/16'],
+    [38.1, 'mm', 'us', '1 1/2'],
+    [7.9375, 'mm', 'si', '7.9'],
+    [3.2, 'mm', 'si', '3.2'],
+    [0, 'm', 'us', '0'],
+  ] as const)('%s %s in %s: %s', (amount, unit, units, text) => {
+    expect(fieldText({ amount, unit }, units)).toBe(text)
+  })
+
+  it('a text says the fraction too', () => {
+    expect(quantityText({ amount: 3.2, unit: 'mm' }, 'us')).toBe('1/8 in')
+    expect(quantityText({ amount: 0.9, unit: 'mm' }, 'us')).toBe('0.0354 in')
+  })
+})
+
+describe('inches of the trade', () => {
+  // Metric names of rods beside their inch size, ANSI Z49.1 table 1, recalled; wires and plate: common practice.
+  test.each([
+    [1.6, '1/16'],
+    [2.4, '3/32'],
+    [3.2, '1/8'],
+    [4, '5/32'],
+    [4.8, '3/16'],
+    [6.4, '1/4'],
+    [25.4, '1'],
+    [44.45, '1 3/4'],
+  ])('%s mm is %s in', (mm, text) => expect(inchFraction(mm)).toBe(text))
+
+  test.each([0, -3.2, Number.NaN, Infinity, 0.9, 1.2, 2.5, 5, 6, 8, 10, 12, 20, 300])(
+    '%s mm is no fraction',
+    (mm) => expect(inchFraction(mm)).toBeNull(),
+  )
+
+  it('a rod named in inches has the shade of the same rod in millimetres', () => {
+    const floor = (electrode: number) =>
+      assignShade({ ...jobWith({ process: 'SMAW', amps: 50 }), electrode }).floor
+    for (const mm of [1.6, 2.4, 3.2, 4, 4.8, 5.6, 6.4, 7.9])
+      expect(floor(parseNumber(inchFraction(mm)!)! * 25.4), `${mm} mm`).toBe(floor(mm))
   })
 })

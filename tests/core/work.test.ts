@@ -4,10 +4,10 @@ import { blocks, byWorst, overridable, worstLevel, type Finding } from '#core/fi
 import { countdown, finalRoundMade } from '#core/firewatch/countdown'
 import { judgeFire, watchMinutes, type FireQuery } from '#core/firewatch/fire'
 import { SWEEP, SWEEP_RADIUS, WATCH_MINUTES } from '#core/firewatch/rules.table'
-import { CHECKLISTS, ITEM_KINDS, type ItemKind } from '#core/inspection/checklist.table'
+import { CHECKLISTS, GEAR_KINDS, type GearKind } from '#core/inspection/checklist.table'
 import { judgeGear, judgeGearOfJob, type GearState } from '#core/inspection/gear'
 import { ChecklistMismatch, judgeInspection, type LineResult } from '#core/inspection/inspection'
-import { assessJob } from '#core/job/assess'
+import { assessJob } from '#core/assessment/assess'
 import { PROCESSES } from '#core/job/job'
 import { gates } from '#core/permit/gates'
 import {
@@ -53,9 +53,9 @@ describe('Finding', () => {
   })
   it('every Finding of every process carries a sentence, a rule and a source', () => {
     for (const process of PROCESSES)
-      for (const place of ['indoors', 'outdoors', 'confined'] as const) {
+      for (const space of ['indoors', 'outdoors', 'confined'] as const) {
         for (const entry of assessJob(
-          jobWith({ process, consumable: null, coating: 'zinc' }, { place }),
+          jobWith({ process, consumable: null, coating: 'zinc' }, { space }),
           { helmet: null, gear: [] },
         ).findings) {
           expect(entry.sentence.length).toBeGreaterThan(10)
@@ -114,14 +114,14 @@ describe('PPE (common practice, and OSHA 1910.133 and 1910.252(b) as marked)', (
 })
 
 describe('inspection', () => {
-  const full = (kind: ItemKind, change: Partial<LineResult> & { id?: string } = {}): LineResult[] =>
+  const full = (kind: GearKind, change: Partial<LineResult> & { id?: string } = {}): LineResult[] =>
     CHECKLISTS[kind].map((line) => ({
       id: line.id,
       mark: 'pass',
       ...(line.measure && { reading: line.measure.max! / 2 }),
       ...(change.id === line.id && change),
     }))
-  for (const kind of ITEM_KINDS) {
+  for (const kind of GEAR_KINDS) {
     for (const line of CHECKLISTS[kind]) {
       test(`${kind}: "${line.name}" failed ${line.critical ? 'locks out with the reason' : 'does not lock'}`, () => {
         const outcome = judgeInspection(

@@ -247,6 +247,17 @@ test('a monitor goes over its limit, someone feels ill: the work stops until it 
   await page.goto(`${app.url}/jobs/${job}`)
   await expect(page.getByTestId('stop-air')).toBeInViewport()
   await page.getByTestId('stop-air').click()
+  // The server hears the first try, its answer is lost on the way; the second try is the same alarm.
+  await page.route(
+    '**/api/v1/alarms',
+    async (route) => {
+      await route.fetch()
+      await route.abort()
+    },
+    { times: 1 },
+  )
+  await page.getByRole('button', { name: 'I feel ill' }).click()
+  await expect(page.getByText('Stop anyway and tell the lead.')).toBeVisible()
   await page.getByRole('button', { name: 'I feel ill' }).click()
   await expect(page.getByText('Stopped. Out into fresh air')).toBeVisible()
   await page.getByRole('button', { name: 'Tight chest' }).click()
@@ -257,10 +268,10 @@ test('a monitor goes over its limit, someone feels ill: the work stops until it 
   await expect(page.locator('[data-code="air.alarm"]')).toContainText('tight chest')
   await expectNoSidewaysScroll(page)
   await page.goto(`${app.url}/air`)
-  await expect(page.getByTestId('alarm')).toContainText('felt ill')
+  await expect(page.getByTestId('alarm').filter({ hasText: 'felt ill' })).toHaveCount(1)
   await expectNoSidewaysScroll(page)
   await expectAccessible(page)
-  expect(heard).toEqual([])
+  expect(heard).toEqual(['Failed to load resource: net::ERR_FAILED'])
 })
 
 test('coating by looking, a gas test before a void, limits that the shop adopts', async ({

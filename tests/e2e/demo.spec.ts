@@ -25,14 +25,14 @@ test.beforeAll(async () => {
       { name: 'gear', path: '/gear' },
       {
         name: 'locked machine',
-        path: `/gear/machine/${await one("SELECT id FROM equipment WHERE label = 'M-09'")}`,
+        path: `/gear/machine/${await one("SELECT id FROM gear WHERE label = 'M-09'")}`,
       },
       { name: 'shop', path: '/shop' },
       { name: 'account', path: '/account' },
       { name: 'sessions', path: '/sessions' },
       {
         name: 'session',
-        path: `/sessions/${await one('SELECT id FROM training ORDER BY day DESC LIMIT 1')}`,
+        path: `/sessions/${await one('SELECT id FROM session ORDER BY day DESC LIMIT 1')}`,
       },
       { name: 'my card', path: '/card' },
       { name: 'eyes', path: '/eyes' },
@@ -117,17 +117,17 @@ test('fits a phone, with targets for gloves', async ({ page }) => {
 test('a list is searched, shared by its address, and gone back to', async ({ page }) => {
   await signIn(page, app.url, as('viewer').email, as('viewer').password)
   await page.goto(`${app.url}/gear`)
-  await expect(page.getByText('101 items')).toBeVisible()
+  await expect(page.getByText('101 pieces of gear')).toBeVisible()
   await page.getByRole('button', { name: 'Next page' }).click()
   await expect(page).toHaveURL(/page=2/)
-  await page.getByLabel('Search items').fill('acetylene')
+  await page.getByLabel('Search pieces of gear').fill('acetylene')
   await expect(page).toHaveURL(/q=acetylene/)
   await expect(page).not.toHaveURL(/page=/)
   await page.reload()
-  await expect(page.getByLabel('Search items')).toHaveValue('acetylene')
-  await expect(page.getByText('7 items')).toBeVisible()
-  await page.getByLabel('Search items').fill('nothing like it')
-  await expect(page.getByText('No item matches.')).toBeVisible()
+  await expect(page.getByLabel('Search pieces of gear')).toHaveValue('acetylene')
+  await expect(page.getByText('7 pieces of gear')).toBeVisible()
+  await page.getByLabel('Search pieces of gear').fill('nothing like it')
+  await expect(page.getByText('Nothing matches.')).toBeVisible()
 })
 
 test('a viewer can look and not touch', async ({ page }) => {

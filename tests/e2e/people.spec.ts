@@ -35,7 +35,7 @@ test('a record is changed, refused at its field, kept, and signed by name', asyn
   await page.reload()
   await expect(page.getByRole('checkbox', { name: /^GMAW/ })).toBeChecked()
   await expect(page.getByText(/, Maren Oake$/).first()).toBeVisible()
-  await expect(page.getByText('Counts until 2027-02-10')).toBeVisible()
+  await expect(page.getByText('Counts until 10 Feb 2027')).toBeVisible()
   await expect(
     page.getByRole('group', { name: 'Leather boots' }).getByRole('radio', { name: 'Lacks' }),
   ).toBeChecked()

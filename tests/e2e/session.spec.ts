@@ -14,7 +14,7 @@ const enter = (page: Page) => signIn(page, app.url, lead.email, lead.password)
 /** Today's session, copied from yesterday's when no test has done so yet. */
 async function sessionToday(page: Page): Promise<void> {
   const headers = { origin: app.url }
-  await page.request.post(`${app.url}/api/v1/session`, {
+  await page.request.post(`${app.url}/api/v1/sign-in`, {
     data: { email: lead.email, password: lead.password },
     headers,
   })
@@ -34,7 +34,7 @@ async function sessionToday(page: Page): Promise<void> {
       })
     ).status(),
   ).toBe(201)
-  await page.request.delete(`${app.url}/api/v1/session`, { headers })
+  await page.request.delete(`${app.url}/api/v1/sign-in`, { headers })
 }
 
 test("second day: from yesterday's session to all clear in at most 12 clicks, and back a step", async ({
@@ -245,7 +245,7 @@ test('stores: lend, take back, clean, and a typed code leads there', async ({ pa
   await page.keyboard.press('Enter')
   await expect(page.getByRole('heading', { name: 'Loaner welding jacket, L' })).toBeVisible()
   const balance = page.getByTestId('balance')
-  await expect(balance).toContainText('6ready')
+  await expect(balance).toContainText('6 ready')
   await page.getByText('Lend', { exact: true }).click()
   await page.getByLabel('Pieces').fill('9')
   await expect(page.getByText('Only 6 on the shelf.')).toBeVisible()
@@ -255,11 +255,11 @@ test('stores: lend, take back, clean, and a typed code leads there', async ({ pa
   await page.keyboard.type('Tamsin')
   await page.getByRole('option', { name: 'Tamsin Grebe' }).click()
   await page.getByRole('button', { name: 'Lend' }).click()
-  await expect(balance).toContainText('5ready')
+  await expect(balance).toContainText('5 ready')
   await page.getByRole('button', { name: 'Take back' }).last().click()
   await page.getByRole('button', { name: 'Take back' }).first().click()
-  await expect(balance).toContainText('1to clean')
+  await expect(balance).toContainText('1 to clean')
   await page.getByText('Cleaned', { exact: true }).first().click()
   await page.getByRole('button', { name: 'Cleaned' }).click()
-  await expect(balance).toContainText('6ready')
+  await expect(balance).toContainText('6 ready')
 })

@@ -24,9 +24,9 @@ async function addPerson(page: Page, name: string, pin: string, trained: boolean
   await expect(dialog).toBeHidden()
 }
 
-async function addItem(page: Page, kind: string, fill: Record<string, string>): Promise<void> {
+async function addGear(page: Page, kind: string, fill: Record<string, string>): Promise<void> {
   await page.goto(`${app.url}/gear`)
-  await page.getByRole('button', { name: 'Add an item' }).click()
+  await page.getByRole('button', { name: 'Add gear' }).click()
   const dialog = page.getByRole('dialog')
   await dialog.getByText(kind, { exact: true }).click()
   for (const [label, value] of Object.entries(fill))
@@ -35,7 +35,7 @@ async function addItem(page: Page, kind: string, fill: Record<string, string>): 
   await expect(dialog).toBeHidden()
 }
 
-async function openItem(page: Page, label: string): Promise<void> {
+async function openGear(page: Page, label: string): Promise<void> {
   await page.goto(`${app.url}/gear`)
   await page.getByRole('table').getByRole('link', { name: label, exact: true }).click()
   await expect(page.getByRole('heading', { name: label })).toBeVisible()
@@ -85,24 +85,24 @@ test('the whole slice', async ({ page }) => {
     await page.getByLabel('New PIN').fill('9753')
     await page.getByRole('button', { name: 'Set the PIN' }).click()
     await expect(page.getByText('Set. It signs permits')).toBeVisible()
-    await addItem(page, 'Machine', { Label: 'M-01', 'Inspect every, days': '30' })
-    await addItem(page, 'Cylinder', {
+    await addGear(page, 'Machine', { Label: 'M-01', 'Inspect every, days': '30' })
+    await addGear(page, 'Cylinder', {
       Label: 'C-01',
       Gas: 'Argon 75 / CO2 25',
       'Inspect every, days': '30',
     })
-    await addItem(page, 'Helmet or goggles', { Label: 'H-01', Shade: '5-8 / 9-13' })
+    await addGear(page, 'Helmet or goggles', { Label: 'H-01', Shade: '5-8 / 9-13' })
   })
 
   await test.step('inspect the cylinder; a critical line locks the machine out', async () => {
-    await openItem(page, 'C-01')
+    await openGear(page, 'C-01')
     await page.getByLabel('Gauge pressure').fill('2200')
     await group(page, 'line-pressure', 'Pass').click()
     await page.getByRole('button', { name: 'The rest passes' }).click()
     await page.getByRole('button', { name: 'Log the inspection' }).click()
     await expect(page.getByText('Fit for use. Looked at')).toBeVisible()
 
-    await openItem(page, 'M-01')
+    await openGear(page, 'M-01')
     await page.getByLabel('Open circuit').last().fill('130')
     await group(page, 'line-ocvDc', 'Pass').click()
     await group(page, 'line-ocvAc', 'n/a').click()
@@ -172,15 +172,13 @@ test('the whole slice', async ({ page }) => {
   })
 
   await test.step('unlock with a repair note and a fresh pass', async () => {
-    await openItem(page, 'M-01')
+    await openGear(page, 'M-01')
     await page.getByLabel('Open circuit').last().fill('72')
     await group(page, 'line-ocvDc', 'Pass').click()
     await group(page, 'line-ocvAc', 'n/a').click()
     await page.getByRole('button', { name: 'The rest passes' }).click()
     await page.getByRole('button', { name: 'Log, and unlock' }).click()
-    await expect(
-      page.getByText('Say what was repaired; without it the item stays locked.'),
-    ).toBeVisible()
+    await expect(page.getByText('Say what was repaired; without it it stays locked.')).toBeVisible()
     await page.getByLabel('Repair note').fill('Voltage reducer replaced and measured')
     await page.getByRole('button', { name: 'Log, and unlock' }).click()
     await expect(page.getByText('Fit for use. Looked at')).toBeVisible()

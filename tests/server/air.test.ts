@@ -1,7 +1,8 @@
 import { randomUUID } from 'node:crypto'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { AirCase } from '#core/air/case'
-import type { Assessment, ImportPreview, JobAir, Rerun, StationAir } from '#shared/air/schema'
+import type { Assessment, JobAir, Rerun, StationAir } from '#shared/air/schema'
+import type { ImportPreview } from '#shared/files/schema'
 import type { Job } from '#shared/job/schema'
 import type { Pairs, SampleGroup } from '#shared/sampling/schema'
 import { startApp, type App } from '../app'
@@ -503,11 +504,11 @@ describe('monitors', () => {
         stationId: station,
         welderId: shop.ids.worker,
         helmetId: shop.helmet,
-        equipmentIds: [shop.machine],
+        gearIds: [shop.machine],
         spec: { ...JOB, respirator: 'none' },
       }),
     )
-    await lead.send('POST', `/items/helmet/${shop.helmet}/inspections`, {
+    await lead.send('POST', `/gear/helmet/${shop.helmet}/inspections`, {
       lines: allPass('helmet'),
     })
     const permit = await made(lead, '/permits', { jobId: hot })
@@ -622,7 +623,7 @@ describe('gas tests', () => {
       jobBody({
         title: 'Void',
         place: 'Void',
-        spec: { ...JOB, air: { ...JOB.air, place: 'confined' } },
+        spec: { ...JOB, air: { ...JOB.air, space: 'confined' } },
       }),
     )
     const level = async (): Promise<string | undefined> =>

@@ -42,7 +42,7 @@ export class Person {
   }
 
   async signIn(email: string, password: string): Promise<this> {
-    const answer = await this.send('POST', '/session', { email, password })
+    const answer = await this.send('POST', '/sign-in', { email, password })
     if (answer.status !== 200)
       throw new Error(`Sign-in of ${email} failed: ${JSON.stringify(answer.body)}`)
     return this

@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import signIns from '../../demo/sign-ins.json' with { type: 'json' }
 import { todayOf } from './day'
-import type { Training, TrainingChange } from '#shared/training/schema'
+import type { Session, SessionChange } from '#shared/session/schema'
 import type { Stock } from '#shared/stock/schema'
 import { startApp, withOwner, type App } from '../app'
 import { Person } from './client'
@@ -24,20 +24,20 @@ beforeAll(async () => {
 }, 120_000)
 afterAll(() => app.end())
 
-const read = async (): Promise<Training> =>
-  (await instructor.send<Training>('GET', `/sessions/${id}`)).body
-const change = async (next: TrainingChange): Promise<Training> => {
-  const answer = await instructor.send<Training>('POST', `/sessions/${id}/changes`, {
+const read = async (): Promise<Session> =>
+  (await instructor.send<Session>('GET', `/sessions/${id}`)).body
+const change = async (next: SessionChange): Promise<Session> => {
+  const answer = await instructor.send<Session>('POST', `/sessions/${id}/changes`, {
     change: next,
   })
   expect(answer.status, JSON.stringify(answer.body)).toBe(200)
   return answer.body
 }
-const undo = async (): Promise<Training> =>
-  (await instructor.send<Training>('POST', `/sessions/${id}/undo`, {})).body
+const undo = async (): Promise<Session> =>
+  (await instructor.send<Session>('POST', `/sessions/${id}/undo`, {})).body
 const RANK = { clear: 0, caution: 1, unknown: 2, stop: 3 } as const
 /** A session without what undo itself changes. */
-const state = ({ undo: _, ...rest }: Training): object => rest
+const state = ({ undo: _, ...rest }: Session): object => rest
 const shelf = async (): Promise<number[]> =>
   (await instructor.send<{ rows: Stock[] }>('GET', '/stock')).body.rows.map((row) => row.ready)
 
@@ -83,7 +83,7 @@ describe('every cure that is offered', () => {
     )
     for (const path of paths) {
       const [, kind, ...rest] = path.split('#')[0]!.split('/')
-      const route = kind === 'gear' ? `/items/${rest.join('/')}` : `/${kind}/${rest.join('/')}`
+      const route = kind === 'gear' ? `/gear/${rest.join('/')}` : `/${kind}/${rest.join('/')}`
       expect((await instructor.send('GET', route)).status, path).toBe(200)
     }
   })
@@ -133,7 +133,7 @@ describe('many hands on one session', () => {
     const spare = (
       await instructor.send<{
         rows: { id: string; assignedToId: string | null; lockReason: string | null }[]
-      }>('GET', '/items?kind=helmet&all=true')
+      }>('GET', '/gear?kind=helmet&all=true')
     ).body.rows.find((item) => item.assignedToId === null && !item.lockReason)
     const people = (await read()).members.slice(0, 2).map((member) => member.personId)
     const helmet = spare?.id ?? (await read()).members[5]!.helmet!.id
@@ -157,10 +157,10 @@ describe('paper for the whole class', () => {
       ).arrayBuffer(),
     )
   it('a card for every booth, each with its people and their shade', async () => {
-    const training = await read()
+    const session = await read()
     const { pages } = await pdf(`/sessions/${id}/booths.pdf?paper=A4`)
-    expect(pages).toHaveLength(training.stations.length)
-    for (const member of training.members)
+    expect(pages).toHaveLength(session.stations.length)
+    for (const member of session.members)
       expect(
         pages.filter((page) => page.includes(member.name) && page.includes(member.station!.name)),
         member.name,

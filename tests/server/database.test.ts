@@ -36,11 +36,11 @@ const TABLES = [
   'sign_in',
   'api_token',
   'station',
-  'equipment',
+  'gear',
   'cylinder',
   'inspection',
   'job',
-  'job_equipment',
+  'job_gear',
   'job_cylinder',
   'permit',
   'permit_event',
@@ -52,10 +52,10 @@ const TABLES = [
   'found_shade',
   'stock',
   'stock_move',
-  'training',
-  'training_member',
-  'training_station',
-  'training_change',
+  'session',
+  'session_member',
+  'session_station',
+  'session_change',
   'consumable',
   'air_assessment',
   'hood',
@@ -124,14 +124,14 @@ describe('row-level security', () => {
       )
       expect(rows.every((row) => row.organisation === mine)).toBe(true)
       if (
-        !['api_token', 'permit_event', 'job_cylinder', 'found_shade', 'training_station'].includes(
+        !['api_token', 'permit_event', 'job_cylinder', 'found_shade', 'session_station'].includes(
           table,
         )
       )
         expect(rows).toHaveLength(1)
     },
   )
-  it.each(['person', 'station', 'equipment', 'job', 'permit'])(
+  it.each(['person', 'station', 'gear', 'job', 'permit'])(
     '%s: rows of another organisation can neither be changed nor written',
     async (table) => {
       const changed = await asOrganisation(other, () =>
@@ -204,7 +204,7 @@ describe('rules kept by the database itself', () => {
       "INSERT INTO stock_move (id, organisation_id, stock_id, kind, quantity, by_id, at, rehearsal) SELECT gen_random_uuid(), organisation_id, stock_id, 'lend', 1, by_id, at, false FROM stock_move LIMIT 1",
       /check/i,
     ],
-    ['a lock without a reason', 'UPDATE equipment SET locked_at = now()', /check/i],
+    ['a lock without a reason', 'UPDATE gear SET locked_at = now()', /check/i],
   ])('refuses %s', async (_, sql, message) => {
     await expect(asOrganisation(mine, () => client.query(sql))).rejects.toThrow(message)
   })
@@ -224,6 +224,39 @@ describe('rules kept by the database itself', () => {
       })
     await expect(twin("now() + interval '1 hour'")).rejects.toThrow(/permit_one_per_place/)
     await expect(twin("now() + interval '2 hours'")).resolves.toBeUndefined()
+  })
+})
+
+/** The plan of a query over a shop with many rows; nothing of them stays. */
+const planOf = (fill: string, query: string): Promise<string> =>
+  withOwner(app.ownerUrl, async (owner) => {
+    await owner.query('BEGIN')
+    await owner.query(fill)
+    await owner.query('ANALYZE')
+    const plan = await owner.query(`EXPLAIN ${query}`)
+    await owner.query('ROLLBACK')
+    return JSON.stringify(plan.rows)
+  })
+
+describe('indexes', () => {
+  it('what runs out is found without reading every person', async () => {
+    const plan = await planOf(
+      `INSERT INTO person (id, organisation_id, site_id, name, role, active, respirator_until, created_at)
+        SELECT gen_random_uuid(), organisation_id, id, 'Trainee ' || n, 'worker', true, current_date + n, now()
+        FROM site, generate_series(1, 2000) AS n`,
+      `SELECT id FROM person WHERE site_id = (SELECT id FROM site LIMIT 1) AND active
+        AND least(respirator_until, (fit_test_on + interval '12 months')::date) <= current_date + 5`,
+    )
+    expect(plan).toContain('person_runs_out')
+  })
+  it('the newest reading of a monitor is found without reading the others', async () => {
+    const plan = await planOf(
+      `INSERT INTO air_reading (organisation_id, device_id, substance, at, value, received_at)
+        SELECT organisation_id, id, 'ozone', now() - n * interval '1 minute', 0, now()
+        FROM air_device, generate_series(1, 5000) AS n`,
+      'SELECT max(at) FROM air_reading WHERE device_id = (SELECT id FROM air_device LIMIT 1)',
+    )
+    expect(plan).toContain('air_reading_newest')
   })
 })
 
@@ -266,7 +299,7 @@ describe('audit chain', () => {
           name: `Rush ${i}`,
           designated: true,
           air: {
-            place: 'indoors',
+            space: 'indoors',
             volume: null,
             ceiling: null,
             obstructed: null,

@@ -35,7 +35,7 @@ describe('what the log holds', () => {
       'pin_set',
       'person_added',
       'station_added',
-      'item_added',
+      'gear_added',
       'inspected',
       'job_described',
       'permit_drafted',
@@ -105,7 +105,7 @@ describe('what the log holds', () => {
       { id: 'spark', mark, ...(mark === 'fail' && { note: 'stays clear' }) },
       ...['light', 'plates', 'band', 'battery'].map((id) => ({ id, mark: 'pass' })),
     ]
-    const path = `/items/helmet/${shop.helmet}/inspections`
+    const path = `/gear/helmet/${shop.helmet}/inspections`
     await shop.people.worker.send('POST', path, { lines: lines('fail') })
     await shop.people.instructor.send('POST', path, {
       lines: lines('pass'),
@@ -123,7 +123,7 @@ describe('what the log holds', () => {
   })
 
   it('a helmet that is locked out stops the job of the one who wears it', async () => {
-    await shop.people.worker.send('POST', `/items/helmet/${shop.helmet}/inspections`, {
+    await shop.people.worker.send('POST', `/gear/helmet/${shop.helmet}/inspections`, {
       lines: [
         { id: 'light', mark: 'fail', note: 'cracked shell' },
         ...['spark', 'plates', 'band', 'battery'].map((id) => ({ id, mark: 'pass' })),

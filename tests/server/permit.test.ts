@@ -41,7 +41,7 @@ beforeAll(async () => {
 afterAll(() => app.end())
 beforeEach(async () => {
   const { lead } = shop.people
-  await lead.send('POST', `/items/machine/${shop.machine}/inspections`, {
+  await lead.send('POST', `/gear/machine/${shop.machine}/inspections`, {
     lines: allPass('machine'),
     repairNote: 'made good for the next test',
   })
@@ -52,7 +52,7 @@ beforeEach(async () => {
       place: `Place ${randomUUID()}`,
       welderId: shop.ids.worker,
       helmetId: shop.helmet,
-      equipmentIds: [shop.machine],
+      gearIds: [shop.machine],
     }),
   )
   shop.job = job.body.id
@@ -99,7 +99,7 @@ describe('issuing', () => {
         place: job.place,
         welderId: shop.ids.worker,
         helmetId: shop.helmet,
-        equipmentIds: [shop.machine],
+        gearIds: [shop.machine],
       }),
     )
     expect((await see()).signed.operator).toBe(false)
@@ -154,12 +154,12 @@ describe('issuing', () => {
         place: 'Coated',
         welderId: shop.ids.worker,
         helmetId: shop.helmet,
-        equipmentIds: [shop.machine],
+        gearIds: [shop.machine],
         spec: {
           ...JOB,
           coating: 'unknown',
           consumable: null,
-          air: { ...JOB.air, place: 'outdoors' },
+          air: { ...JOB.air, space: 'outdoors' },
         },
       }),
     )
@@ -170,17 +170,18 @@ describe('issuing', () => {
   })
   it('one open permit per place and time', async () => {
     await issuePermit(shop)
-    const { where } = (await shop.people.lead.send<{ where: string }>('GET', `/jobs/${shop.job}`))
-      .body
+    const { placeName } = (
+      await shop.people.lead.send<{ placeName: string }>('GET', `/jobs/${shop.job}`)
+    ).body
     const twin = (
       await shop.people.lead.send<{ id: string }>(
         'POST',
         '/jobs',
         jobBody({
-          place: where.toUpperCase(),
+          place: placeName.toUpperCase(),
           welderId: shop.ids.worker,
           helmetId: shop.helmet,
-          equipmentIds: [shop.machine],
+          gearIds: [shop.machine],
         }),
       )
     ).body.id
@@ -193,7 +194,7 @@ describe('issuing', () => {
 
 describe('a locked item', () => {
   const lock = (person: 'worker' | 'lead') =>
-    shop.people[person].send('POST', `/items/machine/${shop.machine}/inspections`, {
+    shop.people[person].send('POST', `/gear/machine/${shop.machine}/inspections`, {
       lines: [
         ...allPass('machine').filter((line) => (line as { id: string }).id !== 'leads'),
         { id: 'leads', mark: 'fail', note: 'cut to the copper' },
@@ -214,7 +215,7 @@ describe('a locked item', () => {
     const pass = (person: 'worker' | 'instructor', repairNote?: string) =>
       shop.people[person].send<{ result?: string; error?: { code: string } }>(
         'POST',
-        `/items/machine/${shop.machine}/inspections`,
+        `/gear/machine/${shop.machine}/inspections`,
         { lines: allPass('machine'), ...(repairNote && { repairNote }) },
       )
     expect((await pass('worker', 'I taped it over nicely')).body.error?.code).toBe('locked')
@@ -259,6 +260,45 @@ describe('the watch', () => {
     await round()
     expect((await act(shop, 'close', '0000')).body).toMatchObject({ error: { code: 'wrong_pin' } })
     expect((await close()).body).toMatchObject({ state: 'closed', rehearsal: true })
+  })
+  it('an id that was used for another step, or on another permit, is refused and changes nothing', async () => {
+    await issuePermit(shop)
+    await act(shop, 'start')
+    await act(shop, 'stop')
+    const used = randomUUID()
+    const step = (permit: string, path: string, more: object = {}) =>
+      shop.people.lead.send<{ error?: { code: string } }>('POST', `/permits/${permit}/${path}`, {
+        eventId: used,
+        ...more,
+      })
+    expect((await step(shop.permit, 'rounds')).status).toBe(200)
+    const other = await step(shop.permit, 'actions', { action: 'resume' })
+    expect([other.status, other.body.error?.code]).toEqual([409, 'event_used'])
+    expect((await see()).state).toBe('watching')
+
+    const first = shop.permit
+    const job = await shop.people.lead.send<{ id: string }>(
+      'POST',
+      '/jobs',
+      jobBody({
+        place: `Elsewhere ${randomUUID()}`,
+        welderId: shop.ids.worker,
+        helmetId: shop.helmet,
+        gearIds: [shop.machine],
+      }),
+    )
+    const twin = await shop.people.lead.send<{ id: string }>('POST', '/permits', {
+      jobId: job.body.id,
+    })
+    shop.permit = twin.body.id
+    await issuePermit(shop)
+    await act(shop, 'start')
+    await act(shop, 'stop')
+    const before = (await see()).events.length
+    expect((await step(shop.permit, 'rounds')).status).toBe(409)
+    expect((await see()).events).toHaveLength(before)
+    shop.permit = first
+    expect((await see()).events.filter((event) => event.kind === 'round')).toHaveLength(1)
   })
   it('survives the database dropping every connection', async () => {
     await issuePermit(shop)
@@ -326,7 +366,7 @@ describe('record', () => {
   it('everything made in a rehearsal carries its mark', async () => {
     for (const table of [
       'station',
-      'equipment',
+      'gear',
       'cylinder',
       'inspection',
       'job',

@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { Contract } from '#shared/api/contract'
 import { allRoutes } from '#shared/api/all'
-import { ROLES, type Role } from '#shared/session/schema'
+import { ROLES, type Role } from '#shared/sign-in/schema'
 import { caseOfJob } from '#core/air/basis'
 import { startApp, type App } from '../app'
 import { JOB } from '../core/job.fixture'
@@ -32,6 +32,22 @@ beforeAll(async () => {
 /** What the air check of a shop has, by the first part of its path. */
 const of = new Map<Shop, Record<string, string>>()
 afterAll(() => app.end())
+
+/** What the first part of a path names, in this shop; a new id for what is not there. */
+function idOf(target: Shop, part: string): string {
+  const known: Record<string, string> = {
+    people: target.ids.watch,
+    stations: target.station,
+    jobs: target.job,
+    permits: target.permit,
+    gear: target.machine,
+    courses: target.course,
+    stock: target.stock,
+    sessions: target.session,
+    ...of.get(target),
+  }
+  return known[part] ?? randomUUID()
+}
 
 /** A lawful body for every route that takes one, and the thing of this shop that it is about. */
 function sample(route: Contract, target: Shop): { path: string; body?: unknown } {
@@ -79,7 +95,7 @@ function sample(route: Contract, target: Shop): { path: string; body?: unknown }
     },
     createStation: { name: unique, designated: true, air: JOB.air },
     updateStation: { name: `Booth ${unique}`, designated: true, air: JOB.air },
-    createItem: { kind: 'machine', label: unique, description: '', everyDays: 1 },
+    createGear: { kind: 'machine', label: unique, description: '', everyDays: 1 },
     inspect: { lines: allPass('machine') },
     createJob: jobBody({ place: 'Quay' }),
     updateJob: jobBody({ stationId: target.open }),
@@ -119,7 +135,7 @@ function sample(route: Contract, target: Shop): { path: string; body?: unknown }
       effectiveFrom: `20${20 + Math.floor(Math.random() * 70)}-0${1 + Math.floor(Math.random() * 9)}-${10 + Math.floor(Math.random() * 18)}`,
       rows: [],
     },
-    updateItem: { kind: 'machine', label: `M ${unique}`, description: '', everyDays: 1 },
+    updateGear: { kind: 'machine', label: `M ${unique}`, description: '', everyDays: 1 },
     createStock: {
       code: unique,
       name: 'Caps',
@@ -143,12 +159,12 @@ function sample(route: Contract, target: Shop): { path: string; body?: unknown }
       loan: true,
     },
     moveStock: { moveId: randomUUID(), kind: 'receive', quantity: 1 },
-    createTraining: { day: '2026-05-04', title: unique, courseId: null },
-    copyTraining: { day: '2026-05-05' },
-    changeTraining: {
+    createSession: { day: '2026-05-04', title: unique, courseId: null },
+    copySession: { day: '2026-05-05' },
+    changeSession: {
       change: { kind: 'presence', people: [target.ids.worker], presence: 'present' },
     },
-    undoTraining: {},
+    undoSession: {},
     setHood: {
       section: {
         process: 'GMAW',
@@ -223,29 +239,10 @@ function sample(route: Contract, target: Shop): { path: string; body?: unknown }
       draft: 0,
     },
     calcRelease: { gas: 'inert', amount: 1, space: 10, mixed: false },
-    checkAll: { kind: 'helmet', items: [target.helmet], confirm: true },
+    checkAll: { kind: 'helmet', gear: [target.helmet], confirm: true },
     boothSignIn: { personId: target.ids.worker, pin: '0000' },
   }
-  const id =
-    route.id === 'foundShade'
-      ? target.ids.worker
-      : route.path.startsWith('/people')
-        ? target.ids.watch
-        : route.path.startsWith('/stations')
-          ? target.station
-          : route.path.startsWith('/jobs')
-            ? target.job
-            : route.path.startsWith('/permits')
-              ? target.permit
-              : route.path.startsWith('/items')
-                ? target.machine
-                : route.path.startsWith('/courses')
-                  ? target.course
-                  : route.path.startsWith('/stock')
-                    ? target.stock
-                    : route.path.startsWith('/sessions')
-                      ? target.training
-                      : (of.get(target)?.[route.path.split('/')[1]!] ?? randomUUID())
+  const id = route.id === 'foundShade' ? target.ids.worker : idOf(target, route.path.split('/')[1]!)
   const query: Record<string, string> = {
     labels: '?of=stock',
     scan: '?code=LG-9',
@@ -329,7 +326,7 @@ describe('every route, every role', () => {
       { stationId: other.open },
       { stationId: shop.open, welderId: other.ids.worker },
       { stationId: shop.open, helmetId: other.helmet },
-      { stationId: shop.open, equipmentIds: [other.machine] },
+      { stationId: shop.open, gearIds: [other.machine] },
       { stationId: shop.open, cylinderIds: [other.cylinder] },
     ]) {
       expect((await shop.people.lead.send('POST', '/jobs', jobBody(change))).status).toBe(400)
@@ -341,9 +338,9 @@ describe('every route, every role', () => {
       '/jobs',
       '/permits',
       '/people',
-      '/items',
+      '/gear',
       '/stations',
-      '/items?all=true',
+      '/gear?all=true',
       '/stock',
       '/courses',
       '/sessions',
@@ -367,7 +364,7 @@ describe('every route, every role', () => {
         other.station,
         other.stock,
         other.course,
-        other.training,
+        other.session,
         ...Object.values(of.get(other)!),
       ])
         expect(text).not.toContain(id)
@@ -379,11 +376,11 @@ describe('the door', () => {
   const role = (name: Role): string => `${name}@here.example`
   it('wrong email and wrong password answer alike, and too many tries are refused for a while', async () => {
     const person = new Person(app)
-    const wrong = await person.send('POST', '/session', {
+    const wrong = await person.send('POST', '/sign-in', {
       email: role('viewer'),
       password: 'not this one',
     })
-    const unknown = await person.send('POST', '/session', {
+    const unknown = await person.send('POST', '/sign-in', {
       email: 'nobody@nowhere.example',
       password: 'not this one',
     })
@@ -391,30 +388,30 @@ describe('the door', () => {
     const tries = []
     for (let i = 0; i < 9; i++)
       tries.push(
-        (await person.send('POST', '/session', { email: 'rush@here.example', password: 'x' }))
+        (await person.send('POST', '/sign-in', { email: 'rush@here.example', password: 'x' }))
           .status,
       )
     expect(tries.at(-1)).toBe(429)
     expect(
       (
-        await person.send('POST', '/session', { email: 'rush@here.example', password: 'x' })
+        await person.send('POST', '/sign-in', { email: 'rush@here.example', password: 'x' })
       ).headers.get('retry-after'),
     ).toBe('600')
   })
   it('a signed-out cookie is worth nothing', async () => {
     const person = await new Person(app).signIn(role('worker'), PASSWORD)
     const kept = person.cookie
-    await person.send('DELETE', '/session')
+    await person.send('DELETE', '/sign-in')
     person.cookie = kept
-    expect((await person.send('GET', '/session')).status).toBe(401)
+    expect((await person.send('GET', '/sign-in')).status).toBe(401)
   })
   it('a changed or foreign cookie is worth nothing', async () => {
     const person = new Person(app)
     person.cookie = `${shop.people.lead.cookie.slice(0, -6)}AAAAAA`
-    expect((await person.send('GET', '/session')).status).toBe(401)
+    expect((await person.send('GET', '/sign-in')).status).toBe(401)
   })
   it('the cookie is sealed, httpOnly and same-site', async () => {
-    const answer = await fetch(`${app.url}/api/v1/session`, {
+    const answer = await fetch(`${app.url}/api/v1/sign-in`, {
       method: 'POST',
       headers: {
         'content-type': 'application/json',
@@ -476,7 +473,7 @@ describe('the door', () => {
       fireWatchTrainedOn: null,
       active: false,
     })
-    expect((await brief.send('GET', '/session')).status).toBe(401)
+    expect((await brief.send('GET', '/sign-in')).status).toBe(401)
     const last = await shop.people.lead.send('PUT', `/people/${shop.ids.lead}`, {
       name: 'Lead here',
       email: role('lead'),

@@ -1,8 +1,8 @@
 import { randomUUID } from 'node:crypto'
-import { CHECKLISTS, type ItemKind } from '#core/inspection/checklist.table'
+import { CHECKLISTS, type GearKind } from '#core/inspection/checklist.table'
 import { SWEEP } from '#core/firewatch/rules.table'
 import { caseOfJob } from '#core/air/basis'
-import type { Role } from '#shared/session/schema'
+import type { Role } from '#shared/sign-in/schema'
 import { withOwner, type App } from '../app'
 import { JOB } from '../core/job.fixture'
 import { Person } from './client'
@@ -28,11 +28,11 @@ export interface Shop {
   permit: string
   course: string
   stock: string
-  training: string
+  session: string
   code: string
 }
 
-export const allPass = (kind: ItemKind): object[] =>
+export const allPass = (kind: GearKind): object[] =>
   CHECKLISTS[kind].map((line) => ({
     id: line.id,
     mark: 'pass',
@@ -65,7 +65,7 @@ export async function makeShop(app: App, tag: string): Promise<Shop> {
     await lead.signIn(email('lead'), PASSWORD)
   }
   await lead.send('PUT', '/account/pin', { password: PASSWORD, pin: PIN.lead })
-  const me = await lead.send<{ me: { id: string } }>('GET', '/session')
+  const me = await lead.send<{ me: { id: string } }>('GET', '/sign-in')
   const add = (
     name: string,
     role: Role,
@@ -99,22 +99,22 @@ export async function makeShop(app: App, tag: string): Promise<Shop> {
   const open = await made(lead, '/stations', {
     name: 'Slip',
     designated: false,
-    air: { ...JOB.air, place: 'outdoors' },
+    air: { ...JOB.air, space: 'outdoors' },
   })
-  const machine = await made(lead, '/items', {
+  const machine = await made(lead, '/gear', {
     kind: 'machine',
     label: 'M-1',
     description: '',
     everyDays: 1,
   })
-  const cylinder = await made(lead, '/items', {
+  const cylinder = await made(lead, '/gear', {
     kind: 'cylinder',
     label: 'C-1',
     gas: 'Argon',
     description: '',
     everyDays: 7,
   })
-  const helmet = await made(lead, '/items', {
+  const helmet = await made(lead, '/gear', {
     kind: 'helmet',
     label: 'H-1',
     description: '',
@@ -122,11 +122,11 @@ export async function makeShop(app: App, tag: string): Promise<Shop> {
     assignedTo: ids.worker,
     ranges: [[9, 13]],
   })
-  await made(lead, `/items/machine/${machine}/inspections`, { lines: allPass('machine') })
+  await made(lead, `/gear/machine/${machine}/inspections`, { lines: allPass('machine') })
   const job = await made(
     lead,
     '/jobs',
-    jobBody({ stationId: open, welderId: ids.worker, helmetId: helmet, equipmentIds: [machine] }),
+    jobBody({ stationId: open, welderId: ids.worker, helmetId: helmet, gearIds: [machine] }),
   )
   const permit = await made(lead, '/permits', { jobId: job })
   const course = await made(lead, '/courses', {
@@ -154,19 +154,19 @@ export async function makeShop(app: App, tag: string): Promise<Shop> {
     `/people/${ids.worker}/record`,
     personRecord({ cleared: ['SMAW'], kit: [{ ppeId: 'gauntlets', state: 'lacks' }] }),
   )
-  const training = await made(lead, '/sessions', {
+  const session = await made(lead, '/sessions', {
     day: await today(lead),
     title: 'Morning',
     courseId: null,
   })
-  await lead.send('POST', `/sessions/${training}/changes`, {
+  await lead.send('POST', `/sessions/${session}/changes`, {
     change: { kind: 'add', people: [ids.worker, ids.watch] },
   })
   const { body: stations } = await lead.send<{ id: string; code: string }[]>('GET', '/stations')
   return {
     course,
     stock,
-    training,
+    session,
     code: stations.find((entry) => entry.id === station)!.code,
     people,
     ids,
@@ -206,9 +206,9 @@ export const jobBody = (change: object = {}): Record<string, unknown> => ({
   place: null,
   welderId: null,
   helmetId: null,
-  equipmentIds: [],
+  gearIds: [],
   cylinderIds: [],
-  spec: { ...JOB, air: { ...JOB.air, place: 'outdoors' } },
+  spec: { ...JOB, air: { ...JOB.air, space: 'outdoors' } },
   ...change,
 })
 

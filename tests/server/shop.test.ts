@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import type { Item } from '#shared/inspection/schema'
+import type { Gear } from '#shared/inspection/schema'
 import type { Job } from '#shared/job/schema'
 import { startApp, withOwner, type App } from '../app'
 import { JOB } from '../core/job.fixture'
@@ -134,7 +134,7 @@ describe('jobs', () => {
         title: 'Copied',
         stationId: shop.station,
         helmetId: shop.helmet,
-        equipmentIds: [shop.machine],
+        gearIds: [shop.machine],
         cylinderIds: [shop.cylinder],
         spec: { ...JOB, air },
       }),
@@ -145,7 +145,7 @@ describe('jobs', () => {
     )
     expect(to).toMatchObject({
       title: 'Copied',
-      equipmentIds: [shop.machine],
+      gearIds: [shop.machine],
       cylinderIds: [shop.cylinder],
       helmetId: shop.helmet,
     })
@@ -160,7 +160,7 @@ describe('jobs', () => {
         title: 'Watched',
         stationId: shop.station,
         helmetId: shop.helmet,
-        equipmentIds: [shop.machine],
+        gearIds: [shop.machine],
       }),
     )
     const gear = async () =>
@@ -169,12 +169,12 @@ describe('jobs', () => {
       )!.level
     expect(await gear()).toBe('clear')
     await withOwner(app.ownerUrl, (client) =>
-      client.query("UPDATE inspection SET at = at - interval '40 hours' WHERE equipment_id = $1", [
+      client.query("UPDATE inspection SET at = at - interval '40 hours' WHERE gear_id = $1", [
         shop.machine,
       ]),
     )
     expect(await gear()).toBe('unknown')
-    await lead.send('POST', `/items/machine/${shop.machine}/inspections`, {
+    await lead.send('POST', `/gear/machine/${shop.machine}/inspections`, {
       lines: allPass('machine'),
     })
     expect(await gear()).toBe('clear')
@@ -185,11 +185,11 @@ describe('jobs', () => {
     for (let i = 0; i < 3; i++)
       await worker.send('POST', '/jobs', jobBody({ title: 'Often', stationId: shop.station }))
     await worker.send('POST', '/jobs', jobBody({ title: 'Once', place: 'Elsewhere' }))
-    const { body } = await worker.send<{ title: string; times: number; where: string }[]>(
+    const { body } = await worker.send<{ title: string; times: number; placeName: string }[]>(
       'GET',
       '/jobs/choices',
     )
-    expect(body[0]).toMatchObject({ title: 'Often', times: 3, where: 'Booth 1' })
+    expect(body[0]).toMatchObject({ title: 'Often', times: 3, placeName: 'Booth 1' })
     expect(body.map((choice) => choice.title)).toContain('Once')
     expect((await shop.people.viewer.send<unknown[]>('GET', '/jobs/choices')).body).toEqual([])
   })
@@ -226,11 +226,11 @@ describe('jobs', () => {
 })
 
 describe('gear', () => {
-  const find = async (label: string): Promise<Item> =>
-    (await lead.send<{ rows: Item[] }>('GET', `/items?q=${label}`)).body.rows[0]!
+  const find = async (label: string): Promise<Gear> =>
+    (await lead.send<{ rows: Gear[] }>('GET', `/gear?q=${label}`)).body.rows[0]!
 
   it('starts unknown and due, and is fit after a pass', async () => {
-    const id = await make('/items', {
+    const id = await make('/gear', {
       kind: 'cylinder',
       label: 'C-77',
       gas: 'Oxygen',
@@ -239,14 +239,14 @@ describe('gear', () => {
     })
     expect(await find('C-77')).toMatchObject({ due: true, lastResult: null, daysSince: null })
     expect(
-      (await lead.send('POST', `/items/cylinder/${id}/inspections`, { lines: allPass('cylinder') }))
+      (await lead.send('POST', `/gear/cylinder/${id}/inspections`, { lines: allPass('cylinder') }))
         .body,
     ).toMatchObject({ result: 'pass' })
     expect(await find('C-77')).toMatchObject({ due: false, lastResult: 'pass', daysSince: 0 })
   })
 
   it('a small fault does not lock, and shows', async () => {
-    const id = await make('/items', {
+    const id = await make('/gear', {
       kind: 'machine',
       label: 'M-77',
       description: '',
@@ -256,25 +256,25 @@ describe('gear', () => {
       (line as { id: string }).id === 'fan' ? { id: 'fan', mark: 'fail', note: 'rattles' } : line,
     )
     expect(
-      (await lead.send('POST', `/items/machine/${id}/inspections`, { lines })).body,
+      (await lead.send('POST', `/gear/machine/${id}/inspections`, { lines })).body,
     ).toMatchObject({ result: 'fail', lockReason: null })
     expect(await find('M-77')).toMatchObject({ lockReason: null, lastResult: 'fail' })
   })
 
   it('what needs attention stands first: locked, then due', async () => {
-    const id = await make('/items', {
+    const id = await make('/gear', {
       kind: 'machine',
       label: 'Z-01',
       description: '',
       everyDays: 1,
     })
-    await make('/items', { kind: 'machine', label: 'Z-02', description: '', everyDays: 1 })
-    await lead.send('POST', `/items/machine/${id}/inspections`, {
+    await make('/gear', { kind: 'machine', label: 'Z-02', description: '', everyDays: 1 })
+    await lead.send('POST', `/gear/machine/${id}/inspections`, {
       lines: allPass('machine').map((line) =>
         (line as { id: string }).id === 'case' ? { id: 'case', mark: 'fail', note: 'open' } : line,
       ),
     })
-    const { rows } = await list('/items')
+    const { rows } = await list('/gear')
     expect(rows[0]!.label).toBe('Z-01')
     expect(rows.findIndex((row) => row.label === 'Z-02')).toBeLessThan(
       rows.findIndex((row) => row.label === 'C-77'),
@@ -282,7 +282,7 @@ describe('gear', () => {
   })
 
   it("days are the site's days: yesterday evening there is yesterday", async () => {
-    const id = await make('/items', {
+    const id = await make('/gear', {
       kind: 'helmet',
       label: 'H-77',
       description: '',
@@ -290,26 +290,37 @@ describe('gear', () => {
       assignedTo: null,
       ranges: [[10, 10]],
     })
-    await lead.send('POST', `/items/helmet/${id}/inspections`, { lines: allPass('helmet') })
+    await lead.send('POST', `/gear/helmet/${id}/inspections`, { lines: allPass('helmet') })
     // The last minute of yesterday by the clock of Halifax, whatever the hour is in UTC.
     await withOwner(app.ownerUrl, (client) =>
       client.query(
-        "UPDATE inspection SET at = (date_trunc('day', now() AT TIME ZONE 'America/Halifax') - interval '1 minute') AT TIME ZONE 'America/Halifax' WHERE equipment_id = $1",
+        "UPDATE inspection SET at = (date_trunc('day', now() AT TIME ZONE 'America/Halifax') - interval '1 minute') AT TIME ZONE 'America/Halifax' WHERE gear_id = $1",
         [id],
       ),
     )
     expect(await find('H-77')).toMatchObject({ daysSince: 1, due: true })
     await withOwner(app.ownerUrl, (client) =>
       client.query(
-        "UPDATE inspection SET at = (date_trunc('day', now() AT TIME ZONE 'America/Halifax') + interval '1 second') AT TIME ZONE 'America/Halifax' WHERE equipment_id = $1",
+        "UPDATE inspection SET at = (date_trunc('day', now() AT TIME ZONE 'America/Halifax') + interval '1 second') AT TIME ZONE 'America/Halifax' WHERE gear_id = $1",
         [id],
       ),
     )
     expect(await find('H-77')).toMatchObject({ daysSince: 0, due: false })
   })
 
+  it('what lists count as due is what is judged as due', async () => {
+    const { rows } = (await lead.send<{ rows: Gear[] }>('GET', '/gear?all=true')).body
+    const due = rows.filter((gear) => gear.due)
+    expect(due.length).toBeGreaterThan(0)
+    expect(rows.some((gear) => !gear.due && !gear.lockReason)).toBe(true)
+    expect(rows.some((gear) => gear.lockReason)).toBe(true)
+    const { body } = await lead.send<{ due: { id: string }[]; dueCount: number }>('GET', '/shift')
+    expect(body.dueCount).toBe(due.length)
+    expect(body.due.map((gear) => gear.id).sort()).toEqual(due.map((gear) => gear.id).sort())
+  })
+
   it('a bad checklist names its line and leaves nothing behind', async () => {
-    const id = await make('/items', {
+    const id = await make('/gear', {
       kind: 'machine',
       label: 'M-78',
       description: '',
@@ -317,7 +328,7 @@ describe('gear', () => {
     })
     const answer = await lead.send<{ error: { fields: { path: string }[] } }>(
       'POST',
-      `/items/machine/${id}/inspections`,
+      `/gear/machine/${id}/inspections`,
       { lines: allPass('machine').slice(1) },
     )
     expect([answer.status, answer.body.error.fields[0]!.path]).toEqual([400, 'lines.mains'])
@@ -374,7 +385,7 @@ describe('health', () => {
   it('a request that runs while the server is told to stop is answered', async () => {
     const slow = Promise.all(
       Array.from({ length: 8 }, (_, i) =>
-        new Person(app).send('POST', '/session', {
+        new Person(app).send('POST', '/sign-in', {
           email: `slow${i}@shop.example`,
           password: 'wrong',
         }),

@@ -157,7 +157,7 @@ describe('the air of a station in a session', () => {
         spec: {
           ...JOB,
           measured: { reference: 'AS-4', fume: 0.2 },
-          air: { ...JOB.air, place: 'outdoors' },
+          air: { ...JOB.air, space: 'outdoors' },
         },
       }),
     )

@@ -1,7 +1,9 @@
 <script setup lang="ts">
-import { RUNGS, RUNG_NAME } from '#core/air/controls'
+import { inSentence } from '#core/finding/wording'
+import { RUNGS, RUNG_NAME } from '#core/air/controls.table'
+import type { Level } from '#core/finding/finding'
 import { SUBSTANCE_NAME, type Particulate } from '#core/exposure/terms'
-import { figure } from '#shared/units/units'
+import { percentText } from '#shared/units/units'
 
 /** Controls side by side with the work as it is, from what makes less to what is worn. */
 const props = defineProps<{
@@ -10,6 +12,7 @@ const props = defineProps<{
     rung: string | null
     name: string
     chance: number
+    level: Level
     upperShare: number
     because?: string
   }[]
@@ -22,7 +25,6 @@ const rungs = computed(() =>
     controls: props.controls.filter((control) => control.rung === rung),
   })),
 )
-const percent = (share: number): string => (share < 0.001 ? '< 0.1 %' : `${figure(share * 100)} %`)
 /** Full: the chance as it is, or the highest of all. */
 const most = computed(() => Math.max(1e-9, ...props.controls.map((control) => control.chance)))
 const bar = (chance: number): number => (chance / most.value) * 100
@@ -33,32 +35,31 @@ const enoughBefore = computed(() =>
       control.rung !== 'wear' &&
       control.id !== 'asIs' &&
       !control.because &&
-      control.upperShare <= 1,
+      control.level !== 'stop',
   ),
 )
-const level = (share: number): 'clear' | 'caution' | 'stop' =>
-  share > 1 ? 'stop' : share >= 0.5 ? 'caution' : 'clear'
+const wearSays = computed(() => {
+  const names = enoughBefore.value.map((control) => inSentence(control.name)).join('; ')
+  if (names) return `Not first: ${names} would do by itself.`
+  if (asIs.value?.level === 'stop')
+    return 'None of the above is enough by itself: combine them, and wear this until sampling shows that they do.'
+  return `Not asked for by this estimate of ${inSentence(SUBSTANCE_NAME[props.substance])} alone.`
+})
 </script>
 
 <template>
   <div v-if="asIs" class="space-y-3" data-testid="controls">
     <p>
       <span class="font-semibold">As it is:</span>
-      {{ percent(asIs.chance) }} chance over the limit for
-      {{ SUBSTANCE_NAME[substance].toLowerCase() }}; 95th percentile
+      {{ percentText(asIs.chance) }} chance over the limit for
+      {{ inSentence(SUBSTANCE_NAME[substance]) }}; 95th percentile
       {{ Number(asIs.upperShare.toPrecision(2)) }} times the limit.
     </p>
     <ol class="space-y-3">
       <li v-for="entry in rungs" :key="entry.rung">
         <h3 class="mb-1">{{ RUNG_NAME[entry.rung] }}</h3>
         <p v-if="entry.rung === 'wear'" class="mb-1">
-          {{
-            enoughBefore.length
-              ? `Not first: ${enoughBefore.map((control) => control.name.toLowerCase()).join('; ')} would do by itself.`
-              : asIs.upperShare <= 1
-                ? `Not asked for by this estimate of ${SUBSTANCE_NAME[props.substance].toLowerCase()} alone.`
-                : 'None of the above is enough by itself: combine them, and wear this until sampling shows that they do.'
-          }}
+          {{ wearSays }}
         </p>
         <ul class="divide-y divide-(--rule) border-y border-(--rule)">
           <li
@@ -67,10 +68,7 @@ const level = (share: number): 'clear' | 'caution' | 'stop' =>
             class="grid grid-cols-[minmax(0,1fr)_7rem] sm:grid-cols-[minmax(0,1fr)_minmax(0,14rem)_7rem] gap-x-4 py-2 items-center"
           >
             <span class="font-semibold flex gap-2 items-center">
-              <FindingMark
-                :level="control.because ? 'unknown' : level(control.upperShare)"
-                :size="18"
-              />
+              <FindingMark :level="control.level" :size="18" />
               {{ control.name }}
             </span>
             <span v-if="control.because" class="muted sm:col-span-2">{{ control.because }}</span>
@@ -85,11 +83,11 @@ const level = (share: number): 'clear' | 'caution' | 'stop' =>
                 <rect
                   :width="bar(control.chance)"
                   height="10"
-                  :fill="`var(--level-${level(control.upperShare)})`"
+                  :fill="`var(--level-${control.level})`"
                 />
               </svg>
               <span class="text-right">
-                <span class="plate text-2xl">{{ percent(control.chance) }}</span>
+                <span class="plate text-2xl">{{ percentText(control.chance) }}</span>
                 <span class="muted block text-sm">
                   95 %: {{ Number(control.upperShare.toPrecision(2)) }} x
                 </span>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { ImportPreview } from '#shared/air/schema'
+import type { ImportPreview } from '#shared/files/schema'
 import { useSubmit } from '~/composables/submit'
 
 /** A file, what it would do line by line, and taking it over whole or not at all. */
@@ -25,6 +25,10 @@ async function take(event: Event): Promise<void> {
 async function look(): Promise<void> {
   preview.value = (await submit(() => props.send(text.value, format.value, false))) ?? null
 }
+async function lookAtPasted(): Promise<void> {
+  format.value = text.value.trim().startsWith('[') ? 'json' : 'csv'
+  await look()
+}
 async function apply(): Promise<void> {
   const done = await submit(() => props.send(text.value, format.value, true))
   if (!done) return
@@ -35,6 +39,8 @@ async function apply(): Promise<void> {
 const broken = computed(() => preview.value?.rows.filter((row) => row.state === 'broken') ?? [])
 const fresh = computed(() => preview.value?.rows.filter((row) => row.state === 'new').length ?? 0)
 const ROWS_SHOWN = 200
+const faultsOf = (row: ImportPreview['rows'][number]): string =>
+  row.faults.map(({ field, message }) => (field ? `${field}: ${message}` : message)).join(' ')
 </script>
 
 <template>
@@ -62,10 +68,7 @@ const ROWS_SHOWN = 200
         variant="outline"
         :loading="busy"
         :disabled="!text.trim()"
-        @click="
-          format = text.trim().startsWith('[') ? 'json' : 'csv'
-          look()
-        "
+        @click="lookAtPasted"
       >
         Look at it
       </UButton>
@@ -89,11 +92,7 @@ const ROWS_SHOWN = 200
         <ul v-if="broken.length" class="edge edge-stop py-2 px-3 space-y-1">
           <li v-for="row in broken.slice(0, ROWS_SHOWN)" :key="row.line">
             <span class="font-semibold">Line {{ row.line }}, {{ row.name || 'no name' }}:</span>
-            {{
-              row.faults
-                .map((fault) => (fault.field ? `${fault.field}: ${fault.message}` : fault.message))
-                .join(' ')
-            }}
+            {{ faultsOf(row) }}
           </li>
         </ul>
         <p v-if="broken.length" class="muted">

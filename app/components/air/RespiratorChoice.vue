@@ -2,7 +2,7 @@
 import { chooseRespirator } from '#core/respirator/choose'
 import { judgeRespirator, type RespiratorRecord } from '#core/respirator/fit'
 import type { AirAnswer } from '#core/air/judge'
-import type { Finding } from '#core/finding/finding'
+import type { Finding, Level } from '#core/finding/finding'
 import type { RespiratorKind } from '#core/job/job'
 
 /** Which respirators would do by the upper estimate, why the others would not, and whether this person may wear the one of the job. */
@@ -38,6 +38,11 @@ const choice = computed(() =>
     oil: oil.value,
   }),
 )
+type Choice = (typeof choice.value.choices)[number]
+function levelOf({ fits }: Choice): Level {
+  if (!fits) return 'stop'
+  return open.value.length > 0 ? 'unknown' : 'clear'
+}
 const person = computed<Finding | null>(() =>
   props.record ? judgeRespirator(props.worn, props.record, props.today) : null,
 )
@@ -57,12 +62,12 @@ const person = computed<Finding | null>(() =>
         :key="entry.row.kind"
         class="flex flex-wrap gap-x-4 py-1.5 items-center"
       >
-        <FindingMark :level="!entry.fits ? 'stop' : open.length ? 'unknown' : 'clear'" :size="18" />
+        <FindingMark :level="levelOf(entry)" :size="18" />
         <span class="grow" :class="{ 'font-semibold': entry.row.kind === worn }">
           {{ entry.row.name }}
           <template v-if="entry.row.kind === worn">(of this job)</template>
-          <span v-if="!entry.row.underHood" class="muted">
-            · not under a hood, needs its own lens
+          <span v-if="!entry.row.underHelmet" class="muted">
+            · not under a helmet, needs its own lens
           </span>
         </span>
         <span class="muted">{{ entry.because ?? `factor ${entry.row.apf}` }}</span>

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { SUBSTANCE_NAME } from '#core/exposure/terms'
 import type { AirResult } from '#shared/air/schema'
-import { figure } from '#shared/units/units'
+import { figure, percentText } from '#shared/units/units'
+import { joined } from '~/components/frame/joined'
 
 /** Each substance against its governing limit, with the range it may lie in; the other limits fold out. */
 const props = defineProps<{ results: readonly AirResult[] }>()
@@ -11,28 +12,16 @@ const governing = (row: AirResult): AirResult['limits'][number] | undefined =>
 function shareOf(row: AirResult): number {
   return row.because ? 1e9 : (row.upperShare ?? governing(row)?.share ?? -1)
 }
-const level = (row: AirResult): 'clear' | 'caution' | 'stop' | 'unknown' =>
-  row.because || !governing(row) || (row.bound && shareOf(row) > 1)
-    ? 'unknown'
-    : shareOf(row) > 1
-      ? 'stop'
-      : shareOf(row) >= 0.5
-        ? 'caution'
-        : 'clear'
-const chance = (share: number | null): string =>
-  share === null ? '–' : share < 0.001 ? '< 0.1 %' : `${figure(share * 100)} %`
+const chance = (share: number | null): string => (share === null ? '–' : percentText(share))
+const shareOfLimit = ({ share, chance: over }: AirResult['limits'][number]): string =>
+  joined(`${figure(share * 100)} % planned`, over !== null && `chance ${chance(over)}`)
 /** Place on a bar that runs from a hundredth of the limit to a hundred times it. */
 const at = (share: number): number =>
   Math.min(100, Math.max(0, ((Math.log10(Math.max(share, 1e-4)) + 2) / 4) * 100))
 const quantile = (row: AirResult, of: 'p5' | 'p50' | 'p95'): number | null => {
   const limit = governing(row)
   if (!row.drawn || !limit) return null
-  const kind = limit.text.includes('15 min')
-    ? row.drawn.highest15
-    : limit.text.includes('ceiling')
-      ? row.drawn.ceiling
-      : row.drawn.twa
-  return kind[of] / (limit.value / limit.share)
+  return row.drawn[limit.kind][of] / (limit.value / limit.share)
 }
 </script>
 
@@ -53,7 +42,7 @@ const quantile = (row: AirResult, of: 'p5' | 'p50' | 'p95'): number | null => {
         <tr v-for="row in rows" :key="row.substance" :data-substance="row.substance">
           <th scope="row" class="!text-current !text-base whitespace-nowrap">
             <span class="inline-flex gap-2 items-center">
-              <FindingMark :level="level(row)" :size="20" />
+              <FindingMark :level="row.level" :size="20" />
               {{ SUBSTANCE_NAME[row.substance] }}
             </span>
           </th>
@@ -78,7 +67,7 @@ const quantile = (row: AirResult, of: 'p5' | 'p50' | 'p95'): number | null => {
                 <path
                   v-if="row.drawn"
                   :d="`M${at(quantile(row, 'p5')!)} 7H${at(quantile(row, 'p95')!)}`"
-                  :stroke="`var(--level-${level(row)})`"
+                  :stroke="`var(--level-${row.level})`"
                   stroke-width="6"
                 />
                 <path
@@ -97,10 +86,7 @@ const quantile = (row: AirResult, of: 'p5' | 'p50' | 'p95'): number | null => {
                     :key="limit.text"
                     :class="{ 'font-semibold': limit.decides }"
                   >
-                    {{ limit.text }}: {{ figure(limit.share * 100) }} % planned
-                    <template v-if="limit.chance !== null">
-                      , chance {{ chance(limit.chance) }}
-                    </template>
+                    {{ limit.text }}: {{ shareOfLimit(limit) }}
                   </li>
                 </ul>
               </details>

@@ -23,6 +23,25 @@ const flow = computed({
 })
 const changeAt = (i: number, change: Partial<AirCase['changes'][number]>): void =>
   set({ changes: air.value.changes.map((entry, j) => (j === i ? { ...entry, ...change } : entry)) })
+const addChange = (): void =>
+  set({
+    changes: [
+      ...air.value.changes,
+      { at: Math.round(air.value.shiftMinutes / 2), flow: air.value.flow || 1 },
+    ],
+  })
+const dropChange = (i: number): void =>
+  set({ changes: air.value.changes.filter((_, j) => j !== i) })
+const MODELS = [
+  { value: 'two', label: 'Near and far field' },
+  { value: 'one', label: 'Well mixed' },
+] as const
+const substances = PARTICULATES.map((value) => ({ value, label: SUBSTANCE_NAME[value] }))
+const entered = computed(() => {
+  const entries = Object.entries(air.value.background) as [Particulate, number][]
+  const words = entries.map(([name, value]) => `${SUBSTANCE_NAME[name]} ${value}`)
+  return words.join(', ') || 'Nothing entered.'
+})
 const background = ref<Particulate>('fume')
 const setBackground = (substance: Particulate, typed: string | number): void => {
   const value = parseNumber(String(typed))
@@ -91,15 +110,7 @@ const setRange = (
           @update:model-value="set({ shiftMinutes: Number($event) })"
         />
       </UFormField>
-      <ChoiceRow
-        v-model="model"
-        legend="Model"
-        class="sm:col-span-2"
-        :options="[
-          { value: 'two', label: 'Near and far field' },
-          { value: 'one', label: 'Well mixed' },
-        ]"
-      />
+      <ChoiceRow v-model="model" legend="Model" class="sm:col-span-2" :options="MODELS" />
       <template v-if="air.near">
         <QuantityInput
           :model-value="air.near.radius"
@@ -122,19 +133,7 @@ const setRange = (
     <div class="space-y-2">
       <div class="flex flex-wrap items-center gap-3">
         <h3>Flow changes in the shift</h3>
-        <UButton
-          variant="soft"
-          color="neutral"
-          icon="i-lucide-plus"
-          @click="
-            set({
-              changes: [
-                ...air.changes,
-                { at: Math.round(air.shiftMinutes / 2), flow: air.flow || 1 },
-              ],
-            })
-          "
-        >
+        <UButton variant="soft" color="neutral" icon="i-lucide-plus" @click="addChange">
           Add a change
         </UButton>
       </div>
@@ -160,7 +159,7 @@ const setRange = (
           color="neutral"
           icon="i-lucide-trash-2"
           :aria-label="`Take out change ${i + 1}`"
-          @click="set({ changes: air.changes.filter((_, j) => j !== i) })"
+          @click="dropChange(i)"
         />
       </div>
     </div>
@@ -171,11 +170,7 @@ const setRange = (
       <div class="space-y-4 pt-2">
         <div class="flex flex-wrap gap-3 items-end">
           <UFormField label="Already in the air">
-            <USelect
-              v-model="background"
-              :items="PARTICULATES.map((value) => ({ value, label: SUBSTANCE_NAME[value] }))"
-              class="w-56"
-            />
+            <USelect v-model="background" :items="substances" class="w-56" />
           </UFormField>
           <UFormField
             :label="`${SUBSTANCE_NAME[background]}, mg/m³`"
@@ -188,13 +183,7 @@ const setRange = (
               @update:model-value="setBackground(background, $event)"
             />
           </UFormField>
-          <p class="muted">
-            {{
-              Object.entries(air.background)
-                .map(([name, value]) => `${SUBSTANCE_NAME[name as Particulate]} ${value}`)
-                .join(', ') || 'Nothing entered.'
-            }}
-          </p>
+          <p class="muted">{{ entered }}</p>
         </div>
         <div class="grid grid-cols-2 sm:grid-cols-4 gap-4">
           <UFormField

@@ -1,20 +1,20 @@
 <script setup lang="ts">
+import { dayText } from '#core/calendar/day'
 import { isFlame, PROCESSES, PROCESS_NAME } from '#core/job/job'
 import { HOUSE_CHART } from '#core/shade/shade.table'
-import { routes } from '#shared/api/routes'
+import { eyesRoutes } from '#shared/eyes/routes'
 import { houseChartBody, type HouseChartBody } from '#shared/eyes/schema'
 import { call } from '~/composables/api'
 import { useLoad } from '~/composables/load'
-import { useSubmit } from '~/composables/submit'
 import { useSiteTime } from '~/composables/time'
+import { joined } from '~/components/frame/joined'
 
 /** The shop's own shade chart, with the day from which it counts. A new chart begins; old ones stay readable. */
 defineProps<{ mayWrite: boolean }>()
 const emit = defineEmits<{ changed: [] }>()
-const charts = useLoad(() => call(routes.houseCharts, {}))
+const charts = useLoad(() => call(eyesRoutes.houseCharts, {}))
 onMounted(charts.load)
 const { today } = useSiteTime()
-const { busy, errors, message, submit, check } = useSubmit()
 const open = ref(false)
 const draft = ref<HouseChartBody>({ effectiveFrom: '', rows: [] })
 const inForce = computed(() => charts.data.value?.find((chart) => chart.inForce))
@@ -25,11 +25,11 @@ const shown = computed(
 const processes = PROCESSES.filter((process) => !['SAW', 'LBW', 'GRIND'].includes(process)).map(
   (value) => ({ value, label: `${value} · ${PROCESS_NAME[value]}` }),
 )
-const span = (row: HouseChartBody['rows'][number]): string =>
-  `${row.from === 0 ? 'under' : row.from}${row.to === null ? (row.from === 0 ? ' every size' : ' and over') : ` ${row.from === 0 ? '' : 'to '}${row.to}`}${row.from === 0 && row.to === null ? '' : isFlame(row.process) ? ' mm' : ' A'}`.replace(
-    'under every',
-    'every',
-  )
+function spanOf({ process, from, to }: HouseChartBody['rows'][number]): string {
+  const unit = isFlame(process) ? 'mm' : 'A'
+  if (from === 0) return to === null ? 'every size' : `under ${to} ${unit}`
+  return to === null ? `${from} ${unit} and over` : `${from} to ${to} ${unit}`
+}
 
 function begin(): void {
   draft.value = {
@@ -38,10 +38,8 @@ function begin(): void {
   }
   open.value = true
 }
-async function save(): Promise<void> {
-  const body = check(houseChartBody, draft.value)
-  if (!body || !(await submit(() => call(routes.createHouseChart, { body })))) return
-  open.value = false
+const send = (body: HouseChartBody): Promise<unknown> => call(eyesRoutes.createHouseChart, { body })
+async function saved(): Promise<void> {
   await charts.load()
   emit('changed')
 }
@@ -66,8 +64,7 @@ async function save(): Promise<void> {
           color="neutral"
           @click="seen = chart.id"
         >
-          from {{ chart.effectiveFrom }}
-          <template v-if="chart.inForce">, in force</template>
+          from {{ joined(dayText(chart.effectiveFrom), chart.inForce && 'in force') }}
         </UButton>
       </div>
       <div class="overflow-x-auto">
@@ -82,7 +79,7 @@ async function save(): Promise<void> {
           <tbody>
             <tr v-for="row in shown.rows" :key="`${row.process} ${row.from}`">
               <td>{{ row.process }}</td>
-              <td>{{ span(row) }}</td>
+              <td>{{ spanOf(row) }}</td>
               <td class="plate text-2xl">{{ row.shade }}</td>
             </tr>
           </tbody>
@@ -92,85 +89,82 @@ async function save(): Promise<void> {
         A value under the legal minimum is raised to it wherever the chart is used.
       </p>
     </div>
-    <UModal
+    <FormDialog
       v-model:open="open"
       title="New house chart"
       description="It counts from its day on. Where it lies under the legal minimum it is raised, and the answer says so."
-      :ui="{ content: 'max-w-3xl' }"
+      wide
+      confirm="Save the chart"
+      :state="draft"
+      :schema="houseChartBody"
+      :body="() => draft"
+      :send="send"
+      @done="saved"
     >
-      <template #body>
-        <form id="house" class="space-y-3" novalidate @submit.prevent="save">
-          <UFormField label="Counts from" :error="errors.effectiveFrom">
-            <UInput v-model="draft.effectiveFrom" type="date" />
-          </UFormField>
-          <div
-            v-for="(row, i) in draft.rows"
-            :key="i"
-            class="grid grid-cols-[minmax(0,1fr)_5rem_5rem_4.5rem_auto] gap-2 items-start"
-          >
-            <UFormField :label="i === 0 ? 'Process' : ''" :error="errors[`rows.${i}.process`]">
-              <USelect
-                v-model="row.process"
-                :items="processes"
-                class="w-full"
-                :aria-label="`Process, row ${i + 1}`"
-              />
-            </UFormField>
-            <UFormField :label="i === 0 ? 'From' : ''" :error="errors[`rows.${i}.from`]">
-              <UInput
-                v-model.number="row.from"
-                type="number"
-                min="0"
-                :aria-label="`From, row ${i + 1}`"
-                class="w-full"
-              />
-            </UFormField>
-            <UFormField :label="i === 0 ? 'To' : ''" :error="errors[`rows.${i}.to`]">
-              <UInput
-                :model-value="String(row.to ?? '')"
-                type="number"
-                :aria-label="`To, row ${i + 1}; blank for no end`"
-                class="w-full"
-                @update:model-value="row.to = $event === '' ? null : Number($event)"
-              />
-            </UFormField>
-            <UFormField :label="i === 0 ? 'Shade' : ''" :error="errors[`rows.${i}.shade`]">
-              <UInput
-                v-model.number="row.shade"
-                type="number"
-                min="2"
-                max="15"
-                :aria-label="`Shade, row ${i + 1}`"
-                class="w-full"
-              />
-            </UFormField>
-            <UButton
-              :class="{ 'mt-7': i === 0 }"
-              variant="ghost"
-              color="neutral"
-              icon="i-lucide-x"
-              :aria-label="`Take row ${i + 1} out`"
-              @click="draft.rows.splice(i, 1)"
-            />
-          </div>
-          <UButton
-            variant="outline"
-            color="neutral"
-            icon="i-lucide-plus"
-            @click="draft.rows.push({ process: 'SMAW', from: 0, to: null, shade: 10 })"
-          >
-            Row
-          </UButton>
-          <p class="muted text-sm">
-            Current in A; for flames, plate in mm. A blank end means no upper limit.
-          </p>
-          <p v-if="message" role="alert" class="text-stop font-semibold">{{ message }}</p>
-        </form>
-      </template>
-      <template #footer>
-        <UButton type="submit" form="house" :loading="busy">Save the chart</UButton>
-        <UButton variant="ghost" color="neutral" @click="open = false">Leave it</UButton>
-      </template>
-    </UModal>
+      <UFormField label="Counts from" name="effectiveFrom">
+        <UInput v-model="draft.effectiveFrom" type="date" />
+      </UFormField>
+      <div
+        v-for="(row, i) in draft.rows"
+        :key="i"
+        class="grid grid-cols-[minmax(0,1fr)_5rem_5rem_4.5rem_auto] gap-2 items-start"
+      >
+        <UFormField :label="i === 0 ? 'Process' : ''" :name="`rows.${i}.process`">
+          <USelect
+            v-model="row.process"
+            :items="processes"
+            class="w-full"
+            :aria-label="`Process, row ${i + 1}`"
+          />
+        </UFormField>
+        <UFormField :label="i === 0 ? 'From' : ''" :name="`rows.${i}.from`">
+          <UInput
+            v-model.number="row.from"
+            type="number"
+            min="0"
+            :aria-label="`From, row ${i + 1}`"
+            class="w-full"
+          />
+        </UFormField>
+        <UFormField :label="i === 0 ? 'To' : ''" :name="`rows.${i}.to`">
+          <UInput
+            :model-value="String(row.to ?? '')"
+            type="number"
+            :aria-label="`To, row ${i + 1}; blank for no end`"
+            class="w-full"
+            @update:model-value="row.to = $event === '' ? null : Number($event)"
+          />
+        </UFormField>
+        <UFormField :label="i === 0 ? 'Shade' : ''" :name="`rows.${i}.shade`">
+          <UInput
+            v-model.number="row.shade"
+            type="number"
+            min="2"
+            max="15"
+            :aria-label="`Shade, row ${i + 1}`"
+            class="w-full"
+          />
+        </UFormField>
+        <UButton
+          :class="{ 'mt-7': i === 0 }"
+          variant="ghost"
+          color="neutral"
+          icon="i-lucide-x"
+          :aria-label="`Take row ${i + 1} out`"
+          @click="draft.rows.splice(i, 1)"
+        />
+      </div>
+      <UButton
+        variant="outline"
+        color="neutral"
+        icon="i-lucide-plus"
+        @click="draft.rows.push({ process: 'SMAW', from: 0, to: null, shade: 10 })"
+      >
+        Row
+      </UButton>
+      <p class="muted text-sm">
+        Current in A; for flames, plate in mm. A blank end means no upper limit.
+      </p>
+    </FormDialog>
   </section>
 </template>

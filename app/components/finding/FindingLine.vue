@@ -5,14 +5,11 @@ import { useUnits } from '~/composables/units'
 
 const props = defineProps<{ finding: Finding; override?: string }>()
 const units = useUnits()
-const inputText = (value: Input): string =>
-  typeof value === 'object'
-    ? quantityText(value, units.value)
-    : value === true
-      ? 'yes'
-      : value === false
-        ? 'no'
-        : String(value)
+function inputText(value: Input): string {
+  if (typeof value === 'object') return quantityText(value, units.value)
+  if (typeof value === 'boolean') return value ? 'yes' : 'no'
+  return String(value)
+}
 const spaced = (name: string): string => name.replace(/([A-Z])/g, ' $1').toLowerCase()
 const fromMemory = computed(() =>
   props.finding.reasons.some((reason) => reason.source.recall === 'memory'),

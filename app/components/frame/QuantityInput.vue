@@ -1,45 +1,53 @@
 <script setup lang="ts">
 import type { Unit } from '#core/finding/finding'
-import { display } from '#shared/units/units'
-import { numberText, parseNumber } from '~/components/frame/number-text'
+import { display, fieldText } from '#shared/units/units'
+import { parseNumber } from '~/components/frame/number-text'
 import { useUnits } from '~/composables/units'
 
-/** A number in the reader's unit, kept in SI. What was typed stays as typed; blank is not known. */
+/**
+ * A number in the reader's unit, kept in SI; blank is not known. What was typed stays as typed, and
+ * a stored value that is shown rounded stays what it is until another figure is typed.
+ */
 const model = defineModel<number | null>({ required: true })
 const props = defineProps<{
   unit: Unit
   label: string
   help?: string
   error?: string
+  /** Of the field in its form, where it stands in one. */
+  name?: string
   required?: boolean
   disabled?: boolean
 }>()
 const units = useUnits()
 const shown = computed(() => display(props.unit, units.value))
 const format = (si: number | null): string =>
-  si === null || Number.isNaN(si) ? '' : numberText(shown.value.from(si))
-const text = ref(format(model.value))
-watch([model, shown], ([value]) => {
-  if (!matches(value)) text.value = format(value)
+  si === null || Number.isNaN(si) ? '' : fieldText({ amount: si, unit: props.unit }, units.value)
+
+/** The stored value, and the text that stands for it. */
+const stored = ref({ value: model.value, text: format(model.value) })
+const text = ref(stored.value.text)
+let sent = model.value
+/** The parent may have carried it through other units and back. */
+const isSent = (value: number | null): boolean =>
+  Object.is(value, sent) ||
+  (value !== null && sent !== null && Math.abs(value - sent) <= 1e-9 * Math.abs(sent))
+watch([model, units], ([value], [, before]) => {
+  if (isSent(value) && units.value === before) return
+  stored.value = { value, text: format(value) }
+  text.value = stored.value.text
+  sent = value
 })
 
-const parse = (typed: string): number | null => {
+function parse(typed: string): number | null {
   const number = parseNumber(typed)
+  if (number !== null && number === parseNumber(stored.value.text)) return stored.value.value
   return number === null ? null : shown.value.to(number)
-}
-function matches(value: number | null): boolean {
-  const own = parse(text.value)
-  return (
-    own === value ||
-    (own !== null &&
-      value !== null &&
-      (Math.abs(own - value) <= 1e-9 * Math.abs(value) ||
-        (Number.isNaN(own) && Number.isNaN(value))))
-  )
 }
 function typed(value: string | number): void {
   text.value = String(value)
-  model.value = parse(text.value)
+  sent = parse(text.value)
+  model.value = sent
 }
 const wrong = computed(() =>
   model.value !== null && Number.isNaN(model.value) ? 'Enter a number.' : undefined,
@@ -47,7 +55,7 @@ const wrong = computed(() =>
 </script>
 
 <template>
-  <UFormField :label="label" :help="help" :error="error ?? wrong" :required="required">
+  <UFormField :label="label" :help="help" :name="name" :error="error ?? wrong" :required="required">
     <UInput
       :model-value="text"
       inputmode="decimal"

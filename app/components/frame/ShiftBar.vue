@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { useIntervalFn } from '@vueuse/core'
 import { clockText, useServerClock } from '~/composables/clock'
-import { useSession } from '~/stores/session'
+import { useSignIn } from '~/stores/sign-in'
 import { useShift } from '~/stores/shift'
 
-const session = useSession()
+const signIn = useSignIn()
 const store = useShift()
 const { now, factor } = useServerClock()
 /** Loaded when first asked for: the dialog is no part of the first page. */
@@ -22,7 +22,7 @@ const time = computed(() =>
     month: 'short',
     hour: '2-digit',
     minute: '2-digit',
-    timeZone: session.me?.site.timeZone,
+    timeZone: signIn.me?.site.timeZone,
   }).format(now.value),
 )
 type Running = NonNullable<typeof store.shift>['running'][number]
@@ -68,7 +68,7 @@ const fuse = (entry: Running): number =>
           <circle cx="26" cy="25" r="3.4" fill="#ffb224" />
         </svg>
         <span class="leading-tight">
-          <span class="block font-semibold">{{ session.me?.site.name }}</span>
+          <span class="block font-semibold">{{ signIn.me?.site.name }}</span>
           <span class="block text-sm text-[#a9b5bb]">{{ time }}</span>
         </span>
       </NuxtLink>

@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import { useSession } from '~/stores/session'
+import { useSignIn } from '~/stores/sign-in'
 
 /** The navigation is the order of the work. */
-const session = useSession()
+const signIn = useSignIn()
 const route = useRoute()
 const WORK = [
   { to: '/', name: 'Today', icon: 'i-lucide-sunrise' },
@@ -59,14 +59,14 @@ const here = (to: string): boolean =>
       />
       <NuxtLink to="/account" class="step" :aria-current="here('/account') ? 'page' : undefined">
         <UIcon name="i-lucide-user-round" class="size-5" aria-hidden="true" />
-        {{ session.me?.name }}
+        {{ signIn.me?.name }}
       </NuxtLink>
       <UButton
         variant="ghost"
         color="neutral"
         icon="i-lucide-log-out"
         aria-label="Sign out"
-        @click="session.leave()"
+        @click="signIn.leave()"
       />
     </div>
   </nav>

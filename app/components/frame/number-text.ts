@@ -10,7 +10,3 @@ export function parseNumber(typed: string): number | null {
   const [, whole = '0', top, bottom] = fraction
   return Number(bottom) === 0 ? Number.NaN : Number(whole) + Number(top) / Number(bottom)
 }
-
-/** Six digits, four under one: enough to type back what was typed. */
-export const numberText = (x: number): string =>
-  String(Number(x.toPrecision(Math.abs(x) < 1 ? 4 : 6)))

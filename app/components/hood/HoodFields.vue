@@ -5,7 +5,7 @@ import type { Section } from '#core/hood/section'
 
 /** Sizes that the plume section is drawn from. */
 const section = defineModel<Section>({ required: true })
-defineProps<{ errors: Record<string, string>; disabled?: boolean }>()
+defineProps<{ prefix: string; disabled?: boolean }>()
 const set = (change: Partial<Section>): void => {
   section.value = { ...section.value, ...change }
 }
@@ -49,7 +49,7 @@ const direction = computed({
       :model-value="section.amps"
       unit="A"
       label="Current"
-      :error="errors['section.amps']"
+      :name="`${prefix}.amps`"
       @update:model-value="$event !== null && set({ amps: $event })"
     />
     <UFormField label="Opening">
@@ -64,24 +64,24 @@ const direction = computed({
       v-model="opening"
       unit="mm"
       label="Width of the opening"
-      :error="errors['section.opening']"
+      :name="`${prefix}.opening`"
     />
     <QuantityInput
       :model-value="section.flow"
       unit="m3/s"
       label="Flow, damper open"
       help="From the last survey"
-      :error="errors['section.flow']"
+      :name="`${prefix}.flow`"
       @update:model-value="$event !== null && set({ flow: $event })"
     />
-    <QuantityInput v-model="duct" unit="mm" label="Duct" :error="errors['section.duct']" />
+    <QuantityInput v-model="duct" unit="mm" label="Duct" :name="`${prefix}.duct`" />
     <ChoiceRow v-model="direction" legend="Cross draft" :options="drafts" class="sm:col-span-2" />
     <QuantityInput
       v-if="section.draft !== 0"
       :model-value="Math.abs(section.draft)"
       unit="m/s"
       label="Draft speed"
-      :error="errors['section.draft']"
+      :name="`${prefix}.draft`"
       @update:model-value="$event !== null && set({ draft: Math.sign(section.draft) * $event })"
     />
   </fieldset>

@@ -1,9 +1,11 @@
 <script setup lang="ts">
-import { airRoutes } from '#shared/api/air'
-import { surveyBody, type StationAir } from '#shared/air/schema'
+import type { z } from 'zod'
+import { dayText } from '#core/calendar/day'
+import { hoodRoutes } from '#shared/hood/routes'
+import { surveyBody } from '#shared/hood/schema'
+import { type StationAir } from '#shared/air/schema'
 import { quantityText } from '#shared/units/units'
 import { call } from '~/composables/api'
-import { useSubmit } from '~/composables/submit'
 import { useSiteTime } from '~/composables/time'
 import { useUnits } from '~/composables/units'
 
@@ -12,7 +14,6 @@ const props = defineProps<{ air: StationAir; mayWrite: boolean }>()
 const emit = defineEmits<{ saved: [] }>()
 const units = useUnits()
 const { today } = useSiteTime()
-const { busy, errors, message, submit, check } = useSubmit()
 const blank = () => ({
   id: crypto.randomUUID(),
   on: today(),
@@ -22,13 +23,9 @@ const blank = () => ({
   note: '',
 })
 const form = ref(blank())
-async function save(): Promise<void> {
-  const body = check(surveyBody, form.value)
-  if (
-    !body ||
-    !(await submit(() => call(airRoutes.survey, { params: { id: props.air.station.id }, body })))
-  )
-    return
+const send = (body: z.output<typeof surveyBody>): Promise<unknown> =>
+  call(hoodRoutes.survey, { params: { id: props.air.station.id }, body })
+function saved(): void {
   form.value = blank()
   emit('saved')
 }
@@ -36,9 +33,10 @@ const speed = (amount: number): string => quantityText({ amount, unit: 'm/s' }, 
 const outlook = computed(() => {
   const { trend } = props.air
   if (trend.because) return `No trend, because ${trend.because}.`
+  const likely = trend.fallsOn ? `, most likely on ${dayText(trend.fallsOn)}` : ''
   return trend.mayFallOn === null
     ? 'The trend stays over the need for three years.'
-    : `It may fall under the need from ${trend.mayFallOn}${trend.fallsOn ? `, most likely on ${trend.fallsOn}` : ''}.`
+    : `It may fall under the need from ${dayText(trend.mayFallOn)}${likely}.`
 })
 </script>
 
@@ -51,37 +49,35 @@ const outlook = computed(() => {
       :line="air.trend.line"
       :need="air.hood.need"
     />
-    <form
+    <FormFrame
       v-if="mayWrite"
       class="grid grid-cols-1 sm:grid-cols-2 lg:grid-cols-5 gap-4 items-start"
-      novalidate
-      @submit.prevent="save"
+      v-slot="{ busy }"
+      :state="form"
+      :schema="surveyBody"
+      :body="() => form"
+      :send="send"
+      @done="saved"
     >
-      <UFormField label="Surveyed on" :error="errors.on">
+      <UFormField label="Surveyed on" name="on">
         <UInput v-model="form.on" type="date" class="w-full" />
       </UFormField>
-      <QuantityInput
-        v-model="form.velocity"
-        unit="m/s"
-        label="Air speed"
-        :error="errors.velocity"
-      />
+      <QuantityInput v-model="form.velocity" unit="m/s" label="Air speed" name="velocity" />
       <QuantityInput
         v-model="form.staticPressure"
         unit="Pa static"
         label="Static pressure"
         help="Blank: not measured"
-        :error="errors.staticPressure"
+        name="staticPressure"
       />
-      <UFormField label="Note" :error="errors.note">
+      <UFormField label="Note" name="note">
         <UInput v-model="form.note" class="w-full" />
       </UFormField>
       <div class="space-y-2 pt-1">
         <UCheckbox v-model="form.filterChanged" label="Filter changed before" />
         <UButton type="submit" :loading="busy">Log the survey</UButton>
       </div>
-      <p v-if="message" role="alert" class="text-stop font-semibold sm:col-span-2">{{ message }}</p>
-    </form>
+    </FormFrame>
     <p v-if="air.surveys.length === 0" class="muted">No survey yet.</p>
     <div
       v-else
@@ -102,7 +98,7 @@ const outlook = computed(() => {
         </thead>
         <tbody>
           <tr v-for="survey in air.surveys" :key="survey.id">
-            <td>{{ survey.on }}</td>
+            <td>{{ dayText(survey.on) }}</td>
             <td>{{ speed(survey.velocity) }}</td>
             <td>
               {{

@@ -1,20 +1,21 @@
 <script setup lang="ts">
+import { inSentence } from '#core/finding/wording'
 import { CHECKLISTS } from '#core/inspection/checklist.table'
 import type { Mark } from '#core/inspection/inspection'
-import { routes } from '#shared/api/routes'
-import { inspectionBody, type Item } from '#shared/inspection/schema'
+import { inspectionRoutes } from '#shared/inspection/routes'
+import { inspectionBody, type Gear } from '#shared/inspection/schema'
 import { display } from '#shared/units/units'
 import { call } from '~/composables/api'
 import { useSubmit } from '~/composables/submit'
 import { useKeptDraft } from '~/composables/kept-draft'
 import { useUnits } from '~/composables/units'
-import { useSession } from '~/stores/session'
+import { useSignIn } from '~/stores/sign-in'
 import { useShift } from '~/stores/shift'
 
-/** The checklist of one item, line by line. A failed critical line locks it out the moment it is logged. */
-const props = defineProps<{ item: Item }>()
+/** The checklist of one piece of gear, line by line. A failed critical line locks it out the moment it is logged. */
+const props = defineProps<{ gear: Gear }>()
 const emit = defineEmits<{ logged: [result: string] }>()
-const session = useSession()
+const signIn = useSignIn()
 const shift = useShift()
 const units = useUnits()
 const { busy, errors, message, submit } = useSubmit()
@@ -24,18 +25,18 @@ interface Entry {
   note: string
   reading: number | null
 }
-const checklist = computed(() => CHECKLISTS[props.item.kind])
+const checklist = computed(() => CHECKLISTS[props.gear.kind])
 const blank = () => ({
   lines: Object.fromEntries(
-    CHECKLISTS[props.item.kind].map((line) => [line.id, { note: '', reading: null } as Entry]),
+    CHECKLISTS[props.gear.kind].map((line) => [line.id, { note: '', reading: null } as Entry]),
   ),
   repairNote: '',
 })
 const entries = ref(blank())
-const { begin, settle } = useKeptDraft(`inspection-${props.item.id}`, entries)
+const { begin, settle } = useKeptDraft(`inspection-${props.gear.id}`, entries)
 begin(blank())
-const locked = computed(() => props.item.lockReason !== null)
-const mayUnlock = computed(() => session.may('lead', 'instructor'))
+const locked = computed(() => props.gear.lockReason !== null)
+const mayUnlock = computed(() => signIn.may('lead', 'instructor'))
 const MARKS = [
   { value: 'pass', label: 'Pass' },
   { value: 'fail', label: 'Fail' },
@@ -46,6 +47,14 @@ const span = (min?: number, max?: number, unit?: Parameters<typeof display>[0]):
   return `${Math.round(shown.from(min ?? 0))} to ${Math.round(shown.from(max ?? 0))} ${shown.unit}`
 }
 const missing = ref<Record<string, string>>({})
+
+/** A line with a reading is never passed unread. */
+function passTheRest(): void {
+  for (const line of checklist.value) {
+    const entry = entries.value.lines[line.id]!
+    if (!entry.mark && !line.measure) entry.mark = 'pass'
+  }
+}
 
 async function log(): Promise<void> {
   missing.value = Object.fromEntries(
@@ -63,7 +72,7 @@ async function log(): Promise<void> {
       entry.mark !== 'na' &&
       (entry.reading === null || Number.isNaN(entry.reading))
     )
-      missing.value[line.id] = `Enter the reading: ${line.measure.name.toLowerCase()}.`
+      missing.value[line.id] = `Enter the reading: ${inSentence(line.measure.name)}.`
   }
   if (Object.keys(missing.value).length > 0) {
     message.value = 'Look at the lines marked.'
@@ -87,8 +96,8 @@ async function log(): Promise<void> {
     return
   }
   const done = await submit(() =>
-    call(routes.inspect, {
-      params: { kind: props.item.kind, id: props.item.id },
+    call(inspectionRoutes.inspect, {
+      params: { kind: props.gear.kind, id: props.gear.id },
       body: parsed.data,
     }),
   )
@@ -143,7 +152,7 @@ async function log(): Promise<void> {
     <UFormField
       v-if="locked && mayUnlock"
       label="Repair note"
-      help="What was repaired, by whom. A full pass then unlocks the item."
+      help="What was repaired, by whom. A full pass then unlocks the gear."
       :error="errors.repairNote"
       class="pt-3"
     >
@@ -156,18 +165,7 @@ async function log(): Promise<void> {
       <UButton type="submit" :loading="busy">
         {{ locked && mayUnlock ? 'Log, and unlock on a pass' : 'Log the inspection' }}
       </UButton>
-      <UButton
-        variant="outline"
-        color="neutral"
-        @click="
-          checklist.forEach((line) => {
-            const entry = entries.lines[line.id]!
-            if (!entry.mark && !line.measure) entry.mark = 'pass'
-          })
-        "
-      >
-        The rest passes
-      </UButton>
+      <UButton variant="outline" color="neutral" @click="passTheRest">The rest passes</UButton>
     </div>
   </form>
 </template>

@@ -1,25 +1,22 @@
 <script setup lang="ts">
-import type { Item } from '#shared/inspection/schema'
+import type { Gear } from '#shared/inspection/schema'
 
 /** Machine and cylinder of the job, with how each stands. */
 const ids = defineModel<string[]>({ required: true })
-const props = defineProps<{ label: string; items: Item[]; disabled?: boolean }>()
-const stands = (item: Item): string =>
-  item.lockReason
-    ? 'LOCKED OUT'
-    : item.due
-      ? 'inspection due'
-      : item.lastResult === 'fail'
-        ? 'fault on record'
-        : 'passed'
+const props = defineProps<{ label: string; gear: Gear[]; disabled?: boolean }>()
+function stands(gear: Gear): string {
+  if (gear.lockReason) return 'LOCKED OUT'
+  if (gear.due) return 'inspection due'
+  return gear.lastResult === 'fail' ? 'fault on record' : 'passed'
+}
 const options = computed(() =>
-  props.items.map((item) => ({
-    value: item.id,
-    label: `${item.label} · ${item.gas ?? item.description} · ${stands(item)}`,
+  props.gear.map((gear) => ({
+    value: gear.id,
+    label: `${gear.label} · ${gear.gas ?? gear.description} · ${stands(gear)}`,
   })),
 )
 const chosen = computed(() =>
-  ids.value.flatMap((id) => props.items.filter((item) => item.id === id)),
+  ids.value.flatMap((id) => props.gear.filter((gear) => gear.id === id)),
 )
 </script>
 
@@ -37,12 +34,12 @@ const chosen = computed(() =>
       :data-testid="`gear-${label.toLowerCase()}`"
     >
       <template #default>
-        {{ chosen.length > 0 ? chosen.map((item) => item.label).join(', ') : 'None named' }}
+        {{ chosen.length > 0 ? chosen.map((gear) => gear.label).join(', ') : 'None named' }}
       </template>
     </USelectMenu>
-    <p v-for="item in chosen" :key="item.id" class="text-sm mt-1">
-      <NuxtLink class="link" :to="`/gear/${item.kind}/${item.id}`">
-        Inspect {{ item.label }}
+    <p v-for="gear in chosen" :key="gear.id" class="text-sm mt-1">
+      <NuxtLink class="link" :to="`/gear/${gear.kind}/${gear.id}`">
+        Inspect {{ gear.label }}
       </NuxtLink>
     </p>
   </UFormField>

@@ -13,7 +13,7 @@ import {
   type Process,
 } from '#core/job/job'
 import { EMISSION_FACTORS } from '#core/fume/emission.table'
-import type { Item } from '#shared/inspection/schema'
+import type { Gear } from '#shared/inspection/schema'
 import type { JobBody } from '#shared/job/schema'
 import type { Station } from '#shared/shop/schema'
 import { useUnits } from '~/composables/units'
@@ -23,7 +23,7 @@ const job = defineModel<JobBody>({ required: true })
 const props = defineProps<{
   stations: Station[]
   welder: { id: string; name: string } | null
-  items: Item[]
+  gear: Gear[]
   errors: Record<string, string>
   disabled?: boolean
 }>()
@@ -69,21 +69,21 @@ const welder = computed({
   get: () => job.value.welderId,
   set: (value) => {
     job.value.welderId = value ?? null
-    const own = props.items.find((item) => item.kind === 'helmet' && item.assignedToId === value)
+    const own = props.gear.find((gear) => gear.kind === 'helmet' && gear.assignedToId === value)
     if (own && value) job.value.helmetId = own.id
   },
 })
-const rangeText = (item: Item): string =>
-  (item.ranges ?? [])
+const rangeText = (gear: Gear): string =>
+  (gear.ranges ?? [])
     .map(([from, to]) => (from === to ? `fixed ${from}` : `${from}–${to}`))
     .join(', ')
 const helmets = computed(() => [
   { value: nobody, label: 'Not named yet' },
-  ...props.items
-    .filter((item) => item.kind === 'helmet')
-    .map((item) => ({
-      value: item.id,
-      label: `${item.label} · ${rangeText(item)}${item.assignedTo ? ` · ${item.assignedTo}` : ''}`,
+  ...props.gear
+    .filter((gear) => gear.kind === 'helmet')
+    .map((gear) => ({
+      value: gear.id,
+      label: `${gear.label} · ${rangeText(gear)}${gear.assignedTo ? ` · ${gear.assignedTo}` : ''}`,
     })),
 ])
 const helmet = computed({

@@ -3,7 +3,7 @@ import type { Job, JobBody } from '#shared/job/schema'
 
 /** Air of a place of which nothing has been measured yet. */
 export const UNKNOWN_AIR: AirSpace = {
-  place: 'indoors',
+  space: 'indoors',
   volume: null,
   ceiling: null,
   obstructed: null,
@@ -47,7 +47,7 @@ export const emptyDraft = (): JobBody =>
     place: null,
     welderId: null,
     helmetId: null,
-    equipmentIds: [],
+    gearIds: [],
     cylinderIds: [],
     spec: EMPTY_SPEC,
   })
@@ -60,7 +60,7 @@ export const draftOf = (job: Job): JobBody =>
       place: job.place,
       welderId: job.welderId,
       helmetId: job.helmetId,
-      equipmentIds: job.equipmentIds,
+      gearIds: job.gearIds,
       cylinderIds: job.cylinderIds,
       spec: job.spec,
       version: job.version,

@@ -1,32 +1,29 @@
 <script setup lang="ts">
 import { SYMPTOM_NAME } from '#core/monitor/symptoms'
-import { airRoutes } from '#shared/api/air'
-import { clearBody, type AirAlarm } from '#shared/air/schema'
+import { monitorRoutes } from '#shared/monitor/routes'
+import { clearBody, type AirAlarm } from '#shared/monitor/schema'
 import { call } from '~/composables/api'
-import { useSubmit } from '~/composables/submit'
 import { useSiteTime } from '~/composables/time'
-import { useSession } from '~/stores/session'
+import { useSignIn } from '~/stores/sign-in'
 import { useShift } from '~/stores/shift'
+import { joined } from '~/components/frame/joined'
 
 /** Alarms, open ones first; a lead or instructor clears one by saying what was found. */
 defineProps<{ alarms: AirAlarm[] }>()
 const emit = defineEmits<{ changed: [] }>()
-const session = useSession()
+const signIn = useSignIn()
 const shift = useShift()
 const { when } = useSiteTime()
-const { busy, errors, message, submit, check } = useSubmit()
 const clearing = ref<string | null>(null)
-const note = ref('')
+const form = ref({ note: '' })
 const WHAT = {
   ill: 'Someone felt ill',
   bad_air: 'Bad air',
   monitor: 'Monitor over a limit',
 } as const
-async function clear(id: string): Promise<void> {
-  const body = check(clearBody, { note: note.value })
-  if (!body || !(await submit(() => call(airRoutes.clearAlarm, { params: { id }, body })))) return
+async function cleared(): Promise<void> {
   clearing.value = null
-  note.value = ''
+  form.value.note = ''
   emit('changed')
   await shift.load()
 }
@@ -45,12 +42,10 @@ async function clear(id: string): Promise<void> {
         <FindingMark :level="alarm.clearedAt ? 'clear' : 'stop'" :size="26" />
         <div class="grow min-w-0">
           <p class="font-semibold">
-            {{ WHAT[alarm.kind] }}
-            <template v-if="alarm.where">, {{ alarm.where }}</template>
+            {{ joined(WHAT[alarm.kind], alarm.placeName) }}
           </p>
           <p class="muted">
-            {{ when(alarm.at) }}, {{ alarm.by }}
-            <template v-if="alarm.note">: {{ alarm.note }}</template>
+            {{ when(alarm.at) }}, {{ alarm.note ? `${alarm.by}: ${alarm.note}` : alarm.by }}
           </p>
           <p v-if="alarm.symptoms.length">
             {{ alarm.symptoms.map((symptom) => SYMPTOM_NAME[symptom]).join(', ') }}
@@ -64,7 +59,7 @@ async function clear(id: string): Promise<void> {
             Air check
           </UButton>
           <UButton
-            v-if="!alarm.clearedAt && session.may('lead', 'instructor') && clearing !== alarm.id"
+            v-if="!alarm.clearedAt && signIn.may('lead', 'instructor') && clearing !== alarm.id"
             variant="outline"
             color="neutral"
             @click="clearing = alarm.id"
@@ -73,21 +68,22 @@ async function clear(id: string): Promise<void> {
           </UButton>
         </div>
       </div>
-      <form
+      <FormFrame
         v-if="clearing === alarm.id"
         class="flex flex-wrap gap-3 items-end mt-3"
-        novalidate
-        @submit.prevent="clear(alarm.id)"
+        v-slot="{ busy }"
+        :state="form"
+        :schema="clearBody"
+        :body="() => form"
+        :send="(body) => call(monitorRoutes.clearAlarm, { params: { id: alarm.id }, body })"
+        @done="cleared"
       >
-        <UFormField label="What was found and done" class="grow" :error="errors.note">
-          <UInput v-model="note" class="w-full" />
+        <UFormField label="What was found and done" class="grow" name="note">
+          <UInput v-model="form.note" class="w-full" />
         </UFormField>
         <UButton type="submit" :loading="busy">Clear the alarm</UButton>
         <UButton variant="ghost" color="neutral" @click="clearing = null">Leave it</UButton>
-        <p v-if="message && !errors.note" role="alert" class="text-stop font-semibold basis-full">
-          {{ message }}
-        </p>
-      </form>
+      </FormFrame>
     </li>
   </ul>
 </template>

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { MAY_BE, SYMPTOMS, SYMPTOM_NAME, URGENT, type Symptom } from '#core/monitor/symptoms'
-import { airRoutes } from '#shared/api/air'
-import type { AirAlarm } from '#shared/air/schema'
+import { monitorRoutes } from '#shared/monitor/routes'
+import type { AirAlarm } from '#shared/monitor/schema'
 import { call } from '~/composables/api'
+import { useEventIds } from '~/composables/event-id'
 import { useSubmit } from '~/composables/submit'
 import { useShift } from '~/stores/shift'
 
@@ -11,6 +12,7 @@ const open = defineModel<boolean>('open', { required: true })
 const route = useRoute()
 const shift = useShift()
 const { busy, message, submit } = useSubmit()
+const { once, forget } = useEventIds()
 const alarm = shallowRef<AirAlarm | null>(null)
 const symptoms = ref<Symptom[]>([])
 const note = ref('')
@@ -26,11 +28,13 @@ watch(open, (now) => {
     symptoms.value = []
     note.value = ''
     told.value = false
+    forget()
   }
 })
 async function raise(kind: 'ill' | 'bad_air'): Promise<void> {
+  const entry = { kind, ...here.value }
   const made = await submit(() =>
-    call(airRoutes.raiseAlarm, { body: { id: crypto.randomUUID(), kind, ...here.value } }),
+    once(entry, (id) => call(monitorRoutes.raiseAlarm, { body: { id, ...entry } })),
   )
   if (!made) return
   alarm.value = made
@@ -38,7 +42,7 @@ async function raise(kind: 'ill' | 'bad_air'): Promise<void> {
 }
 async function tell(): Promise<void> {
   const done = await submit(() =>
-    call(airRoutes.tellAlarm, {
+    call(monitorRoutes.tellAlarm, {
       params: { id: alarm.value!.id },
       body: { symptoms: symptoms.value, note: note.value },
     }),
@@ -54,13 +58,10 @@ const toggle = (symptom: Symptom): void => {
     : [...symptoms.value, symptom]
 }
 const urgent = computed(() => symptoms.value.some((symptom) => URGENT.includes(symptom)))
-const check = computed(() =>
-  alarm.value?.jobId
-    ? `/jobs/${alarm.value.jobId}/air`
-    : alarm.value?.stationId
-      ? `/air/stations/${alarm.value.stationId}`
-      : '/air',
-)
+const check = computed(() => {
+  if (alarm.value?.jobId) return `/jobs/${alarm.value.jobId}/air`
+  return alarm.value?.stationId ? `/air/stations/${alarm.value.stationId}` : '/air'
+})
 </script>
 
 <template>

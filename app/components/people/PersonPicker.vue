@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { watchDebounced } from '@vueuse/core'
-import { routes } from '#shared/api/routes'
+import { peopleRoutes } from '#shared/people/routes'
 import { call } from '~/composables/api'
 import { useLoad } from '~/composables/load'
 
@@ -16,7 +16,9 @@ const props = defineProps<{
   training?: boolean
 }>()
 const search = ref('')
-const people = useLoad(() => call(routes.people, { query: { q: search.value, show: 'active' } }))
+const people = useLoad(() =>
+  call(peopleRoutes.people, { query: { q: search.value, show: 'active' } }),
+)
 watchDebounced(search, people.load, { debounce: 200, immediate: true })
 const items = computed(() => {
   const found = (people.data.value?.rows ?? []).map((entry) => ({

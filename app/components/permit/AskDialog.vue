@@ -1,8 +1,11 @@
 <script setup lang="ts">
-import type { ApiFailure } from '~/composables/api'
-import { asFailure } from '~/composables/load'
+import { z } from 'zod'
 
 /** One question before something that matters: a PIN, a reason, or both. Stays open with the message when refused. */
+interface Entry {
+  pin?: string
+  note?: string
+}
 const open = defineModel<boolean>('open', { required: true })
 const props = defineProps<{
   title: string
@@ -11,71 +14,44 @@ const props = defineProps<{
   pinOf?: string | null
   noteLabel?: string
   danger?: boolean
-  send: (entry: { pin?: string; note?: string }) => Promise<unknown>
+  send: (entry: Entry) => Promise<unknown>
 }>()
-const pin = ref('')
-const note = ref('')
-const busy = ref(false)
-const failure = shallowRef<ApiFailure | null>(null)
+const form = ref({ pin: '', note: '' })
 watch(open, (now) => {
-  if (now) {
-    pin.value = ''
-    note.value = ''
-    failure.value = null
-  }
+  if (now) form.value = { pin: '', note: '' }
 })
-const at = (path: string): string | undefined =>
-  failure.value?.fields.find((field) => field.path === path)?.message
-
-async function submit(): Promise<void> {
-  if (busy.value) return
-  busy.value = true
-  failure.value = null
-  try {
-    await props.send({
-      ...(props.pinOf && { pin: pin.value || undefined }),
-      ...(note.value && { note: note.value }),
-    })
-    open.value = false
-  } catch (error) {
-    failure.value = asFailure(error)
-  } finally {
-    busy.value = false
-  }
-}
+/** Whether a PIN is right and a reason long enough is for the server to say. */
+const entry = z.object({ pin: z.string().optional(), note: z.string().optional() })
+const body = (): Entry => ({
+  ...(props.pinOf && form.value.pin && { pin: form.value.pin }),
+  ...(form.value.note && { note: form.value.note }),
+})
 </script>
 
 <template>
-  <UModal v-model:open="open" :title="title" :description="says">
-    <template #body>
-      <form id="ask" class="space-y-4" novalidate @submit.prevent="submit">
-        <UFormField v-if="noteLabel" :label="noteLabel" :error="at('note') ?? at('reason')">
-          <UTextarea v-model="note" :rows="3" class="w-full" autofocus />
-        </UFormField>
-        <UFormField v-if="pinOf" :label="`PIN of ${pinOf}`" :error="at('pin')">
-          <UInput
-            v-model="pin"
-            type="password"
-            inputmode="numeric"
-            autocomplete="one-time-code"
-            maxlength="8"
-            class="w-full"
-          />
-        </UFormField>
-        <p
-          v-if="failure && !at('pin') && !at('note') && !at('reason')"
-          role="alert"
-          class="text-stop font-semibold"
-        >
-          {{ failure.message }}
-        </p>
-      </form>
-    </template>
-    <template #footer>
-      <UButton type="submit" form="ask" :color="danger ? 'error' : 'primary'" :loading="busy">
-        {{ confirm }}
-      </UButton>
-      <UButton variant="ghost" color="neutral" @click="open = false">Leave it</UButton>
-    </template>
-  </UModal>
+  <FormDialog
+    v-model:open="open"
+    :title="title"
+    :description="says"
+    :confirm="confirm"
+    :danger="danger"
+    :state="form"
+    :schema="entry"
+    :body="body"
+    :send="send"
+  >
+    <UFormField v-if="noteLabel" :label="noteLabel" name="note">
+      <UTextarea v-model="form.note" :rows="3" class="w-full" autofocus />
+    </UFormField>
+    <UFormField v-if="pinOf" :label="`PIN of ${pinOf}`" name="pin">
+      <UInput
+        v-model="form.pin"
+        type="password"
+        inputmode="numeric"
+        autocomplete="one-time-code"
+        maxlength="8"
+        class="w-full"
+      />
+    </UFormField>
+  </FormDialog>
 </template>

@@ -1,18 +1,18 @@
 <script setup lang="ts">
 import { RULE_SETS, SWEEP, WATCH_MINUTES } from '#core/firewatch/rules.table'
 import type { SweepAnswer } from '#core/firewatch/fire'
-import { routes } from '#shared/api/routes'
+import { permitRoutes } from '#shared/permit/routes'
 import { permitDraftBody, type Permit, type PermitDraftBody } from '#shared/permit/schema'
 import { call } from '~/composables/api'
 import { useKeptDraft } from '~/composables/kept-draft'
 import { useSubmit } from '~/composables/submit'
 import { useSiteTime } from '~/composables/time'
-import { useSession } from '~/stores/session'
+import { useSignIn } from '~/stores/sign-in'
 
 /** The fire side of a draft: sweep, people, times, rule. Saved as it is answered, so that the walk around the area can be interrupted. */
 const props = defineProps<{ permit: Permit }>()
 const emit = defineEmits<{ saved: [permit: Permit] }>()
-const session = useSession()
+const signIn = useSignIn()
 const { toLocal, fromLocal, zone } = useSiteTime()
 const { busy, errors, message, submit, check } = useSubmit()
 
@@ -45,7 +45,7 @@ const rules = RULE_SETS.map((value) => ({
   value,
   label: `${WATCH_MINUTES[value].name}, ${WATCH_MINUTES[value].minutes} min`,
 }))
-const house = computed(() => session.me?.site.houseMinutes ?? null)
+const house = computed(() => signIn.me?.site.houseMinutes ?? null)
 const ANSWERS = [
   { value: 'yes', label: 'Yes' },
   { value: 'no', label: 'No' },
@@ -53,13 +53,13 @@ const ANSWERS = [
 ] as const
 const sweep = computed(() => draft.value.sweep as Record<string, SweepAnswer | undefined>)
 const answered = computed(() => SWEEP.filter((line) => sweep.value[line.id]).length)
-const mayWrite = computed(() => session.may('lead', 'instructor', 'worker'))
+const mayWrite = computed(() => signIn.may('lead', 'instructor', 'worker'))
 
 async function save(): Promise<void> {
   const body = check(permitDraftBody, draft.value)
   if (!body) return
   const saved = await submit(() =>
-    call(routes.updatePermit, { params: { id: props.permit.id }, body }),
+    call(permitRoutes.updatePermit, { params: { id: props.permit.id }, body }),
   )
   if (!saved) return
   draft.value = bodyOf(saved)
@@ -126,7 +126,7 @@ defineExpose({ dirty, save })
       </UFormField>
       <UFormField
         label="Valid to"
-        :help="`At most the shift, ${session.me?.site.shiftHours} h`"
+        :help="`At most the shift, ${signIn.me?.site.shiftHours} h`"
         :error="errors.validTo"
       >
         <UInput

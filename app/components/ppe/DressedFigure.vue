@@ -14,25 +14,30 @@ const props = defineProps<{
   supplied?: Readonly<Record<string, Supplier>>
 }>()
 const chosen = ref<string | null>(null)
-const asked = (id: string): boolean => props.answer.wear.some((item) => item.id === id)
+const asked = (id: string): boolean => props.answer.wear.some((piece) => piece.id === id)
+/** What shades the eyes carries the shade with its name. */
+const titleOf = ({ name, zone, id }: PpeAnswer['wear'][number]): string =>
+  zone === 'face' && props.shade !== null && id !== 'face-shield'
+    ? `${name}, shade ${props.shade}`
+    : name
 const lacks = (id: string): boolean => props.missing?.includes(id) ?? false
 const has = (id: string): boolean => asked(id) && !lacks(id)
 const anyOf = (...ids: string[]): boolean => ids.some(has)
 const zoneLacks = (zone: Zone): boolean =>
-  props.answer.wear.some((item) => item.zone === zone && lacks(item.id))
+  props.answer.wear.some((piece) => piece.zone === zone && lacks(piece.id))
 
 const spots = computed(() => {
   const seen = new Map<Zone, number>()
-  return props.answer.wear.map((item, i) => {
-    const n = seen.get(item.zone) ?? 0
-    seen.set(item.zone, n + 1)
-    return { item, number: i + 1, ...SPOT[item.zone], y: SPOT[item.zone].y + n * STACK }
+  return props.answer.wear.map((piece, i) => {
+    const n = seen.get(piece.zone) ?? 0
+    seen.set(piece.zone, n + 1)
+    return { piece, number: i + 1, ...SPOT[piece.zone], y: SPOT[piece.zone].y + n * STACK }
   })
 })
 const toggle = (id: string): void => {
   chosen.value = chosen.value === id ? null : id
 }
-const arcHood = computed(() => anyOf('helmet', 'plasma-shield', 'laser-helmet'))
+const arcHelmet = computed(() => anyOf('helmet', 'plasma-shield', 'laser-helmet'))
 const leather = computed(() => anyOf('leathers', 'cape'))
 const SIDES: Side[] = ['front', 'back']
 /** Lacking pieces are drawn as an empty outline. */
@@ -125,7 +130,7 @@ const cloth = (
           <path v-if="has('plugs')" d="M128 78h7v11h-7z M191 78h7v11h-7z" fill="var(--arc)" />
           <template v-if="side === 'front'">
             <path
-              v-if="anyOf('glasses', 'sealed-goggles', 'laser-eyewear') && !arcHood"
+              v-if="anyOf('glasses', 'sealed-goggles', 'laser-eyewear') && !arcHelmet"
               d="M138 72h22v13h-22z M166 72h22v13h-22z M160 77h6"
               fill="#cfeef2"
             />
@@ -141,14 +146,14 @@ const cloth = (
               fill="#2d4a34"
             />
             <path
-              v-if="respirator !== 'none' && !arcHood"
+              v-if="respirator !== 'none' && !arcHelmet"
               d="M148 94h30l4 16q-19 12-38 0z"
               fill="var(--fig-glove)"
             />
-            <g v-if="arcHood">
+            <g v-if="arcHelmet">
               <path
                 d="M126 62c2-30 20-40 37-40s35 10 37 40l-4 46-16 20h-34l-16-20z"
-                fill="var(--fig-hood)"
+                fill="var(--fig-helmet)"
               />
               <path d="M138 62h50v26h-50z" fill="#16301f" stroke="var(--arc)" />
               <text
@@ -165,9 +170,9 @@ const cloth = (
             </g>
           </template>
           <path
-            v-else-if="arcHood"
+            v-else-if="arcHelmet"
             d="M122 74c0-38 18-56 41-56s41 18 41 56l-5 36h-9V76c0-28-12-44-27-44s-27 16-27 44v34h-9z M134 66h58v7h-58z"
-            fill="var(--fig-hood)"
+            fill="var(--fig-helmet)"
           />
         </g>
         <text x="163" y="446" text-anchor="middle" font-size="15" fill="var(--ui-text-muted)">
@@ -175,30 +180,30 @@ const cloth = (
         </text>
         <g
           v-for="spot in spots.filter((entry) => entry.side === side)"
-          :key="spot.item.id"
+          :key="spot.piece.id"
           class="cursor-pointer"
-          @click="toggle(spot.item.id)"
+          @click="toggle(spot.piece.id)"
         >
           <path
             :d="`M${spot.x} ${spot.y}L${spot.tx} ${spot.ty}`"
             :stroke="
-              lacks(spot.item.id)
+              lacks(spot.piece.id)
                 ? 'var(--level-stop)'
-                : chosen === spot.item.id
+                : chosen === spot.piece.id
                   ? 'var(--ui-primary)'
                   : 'var(--ui-text-muted)'
             "
-            :stroke-width="chosen === spot.item.id ? 3 : 1.3"
+            :stroke-width="chosen === spot.piece.id ? 3 : 1.3"
           />
           <circle :cx="spot.tx" :cy="spot.ty" r="3.5" fill="var(--ui-text)" />
           <circle
             :cx="spot.x"
             :cy="spot.y"
             r="16"
-            :fill="chosen === spot.item.id ? 'var(--ui-primary)' : 'var(--panel)'"
-            :stroke="lacks(spot.item.id) ? 'var(--level-stop)' : 'var(--ui-text-muted)'"
-            :stroke-width="lacks(spot.item.id) ? 3 : 1.5"
-            :stroke-dasharray="lacks(spot.item.id) ? '5 3' : undefined"
+            :fill="chosen === spot.piece.id ? 'var(--ui-primary)' : 'var(--panel)'"
+            :stroke="lacks(spot.piece.id) ? 'var(--level-stop)' : 'var(--ui-text-muted)'"
+            :stroke-width="lacks(spot.piece.id) ? 3 : 1.5"
+            :stroke-dasharray="lacks(spot.piece.id) ? '5 3' : undefined"
           />
           <text
             :x="spot.x"
@@ -206,7 +211,7 @@ const cloth = (
             text-anchor="middle"
             font-size="18"
             font-weight="700"
-            :fill="chosen === spot.item.id ? 'var(--panel)' : 'currentColor'"
+            :fill="chosen === spot.piece.id ? 'var(--panel)' : 'currentColor'"
           >
             {{ spot.number }}
           </text>
@@ -214,32 +219,26 @@ const cloth = (
       </svg>
     </div>
     <ol class="space-y-1 lg:row-span-2">
-      <li v-for="spot in spots" :key="spot.item.id">
+      <li v-for="spot in spots" :key="spot.piece.id">
         <button
           type="button"
           class="w-full text-left flex gap-3 px-2 py-1.5 rounded-sm cursor-pointer hover:bg-(--ui-primary)/10"
-          :class="{ 'bg-(--ui-primary)/10': chosen === spot.item.id }"
-          :aria-expanded="chosen === spot.item.id"
-          @click="toggle(spot.item.id)"
+          :class="{ 'bg-(--ui-primary)/10': chosen === spot.piece.id }"
+          :aria-expanded="chosen === spot.piece.id"
+          @click="toggle(spot.piece.id)"
         >
           <span class="plate text-2xl w-7 text-right shrink-0 pt-0.5">{{ spot.number }}</span>
           <span>
-            <span class="font-semibold">{{ spot.item.item }}</span>
-            <span
-              v-if="spot.item.zone === 'face' && shade !== null && spot.item.id !== 'face-shield'"
-              class="font-semibold"
-            >
-              , shade {{ shade }}
-            </span>
-            <span v-if="lacks(spot.item.id)" class="text-stop font-bold">Missing</span>
+            <span class="font-semibold">{{ titleOf(spot.piece) }}</span>
+            <span v-if="lacks(spot.piece.id)" class="text-stop font-bold">Missing</span>
             <span class="muted block text-sm leading-snug">
-              {{ propertiesText(spot.item.properties) }}.
-              {{ SUPPLIER_NAME[supplied?.[spot.item.id] ?? spot.item.supplier] }}.
+              {{ propertiesText(spot.piece.properties) }}.
+              {{ SUPPLIER_NAME[supplied?.[spot.piece.id] ?? spot.piece.supplier] }}.
             </span>
-            <span v-if="chosen === spot.item.id" class="block text-sm leading-snug mt-1">
-              {{ spot.item.reason }}
-              <template v-if="spot.item.school">{{ spot.item.school }}</template>
-              <span class="muted">{{ spot.item.source.document }}.</span>
+            <span v-if="chosen === spot.piece.id" class="block text-sm leading-snug mt-1">
+              {{ spot.piece.reason }}
+              <template v-if="spot.piece.school">{{ spot.piece.school }}</template>
+              <span class="muted">{{ spot.piece.source.document }}.</span>
             </span>
           </span>
         </button>
@@ -257,11 +256,11 @@ const cloth = (
     <div class="lg:col-start-1">
       <h3 class="text-stop mb-1">Leave off</h3>
       <ul class="space-y-2">
-        <li v-for="item in answer.avoid" :key="item.id" class="flex gap-2 leading-snug">
+        <li v-for="piece in answer.avoid" :key="piece.id" class="flex gap-2 leading-snug">
           <span class="text-stop font-bold shrink-0" aria-hidden="true">×</span>
           <span>
-            <span class="font-semibold">{{ item.item }}.</span>
-            <span class="muted text-sm">{{ item.reason }}</span>
+            <span class="font-semibold">{{ piece.name }}.</span>
+            <span class="muted text-sm">{{ piece.reason }}</span>
           </span>
         </li>
       </ul>

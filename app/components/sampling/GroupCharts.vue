@@ -1,8 +1,9 @@
 <script setup lang="ts">
+import { dayText } from '#core/calendar/day'
 import { Scatter } from 'vue-chartjs'
 import { LIMIT_SET_NAME, SUBSTANCE_NAME } from '#core/exposure/terms'
 import type { SampleGroup } from '#shared/sampling/schema'
-import { figure } from '#shared/units/units'
+import { figure, percentText } from '#shared/units/units'
 import { chartOptions, inks, limitLine } from '~/components/frame/chart'
 
 /** One group and substance: verdict, figures with both confidence habits, probability plot and time series. */
@@ -87,8 +88,7 @@ const plotOptions = computed(() =>
     lines.value,
   ),
 )
-const percent = (share: number | null): string =>
-  share === null ? '–' : share < 0.001 ? '< 0.1 %' : `${figure(share * 100)} %`
+const percent = (share: number | null): string => (share === null ? '–' : percentText(share))
 </script>
 
 <template>
@@ -170,7 +170,7 @@ const percent = (share: number | null): string =>
           </thead>
           <tbody>
             <tr v-for="day in group.days" :key="`${day.on} ${day.who}`">
-              <td>{{ day.on }}</td>
+              <td>{{ dayText(day.on) }}</td>
               <td>{{ day.who }}</td>
               <td>{{ day.underDetection ? 'under ' : '' }}{{ figure(day.value) }}</td>
             </tr>

@@ -5,10 +5,11 @@ import type { ShadeQuery } from '#core/shade/school'
 import { SCHOOL_NAME, SCHOOL_OF, SCHOOLS, type School } from '#core/shade/terms'
 import { assignShade } from '#core/shade/shade'
 import { shadeSteps } from '#core/shade/steps'
-import type { ShopRules } from '#core/job/assess'
+import type { ShopRules } from '#core/assessment/assess'
 import { display } from '#shared/units/units'
 import { ladderTable, SCHOOL_LINE, stepPath } from '~/components/shade/ladder'
 import { useUnits } from '~/composables/units'
+import { joined } from '~/components/frame/joined'
 
 /** Current (or plate) across, shade up: the four schools as step lines, the helmet's reach as a bracket, the answer as one numeral. Drag the mark, or move it with the arrow keys. */
 const props = defineProps<{
@@ -123,7 +124,8 @@ const KEYS: Record<string, number> = {
 }
 function press(event: KeyboardEvent): void {
   const by = KEYS[event.key]
-  const end = event.key === 'Home' ? step.value : event.key === 'End' ? xMax.value : null
+  const ends: Record<string, number> = { Home: step.value, End: xMax.value }
+  const end = ends[event.key] ?? null
   if (by === undefined && end === null) return
   event.preventDefault()
   moveTo(end ?? (x.value ?? 0) + by! * step.value * (event.shiftKey ? 10 : 1))
@@ -314,8 +316,7 @@ function press(event: KeyboardEvent): void {
           <span class="text-left leading-tight">
             <span class="font-semibold block">{{ SCHOOL_NAME[entry.school] }}</span>
             <span class="muted text-sm block">
-              {{ SCHOOL_OF[entry.school] }}
-              <template v-if="rules.school === entry.school">, in use here</template>
+              {{ joined(SCHOOL_OF[entry.school], rules.school === entry.school && 'in use here') }}
             </span>
           </span>
           <span class="plate text-3xl ml-auto pl-2">{{ entry.shade ?? '–' }}</span>

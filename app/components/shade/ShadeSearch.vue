@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import type { JobSpec } from '#core/job/job'
 import { beginSearch, nextShade, shadeBand, type Sight } from '#core/shade/search'
-import { routes } from '#shared/api/routes'
+import { peopleRoutes } from '#shared/people/routes'
 import { call } from '~/composables/api'
 import { useSubmit } from '~/composables/submit'
-import { useSession } from '~/stores/session'
+import { useSignIn } from '~/stores/sign-in'
 
 /** Come down one shade at a time with the welder, never under the minimum; what they settle on is remembered. */
 const props = defineProps<{
@@ -14,7 +14,7 @@ const props = defineProps<{
   person: { id: string; name: string } | null
 }>()
 const emit = defineEmits<{ found: [] }>()
-const session = useSession()
+const signIn = useSignIn()
 const { busy, message, submit } = useSubmit()
 const begun = ref(false)
 const search = ref(beginSearch(props.floor, Math.max(props.floor, props.start)))
@@ -22,8 +22,8 @@ const saved = ref(false)
 const mayKeep = computed(
   () =>
     props.person !== null &&
-    (session.may('lead', 'instructor') ||
-      (session.may('worker') && session.me?.id === props.person.id)),
+    (signIn.may('lead', 'instructor') ||
+      (signIn.may('worker') && signIn.me?.id === props.person.id)),
 )
 function restart(): void {
   search.value = beginSearch(props.floor, Math.max(props.floor, props.start))
@@ -37,7 +37,7 @@ async function keep(): Promise<void> {
   const { process, amps, thickness } = props.spec
   if (
     !(await submit(() =>
-      call(routes.foundShade, {
+      call(peopleRoutes.foundShade, {
         params: { id: props.person!.id },
         body: { process, amps, thickness, shade: search.value.at },
       }),

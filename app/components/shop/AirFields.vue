@@ -4,11 +4,16 @@ import { HOOD_KINDS, HOOD_NAME, type AirSpace } from '#core/job/job'
 /** The air space: what the prescriptive check and the estimate ask for. Blank is not known, never zero. */
 const air = defineModel<AirSpace>({ required: true })
 defineProps<{
-  errors: Record<string, string>
+  errors?: Record<string, string>
   prefix: string
   proof?: boolean
   disabled?: boolean
 }>()
+const SPACES = [
+  { value: 'indoors', label: 'Indoors' },
+  { value: 'outdoors', label: 'Outdoors' },
+  { value: 'confined', label: 'Confined space' },
+] as const
 const yesNo = [
   { value: false, label: 'No' },
   { value: true, label: 'Yes' },
@@ -26,32 +31,25 @@ const distance = computed({
 
 <template>
   <div class="space-y-4">
-    <ChoiceRow
-      v-model="air.place"
-      legend="Space"
-      :disabled="disabled"
-      :options="[
-        { value: 'indoors', label: 'Indoors' },
-        { value: 'outdoors', label: 'Outdoors' },
-        { value: 'confined', label: 'Confined space' },
-      ]"
-    />
+    <ChoiceRow v-model="air.space" legend="Space" :disabled="disabled" :options="SPACES" />
     <div
-      v-if="air.place !== 'outdoors'"
+      v-if="air.space !== 'outdoors'"
       class="grid grid-cols-1 sm:grid-cols-2 lg:grid-cols-4 gap-4"
     >
       <QuantityInput
         v-model="air.volume"
         unit="m3"
         label="Room volume"
-        :error="errors[`${prefix}.volume`]"
+        :name="`${prefix}.volume`"
+        :error="errors?.[`${prefix}.volume`]"
         :disabled="disabled"
       />
       <QuantityInput
         v-model="air.ceiling"
         unit="m"
         label="Ceiling"
-        :error="errors[`${prefix}.ceiling`]"
+        :name="`${prefix}.ceiling`"
+        :error="errors?.[`${prefix}.ceiling`]"
         :disabled="disabled"
       />
       <QuantityInput
@@ -59,13 +57,15 @@ const distance = computed({
         unit="m3/s"
         label="General ventilation"
         help="Measured; blank if not known"
-        :error="errors[`${prefix}.generalFlow`]"
+        :name="`${prefix}.generalFlow`"
+        :error="errors?.[`${prefix}.generalFlow`]"
         :disabled="disabled"
       />
       <UFormField
         label="Mixing factor"
         help="1 perfect, 10 poor"
-        :error="errors[`${prefix}.mixing`]"
+        :name="`${prefix}.mixing`"
+        :error="errors?.[`${prefix}.mixing`]"
       >
         <UInput
           v-model.number="air.mixing"
@@ -94,7 +94,8 @@ const distance = computed({
           v-model="distance"
           unit="mm"
           label="Hood to arc"
-          :error="errors[`${prefix}.hoodDistance`]"
+          :name="`${prefix}.hoodDistance`"
+          :error="errors?.[`${prefix}.hoodDistance`]"
           :disabled="disabled"
         />
         <QuantityInput
@@ -102,7 +103,8 @@ const distance = computed({
           unit="m3/s"
           label="Hood flow"
           help="From the last survey"
-          :error="errors[`${prefix}.hoodFlow`]"
+          :name="`${prefix}.hoodFlow`"
+          :error="errors?.[`${prefix}.hoodFlow`]"
           :disabled="disabled"
         />
       </template>

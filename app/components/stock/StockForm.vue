@@ -1,14 +1,12 @@
 <script setup lang="ts">
 import { PPE_RULES } from '#core/ppe/ppe.table'
-import { routes } from '#shared/api/routes'
+import { stockRoutes } from '#shared/stock/routes'
 import { CONDITIONS, stockBody, type Stock, type StockBody } from '#shared/stock/schema'
 import { call } from '~/composables/api'
-import { useSubmit } from '~/composables/submit'
 
 const open = defineModel<boolean>('open', { required: true })
 const props = defineProps<{ stock: Stock | null }>()
 const emit = defineEmits<{ saved: [id: string] }>()
-const { busy, errors, message, submit, check } = useSubmit()
 const blank = (): StockBody => ({
   code: '',
   name: '',
@@ -59,85 +57,59 @@ const ppeId = computed({
 })
 const CONDITION = { new: 'New', good: 'Good', worn: 'Worn' } as const
 
-async function save(): Promise<void> {
-  const body = check(stockBody, form.value)
-  if (!body) return
-  const done = props.stock
-    ? await submit(async () => {
-        await call(routes.updateStock, { params: { id: props.stock!.id }, body })
-        return { id: props.stock!.id }
-      })
-    : await submit(() => call(routes.createStock, { body }))
-  if (!done) return
-  open.value = false
-  emit('saved', done.id)
+async function send(body: StockBody): Promise<string> {
+  if (!props.stock) return (await call(stockRoutes.createStock, { body })).id
+  await call(stockRoutes.updateStock, { params: { id: props.stock.id }, body })
+  return props.stock.id
 }
+const KINDS = [
+  { value: 'ppe', label: 'PPE' },
+  { value: 'consumable', label: 'Consumable' },
+] as const
+const PIECES = PPE_RULES.map(({ id, name }) => ({ value: id, label: name }))
+const CONDITION_CHOICES = CONDITIONS.map((value) => ({ value, label: CONDITION[value] }))
 </script>
 
 <template>
-  <UModal
+  <FormDialog
     v-model:open="open"
     :title="stock ? `Change ${stock.code}` : 'Add to the store'"
     description="One line for each kind and size. Numbers come from the ledger, not from here."
+    :confirm="stock ? 'Save' : 'Add'"
+    :state="form"
+    :schema="stockBody"
+    :body="() => form"
+    :send="send"
+    @done="emit('saved', $event)"
   >
-    <template #body>
-      <form id="stock" class="space-y-4" novalidate @submit.prevent="save">
-        <ChoiceRow
-          v-model="form.kind"
-          legend="Kind"
-          :options="[
-            { value: 'ppe', label: 'PPE' },
-            { value: 'consumable', label: 'Consumable' },
-          ]"
-        />
-        <UFormField v-if="form.kind === 'ppe'" label="Piece" :error="errors.ppeId">
-          <USelect
-            v-model="ppeId"
-            :items="PPE_RULES.map((rule) => ({ value: rule.id, label: rule.item }))"
-            class="w-full"
-          />
-        </UFormField>
-        <div class="grid grid-cols-[8rem_1fr] gap-4">
-          <UFormField label="Code" help="On its label" :error="errors.code">
-            <UInput v-model="form.code" class="w-full" />
-          </UFormField>
-          <UFormField label="Name" :error="errors.name">
-            <UInput v-model="form.name" class="w-full" />
-          </UFormField>
-        </div>
-        <div class="grid grid-cols-2 gap-4">
-          <UFormField label="Size" :error="errors.size">
-            <UInput v-model="form.size" class="w-full" />
-          </UFormField>
-          <UFormField label="Keep at least" :error="errors.minimum">
-            <UInput v-model.number="form.minimum" type="number" min="0" class="w-full" />
-          </UFormField>
-        </div>
-        <ChoiceRow
-          v-model="form.condition"
-          legend="Condition"
-          :options="CONDITIONS.map((value) => ({ value, label: CONDITION[value] }))"
-        />
-        <UFormField label="Expires on" help="Blank if it does not" :error="errors.expiresOn">
-          <UInput v-model="expires" type="date" class="w-full" />
-        </UFormField>
-        <UCheckbox
-          v-if="form.kind === 'ppe'"
-          v-model="form.loan"
-          label="Lent and taken back; cleaned in between"
-        />
-        <p
-          v-if="message && Object.keys(errors).length === 0"
-          role="alert"
-          class="text-stop font-semibold"
-        >
-          {{ message }}
-        </p>
-      </form>
-    </template>
-    <template #footer>
-      <UButton type="submit" form="stock" :loading="busy">{{ stock ? 'Save' : 'Add' }}</UButton>
-      <UButton variant="ghost" color="neutral" @click="open = false">Leave it</UButton>
-    </template>
-  </UModal>
+    <ChoiceRow v-model="form.kind" legend="Kind" :options="KINDS" />
+    <UFormField v-if="form.kind === 'ppe'" label="Piece" name="ppeId">
+      <USelect v-model="ppeId" :items="PIECES" class="w-full" />
+    </UFormField>
+    <div class="grid grid-cols-[8rem_1fr] gap-4">
+      <UFormField label="Code" help="On its label" name="code">
+        <UInput v-model="form.code" class="w-full" />
+      </UFormField>
+      <UFormField label="Name" name="name">
+        <UInput v-model="form.name" class="w-full" />
+      </UFormField>
+    </div>
+    <div class="grid grid-cols-2 gap-4">
+      <UFormField label="Size" name="size">
+        <UInput v-model="form.size" class="w-full" />
+      </UFormField>
+      <UFormField label="Keep at least" name="minimum">
+        <UInput v-model.number="form.minimum" type="number" min="0" class="w-full" />
+      </UFormField>
+    </div>
+    <ChoiceRow v-model="form.condition" legend="Condition" :options="CONDITION_CHOICES" />
+    <UFormField label="Expires on" help="Blank if it does not" name="expiresOn">
+      <UInput v-model="expires" type="date" class="w-full" />
+    </UFormField>
+    <UCheckbox
+      v-if="form.kind === 'ppe'"
+      v-model="form.loan"
+      label="Lent and taken back; cleaned in between"
+    />
+  </FormDialog>
 </template>

@@ -9,23 +9,24 @@ import {
 } from '#core/fume/composition'
 import { EMISSION_FACTORS, EMISSION_SOURCE } from '#core/fume/emission.table'
 import { PROCESSES, PROCESS_NAME } from '#core/job/job'
-import { airRoutes } from '#shared/api/air'
-import { compositionSchema, type ImportPreview } from '#shared/air/schema'
+import { fumeRoutes } from '#shared/fume/routes'
+import { compositionSchema } from '#shared/fume/schema'
+import { type ImportPreview } from '#shared/files/schema'
 import { figure } from '#shared/units/units'
 import { call } from '~/composables/api'
 import { parseNumber } from '~/components/frame/number-text'
 import { useLoad } from '~/composables/load'
 import { useSubmit } from '~/composables/submit'
-import { useSession } from '~/stores/session'
+import { useSignIn } from '~/stores/sign-in'
 
 /** Consumables of the shop's own, from their data sheets, beside the table that ships with it. */
 useHead({ title: 'Own consumables · Zonaris' })
-const session = useSession()
+const signIn = useSignIn()
 const toast = useToast()
-const mayWrite = computed(() => session.may('lead', 'instructor'))
-const own = useLoad(() => call(airRoutes.consumables, {}))
+const mayWrite = computed(() => signIn.may('lead', 'instructor'))
+const own = useLoad(() => call(fumeRoutes.consumables, {}))
 onMounted(own.load)
-const { busy, errors, message, submit, check } = useSubmit()
+const { submit } = useSubmit()
 const blank = (): Composition => ({
   name: '',
   process: 'GMAW',
@@ -51,19 +52,18 @@ function setPart(part: Part, typed: string | number): void {
   const share = parseNumber(String(typed))
   form.value.parts = share === null ? rest : { ...rest, [part]: share }
 }
-async function save(): Promise<void> {
-  const body = check(compositionSchema, form.value)
-  if (!body || !(await submit(() => call(airRoutes.createConsumable, { body })))) return
+const add = (body: Composition): Promise<unknown> => call(fumeRoutes.createConsumable, { body })
+async function added(): Promise<void> {
   form.value = blank()
   adding.value = false
   await own.load()
 }
 async function retire(id: string, retired: boolean): Promise<void> {
-  if (await submit(() => call(airRoutes.retireConsumable, { params: { id }, body: { retired } })))
+  if (await submit(() => call(fumeRoutes.retireConsumable, { params: { id }, body: { retired } })))
     await own.load()
 }
 const send = (text: string, format: 'csv' | 'json', apply: boolean): Promise<ImportPreview> =>
-  call(airRoutes.importConsumables, { body: { text, format, apply } })
+  call(fumeRoutes.importConsumables, { body: { text, format, apply } })
 async function applied(rows: number): Promise<void> {
   toast.add({ title: `${rows} taken over`, icon: 'i-lucide-check' })
   await own.load()
@@ -82,9 +82,18 @@ const cell = (value: number | null): string => (value === null ? 'no data' : fig
         Add from a data sheet
       </UButton>
     </div>
-    <form v-if="adding" class="panel p-4 sm:p-6 space-y-4" novalidate @submit.prevent="save">
+    <FormFrame
+      v-if="adding"
+      class="panel p-4 sm:p-6 space-y-4"
+      v-slot="{ busy }"
+      :state="form"
+      :schema="compositionSchema"
+      :body="() => form"
+      :send="add"
+      @done="added"
+    >
       <div class="grid grid-cols-1 sm:grid-cols-3 gap-4 items-start">
-        <UFormField label="Name" :error="errors.name">
+        <UFormField label="Name" name="name">
           <UInput v-model="form.name" class="w-full" />
         </UFormField>
         <UFormField label="Process">
@@ -97,7 +106,7 @@ const cell = (value: number | null): string => (value === null ? 'no data' : fig
         <UFormField label="Alloy">
           <USelect v-model="form.alloy" :items="[...ALLOYS]" class="w-full" />
         </UFormField>
-        <UFormField label="Fume, g per kg melted" :error="errors.fume">
+        <UFormField label="Fume, g per kg melted" name="fume">
           <UInput
             :model-value="Number.isNaN(form.fume) ? '' : String(form.fume)"
             inputmode="decimal"
@@ -114,7 +123,7 @@ const cell = (value: number | null): string => (value === null ? 'no data' : fig
           ]"
           class="sm:col-span-2"
         />
-        <UFormField label="Data sheet" :error="errors.reference" class="sm:col-span-3">
+        <UFormField label="Data sheet" name="reference" class="sm:col-span-3">
           <UInput v-model="form.reference" class="w-full" />
         </UFormField>
       </div>
@@ -123,7 +132,7 @@ const cell = (value: number | null): string => (value === null ? 'no data' : fig
           v-for="part in PARTS"
           :key="part"
           :label="partName(part)"
-          :error="errors[`parts.${part}`]"
+          :name="`parts.${part}`"
         >
           <UInput
             :model-value="form.parts[part] === undefined ? '' : String(form.parts[part])"
@@ -137,14 +146,13 @@ const cell = (value: number | null): string => (value === null ? 'no data' : fig
       <p :class="Math.abs(sum - 1) > 0.005 ? 'text-caution font-semibold' : 'font-semibold'">
         Together {{ figure(sum) }} of 1
       </p>
-      <p v-if="errors.parts" role="alert" class="text-stop font-semibold">{{ errors.parts }}</p>
-      <p v-else-if="message" role="alert" class="text-stop font-semibold">{{ message }}</p>
+      <UFormField name="parts" />
       <p class="muted text-sm">
         Shares of the wire only bound what is in its fume: manganese is taken at up to six times its
         share, others at up to twice. A fume analysis from the maker is better.
       </p>
       <UButton type="submit" :loading="busy">Add it</UButton>
-    </form>
+    </FormFrame>
     <section class="panel p-4 sm:p-6 space-y-3" aria-labelledby="own">
       <h2 id="own">Own</h2>
       <Failure v-if="own.failure.value" :failure="own.failure.value" @retry="own.load" />
@@ -157,8 +165,8 @@ const cell = (value: number | null): string => (value === null ? 'no data' : fig
           :class="{ 'opacity-70': row.retired }"
         >
           <span class="grow">
-            <span class="font-semibold">{{ row.composition.name }}</span>
-            , {{ row.composition.process }}, {{ figure(row.composition.fume) }} g/kg, shares of the
+            <span class="font-semibold">{{ row.composition.name }},</span>
+            {{ row.composition.process }}, {{ figure(row.composition.fume) }} g/kg, shares of the
             {{ row.composition.of === 'fume' ? 'fume' : 'wire: bounds' }}
             <span class="muted block text-sm">
               {{

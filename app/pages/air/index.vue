@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { worstLevel } from '#core/finding/finding'
-import { airRoutes } from '#shared/api/air'
+import { airRoutes } from '#shared/air/routes'
 import { call } from '~/composables/api'
 import { useLoad } from '~/composables/load'
 import { useSiteTime } from '~/composables/time'

@@ -1,34 +1,34 @@
 <script setup lang="ts">
-import { airRoutes } from '#shared/api/air'
-import { deviceBody } from '#shared/air/schema'
+import type { z } from 'zod'
+import { monitorRoutes } from '#shared/monitor/routes'
+import { deviceBody } from '#shared/monitor/schema'
 import { call } from '~/composables/api'
 import { useLoad } from '~/composables/load'
 import { useShopLists } from '~/composables/shop'
 import { useSubmit } from '~/composables/submit'
 import { useSiteTime } from '~/composables/time'
-import { useSession } from '~/stores/session'
+import { useSignIn } from '~/stores/sign-in'
 
 /** Fume monitors and gas meters: who they are, where they stand, and how they send. */
 useHead({ title: 'Monitors · Zonaris' })
-const session = useSession()
-const mayWrite = computed(() => session.may('lead', 'instructor'))
+const signIn = useSignIn()
+const mayWrite = computed(() => signIn.may('lead', 'instructor'))
 const { when } = useSiteTime()
-const devices = useLoad(() => call(airRoutes.devices, {}))
+const devices = useLoad(() => call(monitorRoutes.devices, {}))
 const lists = useShopLists()
 onMounted(() => Promise.all([devices.load(), lists.load()]))
-const { busy, errors, message, submit, check } = useSubmit()
+const { submit } = useSubmit()
 const form = ref({ name: '', stationId: '' })
 const token = ref('')
-async function add(): Promise<void> {
-  const body = check(deviceBody, form.value)
-  const made = body && (await submit(() => call(airRoutes.createDevice, { body })))
-  if (!made) return
+const send = (body: z.output<typeof deviceBody>): Promise<{ token: string }> =>
+  call(monitorRoutes.createDevice, { body })
+async function added(made: { token: string }): Promise<void> {
   token.value = made.token
   form.value = { name: '', stationId: '' }
   await devices.load()
 }
 async function revoke(id: string): Promise<void> {
-  if (await submit(() => call(airRoutes.revokeDevice, { params: { id } }))) await devices.load()
+  if (await submit(() => call(monitorRoutes.revokeDevice, { params: { id } }))) await devices.load()
 }
 const EXAMPLE = `curl -X POST ${location.origin}/api/v1/readings \\
   -H "authorization: Bearer <token>" -H "content-type: application/json" \\
@@ -83,16 +83,20 @@ const EXAMPLE = `curl -X POST ${location.origin}/api/v1/readings \\
         </li>
       </ul>
     </section>
-    <form
+    <FormFrame
       v-if="mayWrite"
       class="panel p-4 sm:p-6 grid grid-cols-1 sm:grid-cols-3 gap-4 items-start"
-      novalidate
-      @submit.prevent="add"
+      v-slot="{ busy }"
+      :state="form"
+      :schema="deviceBody"
+      :body="() => form"
+      :send="send"
+      @done="added"
     >
-      <UFormField label="Name" :error="errors.name">
+      <UFormField label="Name" name="name">
         <UInput v-model="form.name" class="w-full" />
       </UFormField>
-      <UFormField label="Station" :error="errors.stationId">
+      <UFormField label="Station" name="stationId">
         <USelect
           v-model="form.stationId"
           :items="
@@ -107,14 +111,7 @@ const EXAMPLE = `curl -X POST ${location.origin}/api/v1/readings \\
       <UButton type="submit" class="sm:mt-6 justify-self-start" :loading="busy">
         Add a monitor
       </UButton>
-      <p
-        v-if="message && Object.keys(errors).length === 0"
-        role="alert"
-        class="text-stop font-semibold"
-      >
-        {{ message }}
-      </p>
-    </form>
+    </FormFrame>
     <section class="panel p-4 sm:p-6 space-y-2" aria-labelledby="how">
       <h2 id="how">How a monitor sends</h2>
       <p>

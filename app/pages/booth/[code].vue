@@ -1,30 +1,35 @@
 <script setup lang="ts">
-import { routes } from '#shared/api/routes'
-import { boothSignInBody } from '#shared/training/schema'
+import type { z } from 'zod'
+import { signInRoutes } from '#shared/sign-in/routes'
+import { boothSignInBody } from '#shared/session/schema'
 import { call } from '~/composables/api'
 import { useLoad } from '~/composables/load'
-import { useSubmit } from '~/composables/submit'
-import { useSession } from '~/stores/session'
+import { useSignIn } from '~/stores/sign-in'
 
 /** A scanned booth: who are you, and your PIN. Leads to the own card. */
 definePageMeta({ layout: 'door', open: true })
-const session = useSession()
+const signIn = useSignIn()
 const code = String(useRoute().params.code).toUpperCase()
-const { data, failure, load } = useLoad(() => call(routes.booth, { params: { code } }))
+const { data, failure, load } = useLoad(() => call(signInRoutes.booth, { params: { code } }))
 onMounted(load)
 useHead({ title: () => `${data.value?.station ?? 'Booth'} · Zonaris` })
-const { busy, errors, message, submit, check } = useSubmit()
-const person = ref<string>()
-const pin = ref('')
-async function enter(): Promise<void> {
-  const body = check(boothSignInBody, { personId: person.value, pin: pin.value })
-  if (!body || !(await submit(() => call(routes.boothSignIn, { params: { code }, body })))) {
-    pin.value = ''
-    return
-  }
-  await session.load()
+const form = ref({ personId: '', pin: '' })
+async function send(body: z.output<typeof boothSignInBody>): Promise<void> {
+  const pin = form.value.pin
+  form.value.pin = ''
+  await call(signInRoutes.boothSignIn, { params: { code }, body: { ...body, pin } })
+}
+async function entered(): Promise<void> {
+  await signIn.load()
   await navigateTo('/card')
 }
+const people = computed(() =>
+  (data.value?.people ?? []).map(({ id, name, hasPin }) => ({
+    value: id,
+    label: name,
+    description: hasPin ? undefined : 'no PIN yet',
+  })),
+)
 </script>
 
 <template>
@@ -35,33 +40,31 @@ async function enter(): Promise<void> {
       <h1>{{ data.station }}</h1>
     </div>
     <p v-if="data.people.length === 0">
-      Nobody is expected here today. Ask the instructor, or
-      <NuxtLink class="link" to="/sign-in">sign in by email</NuxtLink>
-      .
+      Nobody is expected here today. Ask the instructor.
+      <NuxtLink class="link" to="/sign-in">Sign in by email</NuxtLink>
     </p>
-    <form v-else class="space-y-4" novalidate @submit.prevent="enter">
-      <fieldset class="space-y-2">
-        <legend class="font-semibold mb-1">Who are you?</legend>
-        <label
-          v-for="entry in data.people"
-          :key="entry.id"
-          class="flex items-center gap-3 min-h-14 px-4 border border-(--rule) rounded-sm cursor-pointer has-checked:border-(--ui-primary) has-checked:border-2"
-        >
-          <input
-            v-model="person"
-            type="radio"
-            name="person"
-            :value="entry.id"
-            class="size-5 accent-(--ui-primary)"
-          />
-          <span class="font-semibold grow">{{ entry.name }}</span>
-          <span v-if="!entry.hasPin" class="muted text-sm">no PIN yet</span>
-        </label>
-        <p v-if="errors.personId" class="text-stop text-sm font-semibold">Choose your name.</p>
-      </fieldset>
-      <UFormField label="PIN" :error="errors.pin">
+    <FormFrame
+      v-else
+      class="space-y-4"
+      v-slot="{ busy }"
+      :state="form"
+      :schema="boothSignInBody"
+      :body="() => form"
+      :send="send"
+      @done="entered"
+    >
+      <UFormField name="personId">
+        <URadioGroup
+          v-model="form.personId"
+          legend="Who are you?"
+          :items="people"
+          variant="table"
+          :ui="{ fieldset: 'flex-col flex-nowrap', item: 'min-h-14' }"
+        />
+      </UFormField>
+      <UFormField label="PIN" name="pin">
         <UInput
-          v-model="pin"
+          v-model="form.pin"
           type="password"
           inputmode="numeric"
           autocomplete="one-time-code"
@@ -69,14 +72,7 @@ async function enter(): Promise<void> {
           class="w-full"
         />
       </UFormField>
-      <p
-        v-if="message && !errors.pin && !errors.personId"
-        role="alert"
-        class="text-stop font-semibold"
-      >
-        {{ message }}
-      </p>
       <UButton type="submit" class="w-full" :loading="busy">Show my card</UButton>
-    </form>
+    </FormFrame>
   </template>
 </template>

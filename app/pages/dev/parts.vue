@@ -1,19 +1,18 @@
 <script setup lang="ts">
-import type { Finding, Level } from '#core/finding/finding'
+import { LEVELS, type Finding, type Level } from '#core/finding/finding'
 import { COMMON_PRACTICE } from '#core/finding/source'
-import { DEFAULT_RULES } from '#core/job/assess'
+import { DEFAULT_RULES } from '#core/assessment/assess'
 import { assignPpe } from '#core/ppe/ppe'
 import type { ShadeQuery } from '#core/shade/school'
 
 definePageMeta({ layout: false, open: true })
-const levels: Level[] = ['clear', 'caution', 'stop', 'unknown']
 const SENTENCE: Record<Level, string> = {
   clear: 'H-02: use the range 9 to 13 and set 10.',
   caution: 'Estimate 62 % of the limit for manganese: have it sampled.',
   stop: 'Machine M-09 is locked out: cut to the copper.',
   unknown: 'Nickel not judged, because the air flow is not known.',
 }
-const findings = levels.map((level): Finding => ({
+const findings = LEVELS.map((level): Finding => ({
   code: level,
   step: 'air',
   level,
@@ -92,7 +91,7 @@ const query = ref<ShadeQuery>({
       <UButton disabled>Disabled</UButton>
       <UFormField label="Title" help="What the shop calls it"><UInput v-model="text" /></UFormField>
       <UFormField label="Amps" error="Must be more than zero."><UInput type="number" /></UFormField>
-      <FindingMark v-for="level in levels" :key="level" :level="level" label />
+      <FindingMark v-for="level in LEVELS" :key="level" :level="level" label />
     </section>
     <section class="panel p-4">
       <LensLadder

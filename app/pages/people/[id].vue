@@ -1,27 +1,28 @@
 <script setup lang="ts">
-import type { Finding } from '#core/finding/finding'
+import { dayText } from '#core/calendar/day'
 import { PROCESSES, PROCESS_NAME } from '#core/job/job'
 import { fitTestUntil } from '#core/respirator/fit'
 import { CORRECTIONS, CORRECTION_NAME } from '#core/shade/personal'
 import { PPE_RULES } from '#core/ppe/ppe.table'
 import { SUPPLIER_NAME } from '#core/ppe/terms'
-import { routes } from '#shared/api/routes'
+import { peopleRoutes } from '#shared/people/routes'
 import { recordBody, type RecordBody } from '#shared/people/schema'
-import { ROLE_NAME } from '#shared/session/schema'
+import { ROLE_NAME } from '#shared/sign-in/schema'
 import { call } from '~/composables/api'
 import { useLoad } from '~/composables/load'
 import { useSubmit } from '~/composables/submit'
-import { useSession } from '~/stores/session'
+import { useSignIn } from '~/stores/sign-in'
+import { joined } from '~/components/frame/joined'
 
 definePageMeta({ key: (route) => route.path })
-const session = useSession()
+const signIn = useSignIn()
 const id = String(useRoute().params.id)
-const { data, failure, load } = useLoad(() => call(routes.person, { params: { id } }))
-const courses = useLoad(() => call(routes.courses, {}))
+const { data, failure, load } = useLoad(() => call(peopleRoutes.person, { params: { id } }))
+const courses = useLoad(() => call(peopleRoutes.courses, {}))
 const { busy, errors, message, submit, check } = useSubmit()
 const toast = useToast()
 useHead({ title: () => `${data.value?.person.name ?? 'Person'} · Zonaris` })
-const mayWrite = computed(() => session.may('lead', 'instructor'))
+const mayWrite = computed(() => signIn.may('lead', 'instructor'))
 const editing = ref(false)
 const form = ref<RecordBody | null>(null)
 watch(data, (now) => {
@@ -72,7 +73,8 @@ const [respiratorUntil, fitTestOn, sealCheckOn] = [
 
 async function save(): Promise<void> {
   const body = check(recordBody, form.value)
-  if (!body || !(await submit(() => call(routes.updateRecord, { params: { id }, body })))) return
+  if (!body || !(await submit(() => call(peopleRoutes.updateRecord, { params: { id }, body }))))
+    return
   await load()
   toast.add({ title: 'Saved', icon: 'i-lucide-check' })
 }
@@ -89,15 +91,16 @@ async function save(): Promise<void> {
         </p>
         <h1>{{ data.person.name }}</h1>
         <p class="muted">
-          {{ data.person.course ?? ROLE_NAME[data.person.role] }}
-          <template v-if="!data.person.active">, left</template>
+          {{
+            joined(data.person.course ?? ROLE_NAME[data.person.role], !data.person.active && 'left')
+          }}
         </p>
       </div>
-      <UButton v-if="session.may('lead')" variant="outline" color="neutral" @click="editing = true">
+      <UButton v-if="signIn.may('lead')" variant="outline" color="neutral" @click="editing = true">
         Name, sign-in, course
       </UButton>
     </div>
-    <FindingList v-if="data.findings.length > 0" :findings="data.findings as Finding[]" />
+    <FindingList v-if="data.findings.length > 0" :findings="data.findings" />
     <form class="space-y-6" novalidate @submit.prevent="save">
       <fieldset :disabled="!mayWrite" class="space-y-6">
         <section class="panel p-4 sm:p-6 space-y-4" aria-labelledby="cleared">
@@ -121,7 +124,11 @@ async function save(): Promise<void> {
                   v-if="data.record.cleared.find((entry) => entry.process === process)"
                   class="muted text-sm block"
                 >
-                  {{ data.record.cleared.find((entry) => entry.process === process)!.signedOn }},
+                  {{
+                    dayText(
+                      data.record.cleared.find((entry) => entry.process === process)!.signedOn,
+                    )
+                  }},
                   {{ data.record.cleared.find((entry) => entry.process === process)!.signedBy }}
                 </span>
               </span>
@@ -144,7 +151,7 @@ async function save(): Promise<void> {
           <QuantityInput
             v-model="form.tint"
             unit="shade"
-            label="Tinted glasses under the hood, shade"
+            label="Tinted glasses under the helmet, shade"
             help="Blank for clear ones"
             :error="errors.tint"
           />
@@ -152,7 +159,7 @@ async function save(): Promise<void> {
             Found by trial:
             <span v-for="(found, i) in data.shades" :key="found.band">
               {{ i > 0 ? '; ' : '' }}shade {{ found.shade }} for {{ found.band }},
-              {{ found.foundOn }}
+              {{ dayText(found.foundOn) }}
             </span>
           </p>
           <p v-if="data.helmets.length > 0" class="sm:col-span-2 lg:col-span-3">
@@ -183,7 +190,7 @@ async function save(): Promise<void> {
             label="Fit test on"
             :help="
               form.fitTestOn
-                ? `Counts until ${fitTestUntil(form.fitTestOn)}`
+                ? `Counts until ${dayText(fitTestUntil(form.fitTestOn))}`
                 : 'Counts for 12 months'
             "
             :error="errors.fitTestOn"
@@ -225,14 +232,14 @@ async function save(): Promise<void> {
               class="py-2 flex flex-wrap items-center gap-x-6 gap-y-1"
             >
               <span class="grow basis-60">
-                <span class="font-semibold">{{ rule.item }}</span>
+                <span class="font-semibold">{{ rule.name }}</span>
                 <span v-if="line" class="muted text-sm block">
                   {{ line.property }}; {{ SUPPLIER_NAME[line.supplier] }}, by {{ line.by }}
                 </span>
               </span>
               <ChoiceRow
                 :model-value="kitState(rule.id)"
-                :legend="rule.item"
+                :legend="rule.name"
                 hide-legend
                 :options="kitChoices"
                 @update:model-value="setKit(rule.id, $event)"

@@ -2,25 +2,24 @@
 import { PPE_RULES } from '#core/ppe/ppe.table'
 import { SUPPLIERS, SUPPLIER_NAME } from '#core/ppe/terms'
 import { propertiesText } from '#core/ppe/ppe'
-import { routes } from '#shared/api/routes'
+import { peopleRoutes } from '#shared/people/routes'
 import { courseBody, type Course, type CourseBody } from '#shared/people/schema'
 import { call } from '~/composables/api'
 import { useLoad } from '~/composables/load'
-import { useSubmit } from '~/composables/submit'
-import { useSession } from '~/stores/session'
+import { useSignIn } from '~/stores/sign-in'
 
 /** Who brings what to a course, and by when: the list that goes out before the first day. */
 useHead({ title: 'Courses and kit lists · Zonaris' })
-const session = useSession()
-const { data, failure, load } = useLoad(() => call(routes.courses, {}))
+const signIn = useSignIn()
+const { data, failure, load } = useLoad(() => call(peopleRoutes.courses, {}))
 onMounted(load)
-const { busy, errors, message, submit, check } = useSubmit()
-const mayWrite = computed(() => session.may('lead', 'instructor'))
+const mayWrite = computed(() => signIn.may('lead', 'instructor'))
 const open = ref(false)
 const editing = shallowRef<Course | null>(null)
 const form = ref<CourseBody>({ name: '', kit: [] })
-const itemOf = (id: string) => PPE_RULES.find((rule) => rule.id === id)
-const items = PPE_RULES.map((rule) => ({ value: rule.id, label: rule.item }))
+const pieceOf = (id: string) => PPE_RULES.find((rule) => rule.id === id)
+const SUPPLIER_CHOICES = SUPPLIERS.map((value) => ({ value, label: SUPPLIER_NAME[value] }))
+const items = PPE_RULES.map((rule) => ({ value: rule.id, label: rule.name }))
 function edit(course: Course | null): void {
   editing.value = course
   form.value = course
@@ -38,16 +37,10 @@ function addLine(): void {
       by: 'first day',
     })
 }
-async function save(): Promise<void> {
-  const body = check(courseBody, form.value)
-  if (!body) return
-  const done = editing.value
-    ? await submit(() => call(routes.updateCourse, { params: { id: editing.value!.id }, body }))
-    : await submit(() => call(routes.createCourse, { body }))
-  if (!done) return
-  open.value = false
-  await load()
-}
+const send = (body: CourseBody): Promise<unknown> =>
+  editing.value
+    ? call(peopleRoutes.updateCourse, { params: { id: editing.value.id }, body })
+    : call(peopleRoutes.createCourse, { body })
 const print = (): void => window.print()
 </script>
 
@@ -109,7 +102,7 @@ const print = (): void => window.print()
           </thead>
           <tbody>
             <tr v-for="line in course.kit" :key="line.ppeId">
-              <td class="font-semibold">{{ itemOf(line.ppeId)?.item ?? line.ppeId }}</td>
+              <td class="font-semibold">{{ pieceOf(line.ppeId)?.name ?? line.ppeId }}</td>
               <td>{{ line.property }}</td>
               <td>{{ SUPPLIER_NAME[line.supplier] }}</td>
               <td>{{ line.by }}</td>
@@ -119,68 +112,57 @@ const print = (): void => window.print()
       </div>
     </section>
   </div>
-  <UModal
+  <FormDialog
     v-model:open="open"
     :title="editing ? `Change ${editing.name}` : 'Add a course'"
     description="One line a piece: what it must be, who brings it, by when."
-    :ui="{ content: 'max-w-4xl' }"
+    wide
+    confirm="Save"
+    :state="form"
+    :schema="courseBody"
+    :body="() => form"
+    :send="send"
+    @done="load"
   >
-    <template #body>
-      <form id="course" class="space-y-3" novalidate @submit.prevent="save">
-        <UFormField label="Name" :error="errors.name">
-          <UInput v-model="form.name" class="w-full" />
-        </UFormField>
-        <div
-          v-for="(line, i) in form.kit"
-          :key="i"
-          class="grid grid-cols-1 sm:grid-cols-[14rem_minmax(0,1fr)_6.5rem_8rem_auto] gap-2 items-start border-t border-(--rule) pt-2"
-        >
-          <UFormField :error="errors[`kit.${i}.ppeId`]">
-            <USelect
-              v-model="line.ppeId"
-              :items="items"
-              class="w-full"
-              :aria-label="`Piece ${i + 1}`"
-            />
-          </UFormField>
-          <UFormField :error="errors[`kit.${i}.property`]">
-            <UInput
-              v-model="line.property"
-              class="w-full"
-              :aria-label="`What piece ${i + 1} must be`"
-            />
-          </UFormField>
-          <USelect
-            v-model="line.supplier"
-            :items="SUPPLIERS.map((value) => ({ value, label: SUPPLIER_NAME[value] }))"
-            :aria-label="`Who brings piece ${i + 1}`"
-          />
-          <UFormField :error="errors[`kit.${i}.by`]">
-            <UInput v-model="line.by" class="w-full" :aria-label="`Piece ${i + 1} by when`" />
-          </UFormField>
-          <UButton
-            variant="ghost"
-            color="neutral"
-            icon="i-lucide-x"
-            :aria-label="`Take piece ${i + 1} off the list`"
-            @click="form.kit.splice(i, 1)"
-          />
-        </div>
-        <UButton variant="outline" color="neutral" icon="i-lucide-plus" @click="addLine">
-          Piece
-        </UButton>
-        <p
-          v-if="message && Object.keys(errors).length === 0"
-          role="alert"
-          class="text-stop font-semibold"
-        >
-          {{ message }}
-        </p>
-      </form>
-    </template>
-    <template #footer>
-      <UButton type="submit" form="course" :loading="busy">Save</UButton>
-      <UButton variant="ghost" color="neutral" @click="open = false">Leave it</UButton>
-    </template>
-  </UModal>
+    <UFormField label="Name" name="name">
+      <UInput v-model="form.name" class="w-full" />
+    </UFormField>
+    <div
+      v-for="(line, i) in form.kit"
+      :key="i"
+      class="grid grid-cols-1 sm:grid-cols-[14rem_minmax(0,1fr)_6.5rem_8rem_auto] gap-2 items-start border-t border-(--rule) pt-2"
+    >
+      <UFormField :name="`kit.${i}.ppeId`">
+        <USelect
+          v-model="line.ppeId"
+          :items="items"
+          class="w-full"
+          :aria-label="`Piece ${i + 1}`"
+        />
+      </UFormField>
+      <UFormField :name="`kit.${i}.property`">
+        <UInput
+          v-model="line.property"
+          class="w-full"
+          :aria-label="`What piece ${i + 1} must be`"
+        />
+      </UFormField>
+      <USelect
+        v-model="line.supplier"
+        :items="SUPPLIER_CHOICES"
+        :aria-label="`Who brings piece ${i + 1}`"
+      />
+      <UFormField :name="`kit.${i}.by`">
+        <UInput v-model="line.by" class="w-full" :aria-label="`Piece ${i + 1} by when`" />
+      </UFormField>
+      <UButton
+        variant="ghost"
+        color="neutral"
+        icon="i-lucide-x"
+        :aria-label="`Take piece ${i + 1} off the list`"
+        @click="form.kit.splice(i, 1)"
+      />
+    </div>
+    <UButton variant="outline" color="neutral" icon="i-lucide-plus" @click="addLine">Piece</UButton>
+  </FormDialog>
 </template>

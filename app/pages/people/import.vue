@@ -1,14 +1,14 @@
 <script setup lang="ts">
 import { ROSTER_COLUMNS, ROSTER_NEEDED } from '#core/people/roster'
-import { routes } from '#shared/api/routes'
+import { peopleRoutes } from '#shared/people/routes'
 import type { RosterPreview } from '#shared/people/schema'
 import { call } from '~/composables/api'
 import { useSubmit } from '~/composables/submit'
-import { useSession } from '~/stores/session'
+import { useSignIn } from '~/stores/sign-in'
 
 /** A roster file is looked at first: what each row would do, and what is wrong with it. Only then it is taken over, exactly as shown. */
 useHead({ title: 'Import a roster · Zonaris' })
-const session = useSession()
+const signIn = useSignIn()
 const csv = ref('')
 const fileName = ref('')
 const preview = shallowRef<RosterPreview | null>(null)
@@ -30,13 +30,13 @@ async function take(event: Event): Promise<void> {
 }
 async function look(): Promise<void> {
   preview.value =
-    (await submit(() => call(routes.importRoster, { body: { csv: csv.value } }))) ?? null
+    (await submit(() => call(peopleRoutes.importRoster, { body: { csv: csv.value } }))) ?? null
   onlyBroken.value = (preview.value?.counts.broken ?? 0) > 0
 }
 async function apply(): Promise<void> {
   const { fingerprint, counts } = preview.value!
   const done = await submit(() =>
-    call(routes.importRoster, {
+    call(peopleRoutes.importRoster, {
       body: { csv: csv.value, apply: true, leaveOutBroken: counts.broken > 0, fingerprint },
     }),
   )
@@ -56,7 +56,7 @@ const total = computed(() =>
       <p class="muted"><NuxtLink class="link" to="/people">People</NuxtLink></p>
       <h1>Import a roster</h1>
     </div>
-    <p v-if="!session.may('lead')" class="panel edge edge-caution p-4 font-semibold">
+    <p v-if="!signIn.may('lead')" class="panel edge edge-caution p-4 font-semibold">
       A safety lead imports the roster.
     </p>
     <section v-else class="panel p-4 sm:p-6 space-y-3">

@@ -4,25 +4,26 @@ import type { Finding, Step } from '#core/finding/finding'
 import { overridable } from '#core/finding/finding'
 import { WATCH_MINUTES } from '#core/firewatch/rules.table'
 import type { PermitAction } from '#core/permit/lifecycle'
-import { routes } from '#shared/api/routes'
+import { stopsWork } from '#core/permit/stops-work'
+import { permitRoutes } from '#shared/permit/routes'
 import type { Permit } from '#shared/permit/schema'
 import { addressOf, call } from '~/composables/api'
 import { useServerClock } from '~/composables/clock'
 import { useLoad } from '~/composables/load'
 import { usePermitActions } from '~/composables/permit'
 import { useSiteTime } from '~/composables/time'
-import { useSession } from '~/stores/session'
+import { useSignIn } from '~/stores/sign-in'
 
 const route = useRoute()
-const session = useSession()
+const signIn = useSignIn()
 const { when } = useSiteTime()
 const { now } = useServerClock()
 const {
   data: permit,
   failure,
   load,
-} = useLoad<Permit>(() => call(routes.permit, { params: { id: String(route.params.id) } }))
-const { act, sign, override } = usePermitActions(permit)
+} = useLoad<Permit>(() => call(permitRoutes.permit, { params: { id: String(route.params.id) } }))
+const { act, sign, override } = usePermitActions(permit, load)
 onMounted(load)
 useIntervalFn(() => {
   if (permit.value && permit.value.state !== 'draft') void load()
@@ -46,11 +47,8 @@ const asking = computed({
   },
 })
 
-const findings = computed(
-  () =>
-    (permit.value?.state === 'draft'
-      ? permit.value.live
-      : (permit.value?.findings ?? [])) as Finding[],
+const findings = computed(() =>
+  permit.value?.state === 'draft' ? permit.value.live : (permit.value?.findings ?? []),
 )
 const STEPS: { step: Step; title: string }[] = [
   { step: 'eyes', title: 'Eyes' },
@@ -63,11 +61,7 @@ const ofStep = (step: Step): Finding[] => findings.value.filter((finding) => fin
 const draftState = computed(() => permit.value?.state === 'draft')
 /** What has become unsafe since the permit was issued. */
 const turned = computed(() =>
-  draftState.value
-    ? []
-    : ((permit.value?.live ?? []).filter(
-        (finding) => finding.step === 'gear' && finding.level === 'stop',
-      ) as Finding[]),
+  draftState.value ? [] : (permit.value?.live ?? []).filter(stopsWork),
 )
 const holding = computed(() =>
   findings.value.filter((finding) => permit.value!.open.includes(finding.code)),
@@ -158,7 +152,7 @@ function ready(action: PermitAction): string | null {
 function begin(action: PermitAction): void {
   const pinOf =
     action === 'issue'
-      ? session.me!.name
+      ? signIn.me!.name
       : action === 'close' && permit.value!.workStartedAt
         ? permit.value!.fireWatch
         : null
@@ -214,7 +208,7 @@ const EVENT = (event: Permit['events'][number]): string =>
         variant="outline"
         color="neutral"
         icon="i-lucide-file-text"
-        :to="addressOf(routes.permitPdf, { id: permit.id })"
+        :to="addressOf(permitRoutes.permitPdf, { id: permit.id })"
         target="_blank"
         external
       >
@@ -243,7 +237,7 @@ const EVENT = (event: Permit['events'][number]): string =>
                 <UButton
                   v-if="
                     draftState &&
-                    session.may('lead') &&
+                    signIn.may('lead') &&
                     overridable(finding) &&
                     !permit.overridden.some((done) => done.code === finding.code)
                   "
@@ -328,11 +322,12 @@ const EVENT = (event: Permit['events'][number]): string =>
           <template v-for="as in ['operator', 'fire_watch'] as const" :key="as">
             <p v-if="permit.signed[as]" class="flex items-center gap-2">
               <FindingMark level="clear" />
-              Signed by the {{ as === 'operator' ? 'operator' : 'fire watch' }}
+              Signed by the
+              {{ as === 'operator' ? 'operator' : 'fire watch' }}
             </p>
             <UButton
               v-else-if="
-                session.may('lead', 'instructor', 'worker') &&
+                signIn.may('lead', 'instructor', 'worker') &&
                 (as === 'operator' ? permit.operatorId : permit.fireWatchId)
               "
               variant="outline"

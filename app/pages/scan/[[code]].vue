@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { routes } from '#shared/api/routes'
+import { stockRoutes } from '#shared/stock/routes'
 import { call } from '~/composables/api'
 import { useScanner } from '~/composables/scanner'
 import { useSubmit } from '~/composables/submit'
@@ -16,7 +16,7 @@ async function go(): Promise<void> {
     return
   }
   if (!code.value.trim()) return
-  const found = await submit(() => call(routes.scan, { query: { code: code.value } }))
+  const found = await submit(() => call(stockRoutes.scan, { query: { code: code.value } }))
   if (found) await navigateTo(found.path)
 }
 const scanner = useScanner((text) => {

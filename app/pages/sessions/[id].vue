@@ -1,25 +1,30 @@
 <script setup lang="ts">
+import { dayText } from '#core/calendar/day'
 import { onKeyStroke, useLocalStorage } from '@vueuse/core'
 import type { Level } from '#core/finding/finding'
-import { routes } from '#shared/api/routes'
-import type { Fix, Training, TrainingChange } from '#shared/training/schema'
+import { sessionRoutes } from '#shared/session/routes'
+import type { Fix, Session, SessionChange } from '#shared/session/schema'
 import { addressOf, call } from '~/composables/api'
 import { useLoad } from '~/composables/load'
 import { useSubmit } from '~/composables/submit'
 import { useUnits } from '~/composables/units'
-import { useSession } from '~/stores/session'
+import { useSignIn } from '~/stores/sign-in'
 import { useShift } from '~/stores/shift'
 
 definePageMeta({ key: (route) => route.path })
-const session = useSession()
+const signIn = useSignIn()
 const shift = useShift()
 const units = useUnits()
 const id = String(useRoute().params.id)
-const { data: training, failure, load } = useLoad(() => call(routes.training, { params: { id } }))
+const {
+  data: session,
+  failure,
+  load,
+} = useLoad(() => call(sessionRoutes.session, { params: { id } }))
 onMounted(load)
-useHead({ title: () => `${training.value?.title ?? 'Session'} · Zonaris` })
+useHead({ title: () => `${session.value?.title ?? 'Session'} · Zonaris` })
 const { busy, message, submit } = useSubmit()
-const mayWrite = computed(() => session.may('lead', 'instructor'))
+const mayWrite = computed(() => signIn.may('lead', 'instructor'))
 const chosen = ref<string[]>([])
 const at = ref({ row: 0, column: 0 })
 const opened = ref(false)
@@ -30,7 +35,7 @@ const GO: Record<Level, string> = {
   unknown: 'Not known yet',
 }
 
-const members = computed(() => training.value?.members ?? [])
+const members = computed(() => session.value?.members ?? [])
 const looked = computed(() => {
   const member = members.value[at.value.row]
   const cell = member?.cells[at.value.column]
@@ -40,28 +45,28 @@ const unmarked = computed(() =>
   members.value.filter((member) => member.presence === 'expected').map((member) => member.personId),
 )
 const unproved = computed(() =>
-  (training.value?.stations ?? [])
+  (session.value?.stations ?? [])
     .filter((station) => station.proved === false)
     .map((station) => station.id),
 )
 
-async function take(work: () => Promise<Training>): Promise<void> {
+async function take(work: () => Promise<Session>): Promise<void> {
   const now = await submit(work)
   if (!now) return
-  training.value = now
+  session.value = now
   const here = now.members.map((member) => member.personId)
   chosen.value = chosen.value.filter((person) => here.includes(person))
   void shift.load()
 }
-const change = (next: TrainingChange): Promise<void> =>
-  take(() => call(routes.changeTraining, { params: { id }, body: { change: next } }))
+const change = (next: SessionChange): Promise<void> =>
+  take(() => call(sessionRoutes.changeSession, { params: { id }, body: { change: next } }))
 const undo = (): Promise<void> =>
-  take(() => call(routes.undoTraining, { params: { id }, body: {} }))
+  take(() => call(sessionRoutes.undoSession, { params: { id }, body: {} }))
 onKeyStroke('z', (event) => {
   if (
     (event.ctrlKey || event.metaKey) &&
     !(event.target instanceof HTMLInputElement) &&
-    training.value?.undo &&
+    session.value?.undo &&
     mayWrite.value
   ) {
     event.preventDefault()
@@ -80,13 +85,13 @@ const checkOpen = computed({
     if (!on) checking.value = null
   },
 })
-const dueOf = (kind: Kind) => training.value?.due[kind] ?? []
+const dueOf = (kind: Kind) => session.value?.due[kind] ?? []
 async function checkAll(): Promise<void> {
   const kind = checking.value!
   await take(() =>
-    call(routes.checkAll, {
+    call(sessionRoutes.checkAll, {
       params: { id },
-      body: { kind, items: dueOf(kind).map((item) => item.id), confirm: true },
+      body: { kind, gear: dueOf(kind).map((gear) => gear.id), confirm: true },
     }),
   )
   checking.value = null
@@ -118,32 +123,32 @@ const paper = computed({
 
 <template>
   <Failure v-if="failure" :failure="failure" @retry="load" />
-  <div v-else-if="training" class="space-y-4">
+  <div v-else-if="session" class="space-y-4">
     <div class="flex flex-wrap items-end gap-x-6 gap-y-3">
       <div class="grow min-w-0">
         <p class="muted">
           <NuxtLink class="link" to="/sessions">Sessions</NuxtLink>
-          · {{ training.day }}
-          <template v-if="training.course">· {{ training.course }}</template>
-          <template v-if="!training.today">· not today: judged as things stand now</template>
+          · {{ dayText(session.day) }}
+          <template v-if="session.course">· {{ session.course }}</template>
+          <template v-if="!session.today">· not today: judged as things stand now</template>
         </p>
-        <h1 class="break-words">{{ training.title }}</h1>
+        <h1 class="break-words">{{ session.title }}</h1>
       </div>
       <p class="flex items-center gap-3" data-testid="session-level" aria-live="polite">
-        <FindingMark :level="training.level" :size="40" />
+        <FindingMark :level="session.level" :size="40" />
         <span>
-          <span class="plate text-5xl block" :class="`text-${training.level}`">
-            {{ GO[training.level] }}
+          <span class="plate text-5xl block" :class="`text-${session.level}`">
+            {{ GO[session.level] }}
           </span>
           <span class="text-sm">
-            {{ training.counts.clear }} clear, {{ training.counts.caution }} with care,
-            {{ training.counts.stop }} stop, {{ training.counts.unknown }} unknown,
-            {{ training.counts.absent }} absent
+            {{ session.counts.clear }} clear, {{ session.counts.caution }} with care,
+            {{ session.counts.stop }} stop, {{ session.counts.unknown }} unknown,
+            {{ session.counts.absent }} absent
           </span>
         </span>
       </p>
     </div>
-    <p v-if="training.rehearsal" class="edge edge-caution panel p-3 font-semibold">
+    <p v-if="session.rehearsal" class="edge edge-caution panel p-3 font-semibold">
       Made in a rehearsal. Not a real session.
     </p>
     <div class="flex flex-wrap gap-2 no-print">
@@ -178,13 +183,13 @@ const paper = computed({
           variant="outline"
           color="neutral"
           icon="i-lucide-undo-2"
-          :disabled="busy || !training.undo"
-          :title="training.undo?.says"
+          :disabled="busy || !session.undo"
+          :title="session.undo?.says"
           @click="undo"
         >
           Undo
-          <span v-if="training.undo" class="muted font-normal max-w-40 truncate">
-            {{ training.undo.says }}
+          <span v-if="session.undo" class="muted font-normal max-w-40 truncate">
+            {{ session.undo.says }}
           </span>
         </UButton>
       </template>
@@ -192,7 +197,7 @@ const paper = computed({
         variant="outline"
         color="neutral"
         icon="i-lucide-printer"
-        :to="`${addressOf(routes.rosterPdf, { id })}?paper=${paper}`"
+        :to="`${addressOf(sessionRoutes.rosterPdf, { id })}?paper=${paper}`"
         target="_blank"
         external
         aria-label="Roster sheet as PDF"
@@ -203,7 +208,7 @@ const paper = computed({
         variant="outline"
         color="neutral"
         icon="i-lucide-printer"
-        :to="`${addressOf(routes.boothPdf, { id })}?paper=${paper}`"
+        :to="`${addressOf(sessionRoutes.boothPdf, { id })}?paper=${paper}`"
         target="_blank"
         external
         aria-label="Booth cards as PDF"
@@ -225,7 +230,7 @@ const paper = computed({
       <div class="space-y-3 min-w-0">
         <AssignBar
           v-if="mayWrite && chosen.length > 0"
-          :training="training"
+          :session="session"
           :chosen="chosen"
           :busy="busy"
           @change="change"
@@ -288,11 +293,11 @@ const paper = computed({
       <template #body>
         <p class="flex flex-wrap gap-2">
           <span
-            v-for="item in dueOf(checking)"
-            :key="item.id"
+            v-for="gear in dueOf(checking)"
+            :key="gear.id"
             class="plate text-2xl px-2 py-1 border border-(--rule)"
           >
-            {{ item.label }}
+            {{ gear.label }}
           </span>
         </p>
         <p class="mt-3">

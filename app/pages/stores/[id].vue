@@ -1,23 +1,24 @@
 <script setup lang="ts">
+import type { z } from 'zod'
+import { dayText } from '#core/calendar/day'
 import { balanceAfter, MOVE_KINDS, MOVE_NAME, type MoveKind } from '#core/stock/ledger'
-import { routes } from '#shared/api/routes'
+import { stockRoutes } from '#shared/stock/routes'
 import { moveBody } from '#shared/stock/schema'
 import { call } from '~/composables/api'
 import { useLoad } from '~/composables/load'
-import { useSubmit } from '~/composables/submit'
 import { useSiteTime } from '~/composables/time'
-import { useSession } from '~/stores/session'
+import { useSignIn } from '~/stores/sign-in'
 import { useShift } from '~/stores/shift'
+import { joined } from '~/components/frame/joined'
 
 definePageMeta({ key: (route) => route.path })
-const session = useSession()
+const signIn = useSignIn()
 const shift = useShift()
 const id = String(useRoute().params.id)
-const { data, failure, load } = useLoad(() => call(routes.stock, { params: { id } }))
+const { data, failure, load } = useLoad(() => call(stockRoutes.stock, { params: { id } }))
 onMounted(load)
 useHead({ title: () => `${data.value?.stock.name ?? 'Store'} · Zonaris` })
 const { when } = useSiteTime()
-const { busy, errors, message, submit, check } = useSubmit()
 const editing = ref(false)
 const blank = () => ({
   moveId: crypto.randomUUID() as string,
@@ -41,12 +42,13 @@ const after = computed(() => {
     data.value.holders.find((holder) => holder.personId === form.value.personId)?.quantity ?? 0
   return balanceAfter(data.value.stock, form.value, held)
 })
-async function move(): Promise<void> {
-  const body = check(moveBody, {
-    ...form.value,
-    personId: named.value ? (form.value.personId ?? null) : null,
-  })
-  if (!body || !(await submit(() => call(routes.moveStock, { params: { id }, body })))) return
+const body = (): unknown => ({
+  ...form.value,
+  personId: named.value ? (form.value.personId ?? null) : null,
+})
+const send = (body: z.output<typeof moveBody>): Promise<unknown> =>
+  call(stockRoutes.moveStock, { params: { id }, body })
+async function moved(): Promise<void> {
   const { kind } = form.value
   form.value = { ...blank(), kind }
   await load()
@@ -67,12 +69,11 @@ function takeBack(personId: string, quantity: number): void {
           · {{ data.stock.code }}
         </p>
         <h1>
-          {{ data.stock.name }}
-          <template v-if="data.stock.size">, {{ data.stock.size }}</template>
+          {{ joined(data.stock.name, data.stock.size) }}
         </h1>
       </div>
       <UButton
-        v-if="session.may('lead', 'instructor')"
+        v-if="signIn.may('lead', 'instructor')"
         variant="outline"
         color="neutral"
         @click="editing = true"
@@ -95,18 +96,22 @@ function takeBack(personId: string, quantity: number): void {
       </p>
       <p v-if="data.stock.expired" class="self-center flex gap-2 font-semibold">
         <FindingMark level="stop" />
-        Expired on {{ data.stock.expiresOn }}: throw it out.
+        Expired on {{ dayText(data.stock.expiresOn!) }}: throw it out.
       </p>
       <p v-else-if="data.stock.order > 0" class="self-center flex gap-2 font-semibold">
         <FindingMark level="caution" />
         Order {{ data.stock.order }}.
       </p>
     </div>
-    <form
-      v-if="session.may('lead', 'instructor')"
+    <FormFrame
+      v-if="signIn.may('lead', 'instructor')"
       class="panel p-4 sm:p-6 space-y-4"
-      novalidate
-      @submit.prevent="move"
+      v-slot="{ busy }"
+      :state="form"
+      :schema="moveBody"
+      :body="body"
+      :send="send"
+      @done="moved"
     >
       <h2>Move</h2>
       <ChoiceRow
@@ -114,7 +119,7 @@ function takeBack(personId: string, quantity: number): void {
         legend="What happens"
         hide-legend
         :options="kinds.map((value) => ({ value, label: MOVE_NAME[value] }))"
-        :error="errors.kind"
+        name="kind"
       />
       <div
         class="grid grid-cols-1 sm:grid-cols-[8rem_minmax(0,1fr)_minmax(0,1fr)] gap-4 items-start"
@@ -122,11 +127,11 @@ function takeBack(personId: string, quantity: number): void {
         <UFormField
           label="Pieces"
           :help="form.kind === 'count' ? 'Below zero takes off' : undefined"
-          :error="errors.quantity"
+          name="quantity"
         >
           <UInput v-model.number="form.quantity" type="number" class="w-full" />
         </UFormField>
-        <UFormField v-if="named" label="Who" :error="errors.personId">
+        <UFormField v-if="named" label="Who" name="personId">
           <PersonPicker
             v-model="form.personId"
             label="Who"
@@ -140,7 +145,7 @@ function takeBack(personId: string, quantity: number): void {
             "
           />
         </UFormField>
-        <UFormField label="Note" :error="errors.note">
+        <UFormField label="Note" name="note">
           <UInput v-model="form.note" class="w-full" />
         </UFormField>
       </div>
@@ -153,17 +158,10 @@ function takeBack(personId: string, quantity: number): void {
       <p v-else-if="after" class="muted">
         Then {{ after.ready }} ready, {{ after.lent }} lent, {{ after.toClean }} to clean.
       </p>
-      <p
-        v-if="message && Object.keys(errors).length === 0"
-        role="alert"
-        class="text-stop font-semibold"
-      >
-        {{ message }}
-      </p>
       <UButton type="submit" :loading="busy" :disabled="typeof after === 'string'">
         {{ MOVE_NAME[form.kind] }}
       </UButton>
-    </form>
+    </FormFrame>
     <section v-if="data.holders.length > 0" aria-labelledby="holders">
       <h2 id="holders" class="mb-2">Who has it</h2>
       <ul class="panel divide-y divide-(--rule)">
@@ -177,7 +175,7 @@ function takeBack(personId: string, quantity: number): void {
             {{ holder.person }}
           </NuxtLink>
           <UButton
-            v-if="session.may('lead', 'instructor')"
+            v-if="signIn.may('lead', 'instructor')"
             variant="outline"
             color="neutral"
             @click="takeBack(holder.personId, holder.quantity)"
@@ -206,8 +204,7 @@ function takeBack(personId: string, quantity: number): void {
             <tr v-for="entry in data.moves" :key="entry.id">
               <td class="whitespace-nowrap">{{ when(entry.at) }}</td>
               <td>
-                {{ MOVE_NAME[entry.kind] }}
-                <template v-if="entry.unused">, not worn</template>
+                {{ joined(MOVE_NAME[entry.kind], entry.unused && 'not worn') }}
                 <span v-if="entry.rehearsal" class="muted">rehearsal</span>
               </td>
               <td>{{ entry.quantity }}</td>

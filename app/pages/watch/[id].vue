@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useIntervalFn } from '@vueuse/core'
 import { countdown, finalRoundMade } from '#core/firewatch/countdown'
-import { routes } from '#shared/api/routes'
+import { permitRoutes } from '#shared/permit/routes'
 import type { Permit } from '#shared/permit/schema'
 import { call } from '~/composables/api'
 import { clockText, useServerClock } from '~/composables/clock'
@@ -9,19 +9,19 @@ import { useLoad } from '~/composables/load'
 import { usePermitActions } from '~/composables/permit'
 import { useSubmit } from '~/composables/submit'
 import { useSiteTime } from '~/composables/time'
-import { useSession } from '~/stores/session'
+import { useSignIn } from '~/stores/sign-in'
 
 /** For the one who stands there, phone in a glove: how long still, when the next round, one big button. */
 const route = useRoute()
-const session = useSession()
+const signIn = useSignIn()
 const { now } = useServerClock()
 const { clock, when } = useSiteTime()
 const {
   data: permit,
   failure,
   load,
-} = useLoad<Permit>(() => call(routes.permit, { params: { id: String(route.params.id) } }))
-const { act, round } = usePermitActions(permit)
+} = useLoad<Permit>(() => call(permitRoutes.permit, { params: { id: String(route.params.id) } }))
+const { act, round } = usePermitActions(permit, load)
 const { busy, message, submit } = useSubmit()
 onMounted(load)
 useIntervalFn(load, 15_000)
@@ -43,7 +43,7 @@ const running = computed(() =>
     : null,
 )
 const count = computed(() => running.value && countdown(running.value, now.value))
-const mayWork = computed(() => session.may('lead', 'instructor', 'worker'))
+const mayWork = computed(() => signIn.may('lead', 'instructor', 'worker'))
 const note = ref('')
 const closing = ref(false)
 const stopping = ref(false)

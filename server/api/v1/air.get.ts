@@ -1,4 +1,4 @@
-import { airRoutes } from '#shared/api/air'
+import { airRoutes } from '#shared/air/routes'
 import { route } from '#server/http/route'
 import { readOverview } from '#server/services/air/station'
 

@@ -1,5 +1,5 @@
-import { routes } from '#shared/api/routes'
+import { sessionRoutes } from '#shared/session/routes'
 import { route } from '#server/http/route'
-import { readCard } from '#server/services/training/card'
+import { readCard } from '#server/services/session/card'
 
-export default route(routes.card, ({ actor }) => readCard(actor))
+export default route(sessionRoutes.card, ({ actor }) => readCard(actor))

@@ -1,10 +1,10 @@
-import { routes } from '#shared/api/routes'
+import { stockRoutes } from '#shared/stock/routes'
 import { route } from '#server/http/route'
 import { getRequestURL } from 'h3'
 import { download } from '#server/http/download'
 import { labelsPdf } from '#server/services/print/labels'
 
-export default route(routes.labels, async ({ event, actor, query }) => {
+export default route(stockRoutes.labels, async ({ event, actor, query }) => {
   const { name, bytes } = await labelsPdf(
     actor,
     query.of,

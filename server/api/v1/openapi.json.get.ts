@@ -1,5 +1,5 @@
-import { routes } from '#shared/api/routes'
+import { apiRoutes } from '#shared/api/routes'
 import { route } from '#server/http/route'
 import { openApi } from '#shared/api/openapi'
 
-export default route(routes.openapi, () => openApi())
+export default route(apiRoutes.openapi, () => openApi())

@@ -1,8 +1,8 @@
-import { routes } from '#shared/api/routes'
+import { peopleRoutes } from '#shared/people/routes'
 import { route } from '#server/http/route'
 import { download } from '#server/http/download'
 import { exportRoster } from '#server/services/people/roster'
 
-export default route(routes.exportRoster, async ({ event, actor }) =>
+export default route(peopleRoutes.exportRoster, async ({ event, actor }) =>
   download(event, 'text/csv; charset=utf-8', 'roster.csv', await exportRoster(actor)),
 )

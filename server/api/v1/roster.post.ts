@@ -1,5 +1,5 @@
-import { routes } from '#shared/api/routes'
+import { peopleRoutes } from '#shared/people/routes'
 import { route } from '#server/http/route'
 import { importRoster } from '#server/services/people/roster'
 
-export default route(routes.importRoster, ({ actor, body }) => importRoster(actor, body))
+export default route(peopleRoutes.importRoster, ({ actor, body }) => importRoster(actor, body))

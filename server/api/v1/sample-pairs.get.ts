@@ -1,5 +1,5 @@
-import { airRoutes } from '#shared/api/air'
+import { samplingRoutes } from '#shared/sampling/routes'
 import { route } from '#server/http/route'
 import { readPairs } from '#server/services/sampling/pairs'
 
-export default route(airRoutes.samplePairs, ({ actor }) => readPairs(actor))
+export default route(samplingRoutes.samplePairs, ({ actor }) => readPairs(actor))

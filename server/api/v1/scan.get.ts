@@ -1,5 +1,5 @@
-import { routes } from '#shared/api/routes'
+import { stockRoutes } from '#shared/stock/routes'
 import { route } from '#server/http/route'
 import { readCode } from '#server/services/stock/stock'
 
-export default route(routes.scan, ({ actor, query }) => readCode(actor, query.code))
+export default route(stockRoutes.scan, ({ actor, query }) => readCode(actor, query.code))

@@ -1,5 +1,5 @@
-import { routes } from '#shared/api/routes'
+import { signInRoutes } from '#shared/sign-in/routes'
 import { route } from '#server/http/route'
-import { isSetupNeeded } from '#server/services/session/account'
+import { isSetupNeeded } from '#server/services/sign-in/account'
 
-export default route(routes.setupState, async () => ({ needed: await isSetupNeeded() }))
+export default route(signInRoutes.setupState, async () => ({ needed: await isSetupNeeded() }))

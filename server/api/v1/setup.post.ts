@@ -1,9 +1,9 @@
-import { routes } from '#shared/api/routes'
+import { signInRoutes } from '#shared/sign-in/routes'
 import { route } from '#server/http/route'
-import { setUp } from '#server/services/session/account'
-import { startSession } from '#server/http/actor'
+import { setUp } from '#server/services/sign-in/account'
+import { startSignIn } from '#server/http/actor'
 
-export default route(routes.setup, async ({ event, body }) => {
+export default route(signInRoutes.setup, async ({ event, body }) => {
   await setUp(body)
-  return startSession(event, body.email, body.password)
+  return startSignIn(event, body.email, body.password)
 })

@@ -1,5 +1,5 @@
-import { routes } from '#shared/api/routes'
+import { shopRoutes } from '#shared/shop/routes'
 import { route } from '#server/http/route'
 import { readShift } from '#server/services/shop/shift'
 
-export default route(routes.shift, ({ actor }) => readShift(actor))
+export default route(shopRoutes.shift, ({ actor }) => readShift(actor))

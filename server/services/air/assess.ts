@@ -21,7 +21,7 @@ import { hoodsOf } from '#server/db/hood'
 import { findJob, type JobRow } from '#server/db/job'
 import { inOrganisation, type Db } from '#server/db/pool'
 import { recordsOf } from '#server/db/record'
-import { AppError, conflict, notFound } from '#server/http/errors'
+import { AppError, conflict, notFound } from '#server/errors'
 import type { Finding } from '#core/finding/finding'
 import { resultsOf } from '#shared/air/results'
 import type { Assessment, AssessmentBody, JobAir, Rerun } from '#shared/air/schema'
@@ -48,7 +48,7 @@ export function readJobAir(actor: Actor, id: string): Promise<JobAir> {
         id: job.id,
         number: job.number,
         title: job.title,
-        where: job.where,
+        placeName: job.place_name,
         stationId: job.station_id,
       },
       start: latest?.basis === basis ? latest.air : caseOfJob(job.spec),
@@ -67,7 +67,7 @@ export function readJobAir(actor: Actor, id: string): Promise<JobAir> {
         : null,
       measured: job.spec.measured?.reference ?? null,
       hoodReach: hood ? judgeSection(hood.section).captureEnds : null,
-      confined: job.spec.air.place === 'confined',
+      confined: job.spec.air.space === 'confined',
       adopted: [...scope.rules.limits],
       own: (await listConsumables(db, actor.site))
         .filter((row) => !row.retired)
@@ -93,7 +93,7 @@ export function readJobAir(actor: Actor, id: string): Promise<JobAir> {
 
 /** The room models hold for rooms; outdoors there is no answer. */
 function applies(job: JobRow): JobAir['applies'] {
-  return job.spec.air.place === 'outdoors'
+  return job.spec.air.space === 'outdoors'
     ? {
         ok: false,
         because:
@@ -297,7 +297,7 @@ const toAssessment = (row: AssessmentRow, basis: string): Assessment => ({
   jobId: row.job_id,
   jobTitle: row.job_title,
   jobNumber: row.job_number,
-  where: row.where,
+  placeName: row.place_name,
   air: row.air,
   adopted: row.adopted,
   respirator: row.respirator,

@@ -3,15 +3,11 @@ import type { z } from 'zod'
 import { PARTS, type Composition } from '#core/fume/composition'
 import { insertConsumable, listConsumables, retireConsumable } from '#server/db/air'
 import { inOrganisation, type Db } from '#server/db/pool'
-import { fieldError, notFound } from '#server/http/errors'
-import {
-  compositionSchema,
-  type importBody,
-  type ImportPreview,
-  type OwnConsumable,
-} from '#shared/air/schema'
+import { fieldError, notFound } from '#server/errors'
+import { compositionSchema, type OwnConsumable } from '#shared/fume/schema'
+import { type importBody, type ImportPreview } from '#shared/files/schema'
 import { record, type Actor } from '../actor'
-import { numberOf, readTable } from '../files/table'
+import { numberOf, readTable, rowState } from '../files/table'
 
 /** Columns of the CSV form; each part is a mass fraction from 0 to 1. The JSON form is an array of the same with `parts` as an object. */
 const COLUMNS = ['name', 'process', 'alloy', 'fume', 'of', 'reference'] as const
@@ -69,14 +65,11 @@ export function importConsumables(
       const read = compositionSchema.safeParse(value)
       const name = String((value as { name?: unknown }).name ?? '')
       const key = name.toLowerCase()
-      const faults = fault
-        ? [{ field: '', message: fault }]
-        : read.success
-          ? []
-          : read.error.issues.map((issue) => ({
-              field: issue.path.join('.'),
-              message: issue.message,
-            }))
+      const issues = (read.error?.issues ?? []).map((issue) => ({
+        field: issue.path.join('.'),
+        message: issue.message,
+      }))
+      const faults = fault ? [{ field: '', message: fault }] : issues
       if (faults.length === 0 && seen.has(key))
         faults.push({ field: 'name', message: 'This name stands in the file twice.' })
       seen.add(key)
@@ -85,12 +78,7 @@ export function importConsumables(
           line,
           name,
           faults,
-          state:
-            faults.length > 0
-              ? ('broken' as const)
-              : known.has(key)
-                ? ('known' as const)
-                : ('new' as const),
+          state: rowState(faults.length > 0, known.has(key)),
         },
         composition: read.success ? (read.data as Composition) : null,
       }

@@ -1,3 +1,4 @@
+import { inSentence } from '#core/finding/wording'
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces'
 import { emissionsOf } from '#core/air/emit'
 import type { AirCase } from '#core/air/case'
@@ -7,8 +8,8 @@ import { respiratorRow } from '#core/respirator/apf.table'
 import { findMe } from '#server/db/person'
 import { inOrganisation } from '#server/db/pool'
 import type { Assessment } from '#shared/air/schema'
-import { figure, quantityText } from '#shared/units/units'
-import type { Me } from '#shared/session/schema'
+import { figure, percentText, quantityText } from '#shared/units/units'
+import type { Me } from '#shared/sign-in/schema'
 import type { Actor } from '../actor'
 import { printed, type Paper, type Printed } from '../print/document'
 import { readAssessment } from './assess'
@@ -22,9 +23,6 @@ export async function assessmentPdf(actor: Actor, id: string, paper: Paper): Pro
     layOut(assessment, me, paper, actor.now),
   )
 }
-
-const percent = (share: number): string =>
-  share === 0 ? '0 %' : share < 0.001 ? '< 0.1 %' : `${figure(share * 100)} %`
 
 function layOut(assessment: Assessment, me: Me, paper: Paper, now: Date): TDocumentDefinitions {
   const { site } = me
@@ -58,7 +56,7 @@ function layOut(assessment: Assessment, me: Me, paper: Paper, now: Date): TDocum
         ],
       },
       {
-        text: `${assessment.jobTitle}, ${assessment.where}. ${me.organisation}, ${site.name}. An estimate: it asks for sampling, it never says safe.`,
+        text: `${assessment.jobTitle}, ${assessment.placeName}. ${me.organisation}, ${site.name}. An estimate: it asks for sampling, it never says safe.`,
         style: 'small',
       },
       ...(assessment.rehearsal ? [{ text: 'REHEARSAL', bold: true } satisfies Content] : []),
@@ -89,10 +87,12 @@ function layOut(assessment: Assessment, me: Me, paper: Paper, now: Date): TDocum
                       figure(entry.drawn?.twa.p5 ?? 0),
                       figure(entry.drawn?.twa.p50 ?? 0),
                       { text: figure(entry.drawn?.twa.p95 ?? 0), bold: true },
-                      `${figure(entry.highest15)} / ${figure(entry.ceiling)}`,
+                      `${figure(entry.stel)} / ${figure(entry.ceiling)}`,
                     ]),
                 limit?.text ?? 'none adopted',
-                entry.because || limit?.chance === null || !limit ? '—' : percent(limit.chance!),
+                entry.because || limit?.chance === null || !limit
+                  ? '—'
+                  : percentText(limit.chance!),
               ]
             }),
           ],
@@ -104,7 +104,7 @@ function layOut(assessment: Assessment, me: Me, paper: Paper, now: Date): TDocum
         text: [{ text: `${finding.level.toUpperCase()}  `, bold: true }, finding.sentence],
       })),
       {
-        text: `Ladder of controls${results.decisive ? `, ${SUBSTANCE_NAME[results.decisive].toLowerCase()}` : ''}`,
+        text: `Ladder of controls${results.decisive ? `, ${inSentence(SUBSTANCE_NAME[results.decisive])}` : ''}`,
         style: 'h',
       },
       results.controls.length === 0
@@ -118,7 +118,11 @@ function layOut(assessment: Assessment, me: Me, paper: Paper, now: Date): TDocum
                 ...results.controls.map((control) =>
                   control.because
                     ? [control.name, { text: control.because, colSpan: 2 }, '']
-                    : [control.name, `${figure(control.upperShare)} x`, percent(control.chance)],
+                    : [
+                        control.name,
+                        `${figure(control.upperShare)} x`,
+                        percentText(control.chance),
+                      ],
                 ),
               ],
             },
@@ -196,6 +200,17 @@ function layOut(assessment: Assessment, me: Me, paper: Paper, now: Date): TDocum
   }
 }
 
+type EmissionFound = ReturnType<typeof emissionsOf> extends Map<unknown, infer E> ? E : never
+
+function emissionText(emission: EmissionFound | undefined): string {
+  if (!emission) return ''
+  if ('because' in emission) return 'no data'
+  return `${emission.bound ? '≤ ' : ''}${figure(emission.rate)}`
+}
+
+const emissionOrigin = (emission: EmissionFound): string =>
+  'because' in emission ? emission.because : `${emission.basis} (${emission.source.document})`
+
 /** Columns that fit beside the substance and its origin. */
 const MOST_COLUMNS = 8
 
@@ -203,27 +218,8 @@ const MOST_COLUMNS = 8
 function emissionTable(air: AirCase, head: (...cells: string[]) => Content[]): Content {
   const shown = air.sources.slice(0, MOST_COLUMNS).map(emissionsOf)
   const substances = [...new Set(shown.flatMap((map) => [...map.keys()]))]
-  const cell = (emission: ReturnType<(typeof shown)[number]['get']>): string =>
-    !emission
-      ? ''
-      : 'because' in emission
-        ? 'no data'
-        : `${emission.bound ? '≤ ' : ''}${figure(emission.rate)}`
   const origin = (substance: (typeof substances)[number]): string =>
-    [
-      ...new Set(
-        shown.flatMap((map) => {
-          const emission = map.get(substance)
-          return !emission
-            ? []
-            : [
-                'because' in emission
-                  ? emission.because
-                  : `${emission.basis} (${emission.source.document})`,
-              ]
-        }),
-      ),
-    ].join('; ')
+    [...new Set(shown.flatMap((map) => map.get(substance) ?? []).map(emissionOrigin))].join('; ')
   return {
     margin: [0, 4, 0, 0],
     fontSize: 7,
@@ -241,7 +237,7 @@ function emissionTable(air: AirCase, head: (...cells: string[]) => Content[]): C
         ),
         ...substances.map((substance) => [
           SUBSTANCE_NAME[substance],
-          ...shown.map((map) => cell(map.get(substance))),
+          ...shown.map((map) => emissionText(map.get(substance))),
           origin(substance),
         ]),
       ],

@@ -30,7 +30,7 @@ export const NEWEST_SURVEYS = 60
 export async function airOfJob(db: Db, scope: ShopScope, job: JobRow): Promise<JobAirState> {
   const alarms = await alarmsOnJob(db, job.id, job.station_id)
   const tested =
-    job.spec.air.place === 'confined'
+    job.spec.air.space === 'confined'
       ? [
           judgeGasTest(
             toGasTest((await gasTestsOf(db, job.id, 1))[0]),

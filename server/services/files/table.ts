@@ -1,7 +1,13 @@
 import Papa from 'papaparse'
-import { fieldError } from '#server/http/errors'
+import { fieldError } from '#server/errors'
 
 const MOST_ROWS = 10_000
+const FAULT: Record<string, string> = {
+  TooManyFields: 'More fields than columns.',
+  TooFewFields: 'Fewer fields than columns.',
+  MissingQuotes: 'A quotation mark is not closed.',
+  InvalidQuotes: 'A quotation mark is not closed.',
+}
 
 /** Lines of a CSV file as named text, headings in small letters. `wrong` says what is missing or not known among the headings. @throws AppError for more than 10,000 rows */
 export function readTable(
@@ -27,22 +33,9 @@ export function readTable(
       .filter((name) => !known.includes(name))
       .map((name) => `The column "${name}" is not known here.`),
   ]
-  const faults = new Map(
-    parsed.errors.flatMap((error) =>
-      error.row === undefined
-        ? []
-        : [
-            [
-              error.row,
-              error.code === 'TooManyFields'
-                ? 'More fields than columns.'
-                : error.code === 'TooFewFields'
-                  ? 'Fewer fields than columns.'
-                  : 'A quotation mark is not closed.',
-            ] as const,
-          ],
-    ),
-  )
+  const faults = new Map<number, string>()
+  for (const { row, code } of parsed.errors)
+    if (row !== undefined) faults.set(row, FAULT[code] ?? 'This line cannot be read.')
   return {
     lines: parsed.data.map((values, i) => ({ line: i + 2, values, fault: faults.get(i) ?? null })),
     wrong,
@@ -52,3 +45,9 @@ export function readTable(
 /** A number as people write it, with point or comma; NaN otherwise, so that a schema refuses it. */
 export const numberOf = (text: string | undefined): number =>
   text === undefined || text.trim() === '' ? Number.NaN : Number(text.trim().replace(',', '.'))
+
+/** How a line of an import stands: not to be read, already there, or new. */
+export function rowState(broken: boolean, known: boolean): 'broken' | 'known' | 'new' {
+  if (broken) return 'broken'
+  return known ? 'known' : 'new'
+}

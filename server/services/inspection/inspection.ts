@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import type { z } from 'zod'
-import type { ItemKind } from '#core/inspection/checklist.table'
+import type { GearKind } from '#core/inspection/checklist.table'
 import {
   ChecklistMismatch,
   judgeInspection,
@@ -8,74 +8,74 @@ import {
 } from '#core/inspection/inspection'
 import type { GearState } from '#core/inspection/gear'
 import {
-  allItems,
-  findItem,
-  holdItem,
+  allGear,
+  findGear,
+  holdGear,
   insertInspection,
-  insertItem,
+  insertGear,
   inspectionsOf,
-  listItems,
+  listGear,
   setLock,
-  updateItem,
-} from '#server/db/item'
+  updateGear,
+} from '#server/db/gear'
 import type { PageQuery } from '#server/db/page'
 import { inOrganisation } from '#server/db/pool'
-import { AppError, fieldError, notFound } from '#server/http/errors'
-import type { inspectionSchema, InspectionBody, Item, ItemBody } from '#shared/inspection/schema'
+import { AppError, fieldError, notFound } from '#server/errors'
+import type { inspectionSchema, InspectionBody, Gear, GearBody } from '#shared/inspection/schema'
 import { isStaff, record, type Actor } from '../actor'
 import { scopeOf } from '../shop/shop'
 
-export function readItems(
+export function readGearList(
   actor: Actor,
-  query: PageQuery & { sort: 'attention' | 'label'; kind?: ItemKind; all: boolean },
-): Promise<{ rows: Item[]; total: number; page: number; pages: number }> {
+  query: PageQuery & { sort: 'attention' | 'label'; kind?: GearKind; all: boolean },
+): Promise<{ rows: Gear[]; total: number; page: number; pages: number }> {
   return inOrganisation(actor.organisation, async (db) => {
     const scope = await scopeOf(db, actor)
-    if (!query.all) return listItems(db, scope, query)
-    const rows = await allItems(db, scope, query.kind ?? null)
+    if (!query.all) return listGear(db, scope, query)
+    const rows = await allGear(db, scope, query.kind ?? null)
     return { rows, total: rows.length, page: 1, pages: 1 }
   })
 }
 
-export async function addItem(actor: Actor, body: ItemBody): Promise<{ id: string }> {
+export async function addGear(actor: Actor, body: GearBody): Promise<{ id: string }> {
   const id = randomUUID()
   await inOrganisation(actor.organisation, async (db) => {
-    await insertItem(db, {
+    await insertGear(db, {
       ...body,
       id,
       organisation: actor.organisation,
       site: actor.site,
       rehearsal: actor.rehearsal,
     })
-    await record(db, actor, 'item_added', body.kind, id, body)
+    await record(db, actor, 'gear_added', body.kind, id, body)
   })
   return { id }
 }
 
-export async function changeItem(
+export async function changeGear(
   actor: Actor,
-  kind: ItemKind,
+  kind: GearKind,
   id: string,
-  body: ItemBody,
+  body: GearBody,
 ): Promise<void> {
-  if (body.kind !== kind) throw fieldError('kind', 'The kind of an item does not change.')
+  if (body.kind !== kind) throw fieldError('kind', 'The kind of a piece of gear does not change.')
   await inOrganisation(actor.organisation, async (db) => {
-    if (!(await updateItem(db, id, body))) throw notFound(kind)
-    await record(db, actor, 'item_changed', kind, id, body)
+    if (!(await updateGear(db, id, body))) throw notFound(kind)
+    await record(db, actor, 'gear_changed', kind, id, body)
   })
 }
 
-export function readItem(
+export function readGear(
   actor: Actor,
-  kind: ItemKind,
+  kind: GearKind,
   id: string,
-): Promise<{ item: Item; inspections: z.input<typeof inspectionSchema>[] }> {
+): Promise<{ gear: Gear; inspections: z.input<typeof inspectionSchema>[] }> {
   return inOrganisation(actor.organisation, async (db) => {
-    const item = await findItem(db, await scopeOf(db, actor), kind, id)
-    if (!item) throw notFound(kind)
+    const gear = await findGear(db, await scopeOf(db, actor), kind, id)
+    if (!gear) throw notFound(kind)
     const rows = await inspectionsOf(db, kind, id, 20)
     return {
-      item,
+      gear,
       inspections: rows.map((row) => ({
         id: row.id,
         at: row.at.toISOString(),
@@ -90,36 +90,36 @@ export function readItem(
 }
 
 /**
- * Log an inspection. A failed critical line locks the item. A locked item is unlocked only by a lead or instructor
+ * Log an inspection. A failed critical line locks the gear. Locked gear is unlocked only by a lead or instructor
  * who says what was repaired and passes it afresh; anything else leaves it locked.
  */
-export function inspectItem(
+export function inspectGear(
   actor: Actor,
-  kind: ItemKind,
+  kind: GearKind,
   id: string,
   body: InspectionBody,
 ): Promise<Pick<InspectionOutcome, 'result' | 'lockReason'>> {
   return inOrganisation(actor.organisation, async (db) => {
-    await holdItem(db, kind, id)
-    const item = await findItem(db, await scopeOf(db, actor), kind, id)
-    if (!item) throw notFound(kind)
+    await holdGear(db, kind, id)
+    const gear = await findGear(db, await scopeOf(db, actor), kind, id)
+    if (!gear) throw notFound(kind)
     const outcome = judged(kind, body)
-    const unlocks = item.lockReason !== null && outcome.result !== 'locked'
+    const unlocks = gear.lockReason !== null && outcome.result !== 'locked'
     if (unlocks && !isStaff(actor))
       throw new AppError(
         403,
         'locked',
-        'This item is locked out. A lead or instructor unlocks it, with a repair note and a fresh pass.',
+        'It is locked out. A lead or instructor unlocks it, with a repair note and a fresh pass.',
       )
     if (unlocks && !body.repairNote)
-      throw fieldError('repairNote', 'Say what was repaired; without it the item stays locked.')
+      throw fieldError('repairNote', 'Say what was repaired; without it it stays locked.')
     if (unlocks && outcome.result === 'fail')
-      throw fieldError('lines', 'A locked item needs a full pass to be unlocked.')
+      throw fieldError('lines', 'Locked gear needs a full pass to be unlocked.')
     await insertInspection(db, {
       id: randomUUID(),
       organisation: actor.organisation,
       kind,
-      item: id,
+      gear: id,
       person: actor.person,
       at: actor.now,
       result: outcome.result,
@@ -130,9 +130,10 @@ export function inspectItem(
     if (outcome.result === 'locked')
       await setLock(db, kind, id, { reason: outcome.lockReason!, at: actor.now })
     else if (unlocks) await setLock(db, kind, id, null)
-    const action = outcome.result === 'locked' ? 'locked_out' : unlocks ? 'unlocked' : 'inspected'
+    const passed = unlocks ? 'unlocked' : 'inspected'
+    const action = outcome.result === 'locked' ? 'locked_out' : passed
     await record(db, actor, action, kind, id, {
-      label: item.label,
+      label: gear.label,
       result: outcome.result,
       ...(outcome.lockReason && { reason: outcome.lockReason }),
       ...(unlocks && { repairNote: body.repairNote }),
@@ -141,7 +142,7 @@ export function inspectItem(
   })
 }
 
-function judged(kind: ItemKind, body: InspectionBody): InspectionOutcome {
+function judged(kind: GearKind, body: InspectionBody): InspectionOutcome {
   try {
     return judgeInspection(kind, body.lines)
   } catch (error) {
@@ -150,12 +151,12 @@ function judged(kind: ItemKind, body: InspectionBody): InspectionOutcome {
   }
 }
 
-/** An item as the engine sees it. */
-export const gearState = (item: Item): GearState => ({
-  kind: item.kind,
-  name: item.label,
-  lockReason: item.lockReason,
-  lastResult: item.lastResult,
-  daysSince: item.daysSince,
-  everyDays: item.everyDays,
+/** Gear as the engine sees it. */
+export const gearState = (gear: Gear): GearState => ({
+  kind: gear.kind,
+  name: gear.label,
+  lockReason: gear.lockReason,
+  lastResult: gear.lastResult,
+  daysSince: gear.daysSince,
+  everyDays: gear.everyDays,
 })

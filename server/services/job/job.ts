@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import type { Finding } from '#core/finding/finding'
-import { assessJob } from '#core/job/assess'
+import { assessJob } from '#core/assessment/assess'
 import {
   findJob,
   holdJob,
@@ -12,12 +12,12 @@ import {
   type JobListRow,
   type JobRow,
 } from '#server/db/job'
-import { findItem, itemsOfJob } from '#server/db/item'
+import { findGear, gearOfJob } from '#server/db/gear'
 import { renewDraft } from '#server/db/permit'
 import type { Page, PageQuery } from '#server/db/page'
 import { inOrganisation, type Db } from '#server/db/pool'
 import { nextNumber } from '#server/db/site'
-import { conflict, notFound } from '#server/http/errors'
+import { conflict, notFound } from '#server/errors'
 import type { Job, JobBody } from '#shared/job/schema'
 import { record, type Actor } from '../actor'
 import { gearState } from '../inspection/inspection'
@@ -33,7 +33,7 @@ export const readJobs = (
 
 export const readChoices = (
   actor: Actor,
-): Promise<{ title: string; jobId: string; where: string; times: number }[]> =>
+): Promise<{ title: string; jobId: string; placeName: string; times: number }[]> =>
   inOrganisation(actor.organisation, (db) => jobChoices(db, actor.person))
 
 export function readJob(actor: Actor, id: string): Promise<Job> {
@@ -50,12 +50,12 @@ export async function loadJob(db: Db, actor: Actor, id: string): Promise<Job> {
     title: row.title,
     stationId: row.station_id,
     place: row.place,
-    where: row.where,
+    placeName: row.place_name,
     designated: row.designated,
     welderId: row.welder_id,
     welder: row.welder,
     helmetId: row.helmet_id,
-    equipmentIds: row.equipment_ids,
+    gearIds: row.gear_ids,
     cylinderIds: row.cylinder_ids,
     spec: row.spec,
     version: row.version,
@@ -76,8 +76,8 @@ export async function findingsOfJob(
 ): Promise<Finding[]> {
   const scope = await scopeOf(db, actor)
   const air = known ?? (await airOfJob(db, scope, row))
-  const helmet = row.helmet_id ? await findItem(db, scope, 'helmet', row.helmet_id) : null
-  const gear = (await itemsOfJob(db, scope, row.id)).map(gearState)
+  const helmet = row.helmet_id ? await findGear(db, scope, 'helmet', row.helmet_id) : null
+  const gear = (await gearOfJob(db, scope, row.id)).map(gearState)
   const worn = helmet?.lockReason ? [gearState(helmet)] : []
   const eyes = row.welder_id
     ? ((await eyesOf(db, [row.welder_id], row.spec)).get(row.welder_id) ?? null)
@@ -154,7 +154,7 @@ export function copyJob(actor: Actor, id: string): Promise<{ id: string }> {
         place: row.place,
         welderId: row.welder_id,
         helmetId: row.helmet_id,
-        equipmentIds: row.equipment_ids,
+        gearIds: row.gear_ids,
         cylinderIds: row.cylinder_ids,
         spec: { ...row.spec, measured: null, air: { ...row.spec.air, hoodProved: false } },
       },

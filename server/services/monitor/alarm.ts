@@ -11,15 +11,16 @@ import {
 } from '#server/db/monitor'
 import { inOrganisation, type Db } from '#server/db/pool'
 import { listStations } from '#server/db/station'
-import { conflict, fieldError, notFound } from '#server/http/errors'
-import type { AirAlarm, alarmBody, alarmDetailBody } from '#shared/air/schema'
+import { conflict, fieldError, notFound } from '#server/errors'
+import type { AirAlarm, alarmBody, alarmDetailBody } from '#shared/monitor/schema'
 import { record, type Actor } from '../actor'
-import { suspendForAlarm, type Stopper } from '../permit/suspend'
+import type { Stepper } from '../permit/step'
+import { suspendForAlarm } from '../permit/suspend'
 
 export const toAlarm = (row: AlarmRow): AirAlarm => ({
   id: row.id,
   kind: row.kind,
-  where: row.where,
+  placeName: row.place_name,
   stationId: row.station_id,
   jobId: row.job_id,
   symptoms: row.symptoms,
@@ -34,7 +35,7 @@ export const toAlarm = (row: AlarmRow): AirAlarm => ({
 /** Permits in force on the job, or at the station, are suspended; their fire watch starts. */
 export async function stopWork(
   db: Db,
-  by: Stopper,
+  by: Stepper,
   job: string | null,
   station: string | null,
   note: string,

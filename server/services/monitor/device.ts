@@ -2,11 +2,11 @@ import { randomBytes, randomUUID } from 'node:crypto'
 import { insertDevice, listDevices, revokeDevice, type DeviceRow } from '#server/db/monitor'
 import { inOrganisation } from '#server/db/pool'
 import { listStations } from '#server/db/station'
-import { fieldError, notFound } from '#server/http/errors'
+import { fieldError, notFound } from '#server/errors'
 import type { z } from 'zod'
-import type { deviceSchema } from '#shared/air/schema'
+import type { deviceSchema } from '#shared/monitor/schema'
 import { record, type Actor } from '../actor'
-import { hashToken } from '../session/token'
+import { hashToken } from '../sign-in/token'
 
 type Device = z.input<typeof deviceSchema>
 export const toDevice = (row: DeviceRow): Device => ({

@@ -11,10 +11,10 @@ import { inOrganisation, outside } from '#server/db/pool'
 import { findSite } from '#server/db/site'
 import { getClock } from '#server/clock'
 import { appendAudit } from '#server/db/audit'
-import { AppError, fieldError } from '#server/http/errors'
-import type { ingestSchema, readingsBody } from '#shared/air/schema'
+import { AppError, fieldError } from '#server/errors'
+import type { ingestSchema, readingsBody } from '#shared/monitor/schema'
 import { monitorFindings } from '../air/state'
-import { hashToken } from '../session/token'
+import { hashToken } from '../sign-in/token'
 import { stopWork } from './alarm'
 
 const EIGHT_HOURS = 8 * 3_600_000
@@ -81,6 +81,7 @@ export async function ingest(
             organisation: device.organisation_id,
             now,
             person: null,
+            name: own.name,
             rehearsal: clock.factor !== 1,
           },
           null,

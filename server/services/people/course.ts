@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { insertCourse, listCourses, updateCourse } from '#server/db/course'
 import { inOrganisation } from '#server/db/pool'
-import { notFound } from '#server/http/errors'
+import { notFound } from '#server/errors'
 import type { Course, CourseBody } from '#shared/people/schema'
 import { record, type Actor } from '../actor'
 

@@ -3,21 +3,26 @@ import { randomUUID } from 'node:crypto'
 import { REMIND_DAYS } from '#core/people/reminders'
 import { inOrganisation } from '#server/db/pool'
 import { activeLeads, insertPerson, listPeople, updatePerson } from '#server/db/person'
-import { revokeSignInsOf } from '#server/db/session'
+import { revokeSignInsOf } from '#server/db/sign-in'
 import type { Page } from '#server/db/page'
-import { conflict, notFound } from '#server/http/errors'
+import { conflict, notFound } from '#server/errors'
 import type { Person, PersonBody } from '#shared/people/schema'
 import { record, type Actor } from '../actor'
-import { hashSecret } from '../session/password'
+import { hashSecret } from '../sign-in/password'
 import { scopeOf } from '../shop/shop'
 
 export const readPeople = (
   actor: Actor,
   query: Parameters<typeof listPeople>[2],
 ): Promise<Page<Person>> =>
-  inOrganisation(actor.organisation, async (db) =>
-    listPeople(db, actor.site, query, dayAfter((await scopeOf(db, actor)).today, REMIND_DAYS)),
-  )
+  inOrganisation(actor.organisation, async (db) => {
+    // Only those whose record runs out need the calendar of the site.
+    const expiringBy =
+      query.show === 'expiring'
+        ? dayAfter((await scopeOf(db, actor)).today, REMIND_DAYS)
+        : undefined
+    return listPeople(db, actor.site, query, expiringBy)
+  })
 
 /** Secrets are hashed before the transaction, so that no connection waits for it. */
 async function personRow(body: PersonBody) {

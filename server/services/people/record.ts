@@ -5,7 +5,7 @@ import { assignShade } from '#core/shade/shade'
 import { shadeBand } from '#core/shade/search'
 import type { Eyes } from '#core/shade/personal'
 import { findCourse } from '#server/db/course'
-import { allItems } from '#server/db/item'
+import { allGear } from '#server/db/gear'
 import { findPerson } from '#server/db/person'
 import { inOrganisation, type Db } from '#server/db/pool'
 import {
@@ -21,7 +21,7 @@ import {
   updateRecord,
 } from '#server/db/record'
 import { loansOf } from '#server/db/stock'
-import { AppError, fieldError, notFound } from '#server/http/errors'
+import { AppError, fieldError, notFound } from '#server/errors'
 import type { z } from 'zod'
 import type { foundShadeBody } from '#shared/eyes/schema'
 import type { PersonDetail, RecordBody } from '#shared/people/schema'
@@ -57,7 +57,7 @@ export function readPerson(actor: Actor, id: string): Promise<PersonDetail> {
     const one = [id]
     const [row] = await recordsOf(db, one)
     const course = person.courseId ? await findCourse(db, person.courseId) : null
-    const helmets = (await allItems(db, scope, 'helmet')).filter((item) => item.assignedToId === id)
+    const helmets = (await allGear(db, scope, 'helmet')).filter((item) => item.assignedToId === id)
     return {
       person,
       record: {

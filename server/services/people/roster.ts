@@ -18,7 +18,7 @@ import {
   type RosterDbRow,
   type RosterWrite,
 } from '#server/db/roster'
-import { conflict, fieldError } from '#server/http/errors'
+import { conflict, fieldError } from '#server/errors'
 import type { rosterBody, RosterPreview } from '#shared/people/schema'
 import { record, type Actor } from '../actor'
 import { scopeOf } from '../shop/shop'
@@ -167,11 +167,8 @@ function planRow(
   const changes = before
     ? [...rosterChanges(before, person), ...(before.active ? [] : ['works here again'])]
     : []
-  const action = !before
-    ? ('add' as const)
-    : changes.length > 0
-      ? ('change' as const)
-      : ('same' as const)
+  const kept = changes.length > 0 ? 'change' : 'same'
+  const action = before ? kept : 'add'
   return {
     row: { ...base, action, changes, errors: [] },
     write: action === 'same' ? null : { id: before?.id ?? randomUUID(), person },

@@ -1,17 +1,26 @@
 import type { PermitLife } from '#core/permit/lifecycle'
 import type { EventRow, PermitDbRow } from '#server/db/permit'
 
-export const roundTimes = (events: readonly EventRow[]): number[] =>
-  events.filter((event) => event.kind === 'round').map((event) => event.at.getTime())
+/** A stored permit and the times of its rounds (ms since the epoch), as the engine sees them. */
+export const lifeFrom = (row: PermitDbRow, rounds: readonly number[]): PermitLife => ({
+  state: row.state,
+  validTo: row.valid_to.getTime(),
+  workStartedAt: row.work_started_at?.getTime() ?? null,
+  watchStartedAt: row.watch_started_at?.getTime() ?? null,
+  watchMinutes: row.watch_minutes,
+  rounds,
+})
 
-/** A stored permit and its rounds, as the engine sees them. */
-export function lifeOf(row: PermitDbRow, rounds: readonly number[]): PermitLife {
-  return {
-    state: row.state,
-    validTo: row.valid_to.getTime(),
-    workStartedAt: row.work_started_at?.getTime() ?? null,
-    watchStartedAt: row.watch_started_at?.getTime() ?? null,
-    watchMinutes: row.watch_minutes,
-    rounds,
-  }
+export function lifeOf({
+  row,
+  events,
+}: {
+  row: PermitDbRow
+  events: readonly EventRow[]
+}): PermitLife {
+  const rounds = events.filter((event) => event.kind === 'round')
+  return lifeFrom(
+    row,
+    rounds.map((event) => event.at.getTime()),
+  )
 }

@@ -6,17 +6,17 @@ import { findJob, type JobRow } from '#server/db/job'
 import { inOrganisation } from '#server/db/pool'
 import { findMe } from '#server/db/person'
 import type { Permit } from '#shared/permit/schema'
-import type { Me } from '#shared/session/schema'
-import { quantityText, type Units } from '#shared/units/units'
+import type { Me } from '#shared/sign-in/schema'
+import type { Units } from '#shared/units/systems'
+import { quantityText } from '#shared/units/units'
 import type { Actor } from '../actor'
 import { LEVEL_WORD, printed, type Printed } from '../print/document'
-import { loadPermit, toPermit } from './read'
+import { loadPermit } from './read'
 
 /** The permit as PDF: selectable text, Findings as they were at issue, signatures, events and the place in the audit chain. */
 export function permitPdf(actor: Actor, id: string): Promise<Printed> {
   return inOrganisation(actor.organisation, async (db) => {
-    const loaded = await loadPermit(db, actor, id)
-    const permit = await toPermit(db, actor, loaded)
+    const permit = await loadPermit(db, actor, id)
     const document = layOut(
       permit,
       (await findJob(db, permit.jobId))!,
@@ -115,7 +115,7 @@ function layOut(permit: Permit, job: JobRow, me: Me, now: Date): TDocumentDefini
               { text: 'Finding', bold: true },
               { text: 'Why', bold: true },
             ],
-            ...permit.findings.map((finding) => findingRow(finding as Finding, permit, site.units)),
+            ...permit.findings.map((finding) => findingRow(finding, permit, site.units)),
           ],
         },
         layout: 'lightHorizontalLines',

@@ -1,5 +1,5 @@
 import type { PermitAction } from '#core/permit/lifecycle'
-import type { Role } from '#shared/session/schema'
+import type { Role } from '#shared/sign-in/schema'
 
 const STAFF_ONLY: readonly PermitAction[] = ['issue', 'reinstate', 'revoke']
 

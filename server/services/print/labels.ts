@@ -1,10 +1,10 @@
 import type { Content } from 'pdfmake/interfaces'
-import { allItems } from '#server/db/item'
+import { allGear } from '#server/db/gear'
 import { findMe } from '#server/db/person'
 import { inOrganisation, type Db } from '#server/db/pool'
 import { listStations } from '#server/db/station'
 import { allStock } from '#server/db/stock'
-import { notFound } from '#server/http/errors'
+import { notFound } from '#server/errors'
 import type { Actor } from '../actor'
 import { scopeOf } from '../shop/shop'
 import { printed, type Paper, type Printed } from './document'
@@ -73,11 +73,11 @@ async function labelsOf(
       address: scan(stock.code),
     }))
   if (of === 'gear')
-    return (await allItems(db, scope, null)).map((item) => ({
-      code: item.label,
-      name: item.gas ?? item.description,
-      note: item.kind,
-      address: scan(item.label),
+    return (await allGear(db, scope, null)).map((gear) => ({
+      code: gear.label,
+      name: gear.gas ?? gear.description,
+      note: gear.kind,
+      address: scan(gear.label),
     }))
   return (await listStations(db, actor.site)).map((station) => ({
     code: station.name,

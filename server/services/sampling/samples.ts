@@ -12,11 +12,11 @@ import {
   removeSample,
   type SampleOrder,
 } from '#server/db/sample'
-import { conflict, fieldError, notFound } from '#server/http/errors'
-import type { importBody, ImportPreview } from '#shared/air/schema'
+import { conflict, fieldError, notFound } from '#server/errors'
+import type { importBody, ImportPreview } from '#shared/files/schema'
 import { sampleBody, type Sample, type SampleBody } from '#shared/sampling/schema'
 import { record, type Actor } from '../actor'
-import { numberOf, readTable } from '../files/table'
+import { numberOf, readTable, rowState } from '../files/table'
 
 /** Columns of the CSV form. `unit` is asked for so that a laboratory's µg are not taken for mg. */
 const NEEDED = [
@@ -118,12 +118,7 @@ export function importSamples(
       const unit = read.success ? unitFault(read.data.substance, values.unit ?? '') : null
       if (unit) faults.push({ field: 'unit', message: unit })
       const sample = faults.length === 0 && read.success ? { ...read.data, id: randomUUID() } : null
-      const state =
-        sample === null
-          ? ('broken' as const)
-          : known.has(keyOf(sample))
-            ? ('known' as const)
-            : ('new' as const)
+      const state = rowState(sample === null, sample !== null && known.has(keyOf(sample)))
       if (sample) known.add(keyOf(sample))
       return {
         row: {

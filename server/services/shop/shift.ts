@@ -3,17 +3,17 @@ import { REMIND_DAYS } from '#core/people/reminders'
 import { fitTestUntil } from '#core/respirator/fit'
 import { countdown } from '#core/firewatch/countdown'
 import { permitState } from '#core/permit/lifecycle'
-import { dueItems, lockedItems } from '#server/db/item'
+import { dueGear, lockedGear } from '#server/db/gear'
 import { roundsOf, runningPermits, type PermitDbRow } from '#server/db/permit'
 import { expiringPeople, type Expiring } from '#server/db/person'
 import { openAlarms } from '#server/db/monitor'
 import { inOrganisation, type Db } from '#server/db/pool'
 import { countToOrder } from '#server/db/stock'
-import { trainingsOn } from '#server/db/training'
+import { sessionsOn } from '#server/db/session'
 import { getClock } from '#server/clock'
 import type { Shift } from '#shared/shop/schema'
 import type { Actor } from '../actor'
-import { lifeOf } from '../permit/life'
+import { lifeFrom } from '../permit/life'
 import { scopeOf } from './shop'
 
 const DUE_SHOWN = 50
@@ -23,7 +23,7 @@ export async function readShift(actor: Actor): Promise<Shift> {
   const clock = await getClock()
   return inOrganisation(actor.organisation, async (db) => {
     const scope = await scopeOf(db, actor)
-    const due = await dueItems(db, scope, DUE_SHOWN)
+    const due = await dueGear(db, scope, DUE_SHOWN)
     return {
       now: actor.now.toISOString(),
       factor: clock.factor,
@@ -31,27 +31,27 @@ export async function readShift(actor: Actor): Promise<Shift> {
       running: (await runningNow(db, actor)).filter(
         (entry) => entry.state !== 'expired' || entry.begun,
       ),
-      locked: (await lockedItems(db, scope)).map((item) => ({
-        id: item.id,
-        kind: item.kind,
-        label: item.label,
-        reason: item.lockReason!,
+      locked: (await lockedGear(db, scope)).map((gear) => ({
+        id: gear.id,
+        kind: gear.kind,
+        label: gear.label,
+        reason: gear.lockReason!,
       })),
-      due: due.rows.map((item) => ({
-        id: item.id,
-        kind: item.kind,
-        label: item.label,
-        daysSince: item.daysSince,
+      due: due.rows.map((gear) => ({
+        id: gear.id,
+        kind: gear.kind,
+        label: gear.label,
+        daysSince: gear.daysSince,
       })),
       dueCount: due.total,
       expiring: (await expiringPeople(db, actor.site, dayAfter(scope.today, REMIND_DAYS))).flatMap(
         (person) => expiries(person, scope.today),
       ),
-      sessions: await trainingsOn(db, actor.site, scope.today),
+      sessions: await sessionsOn(db, actor.site, scope.today),
       alarms: (await openAlarms(db, actor.site)).map((alarm) => ({
         id: alarm.id,
         kind: alarm.kind,
-        where: alarm.where,
+        placeName: alarm.place_name,
         stationId: alarm.station_id,
         jobId: alarm.job_id,
         at: alarm.at.toISOString(),
@@ -89,7 +89,7 @@ async function runningNow(db: Db, actor: Actor): Promise<Shift['running']> {
 }
 
 function running(row: PermitDbRow, rounds: number[], now: Date): Shift['running'][number] {
-  const life = lifeOf(row, rounds)
+  const life = lifeFrom(row, rounds)
   const count =
     life.watchStartedAt === null
       ? null

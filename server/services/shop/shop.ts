@@ -1,18 +1,18 @@
 import { randomBytes, randomUUID } from 'node:crypto'
-import type { ShopRules } from '#core/job/assess'
+import type { ShopRules } from '#core/assessment/assess'
 import type { z } from 'zod'
 import { inOrganisation, type Db } from '#server/db/pool'
 import { chartInForce } from '#server/db/house-chart'
 import { findSite, updateSite } from '#server/db/site'
 import { insertStation, listStations, updateStation } from '#server/db/station'
-import type { ItemScope } from '#server/db/item'
-import { notFound } from '#server/http/errors'
+import type { GearScope } from '#server/db/gear'
+import { notFound } from '#server/errors'
 import type { siteBody, Station, StationBody } from '#shared/shop/schema'
 import { record, type Actor } from '../actor'
 import { siteDay } from './day'
 
 /** A site, its calendar day now, and the rules it set itself. */
-export interface ShopScope extends ItemScope {
+export interface ShopScope extends GearScope {
   today: string
   rules: ShopRules
 }

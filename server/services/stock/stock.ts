@@ -18,7 +18,7 @@ import {
   stockToOrder,
   updateStock,
 } from '#server/db/stock'
-import { fieldError, notFound } from '#server/http/errors'
+import { fieldError, notFound } from '#server/errors'
 import type { MoveBody, Stock, StockBody } from '#shared/stock/schema'
 import { record, type Actor } from '../actor'
 import { scopeOf } from '../shop/shop'

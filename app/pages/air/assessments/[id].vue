@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { LIMIT_SET_NAME, SUBSTANCE_NAME, type LimitSet } from '#core/exposure/terms'
-import { airRoutes } from '#shared/api/air'
+import { airRoutes } from '#shared/air/routes'
 import { figure } from '#shared/units/units'
 import { addressOf, call } from '~/composables/api'
 import { useLoad } from '~/composables/load'
@@ -76,8 +76,8 @@ const changed = computed(() =>
       </p>
       <ul v-if="again.data.value.inputs.length" class="divide-y divide-(--rule)">
         <li v-for="input in again.data.value.inputs" :key="input.path" class="py-1.5">
-          <span class="font-semibold">{{ input.path }}</span>
-          : {{ input.then }} then, {{ input.now }} now
+          <span class="font-semibold">{{ input.path }}:</span>
+          {{ input.then }} then, {{ input.now }} now
         </li>
       </ul>
       <p v-if="sets(again.data.value.adopted.then) !== sets(again.data.value.adopted.now)">

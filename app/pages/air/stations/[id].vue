@@ -1,22 +1,24 @@
 <script setup lang="ts">
+import type { z } from 'zod'
 import { useIntervalFn } from '@vueuse/core'
 import type { Section } from '#core/hood/section'
 import { GENERAL_RULE } from '#core/ventilation/ventilation.table'
-import { airRoutes } from '#shared/api/air'
-import { hoodBody } from '#shared/air/schema'
+import { airRoutes } from '#shared/air/routes'
+import { hoodRoutes } from '#shared/hood/routes'
+import { hoodBody } from '#shared/hood/schema'
 import { call } from '~/composables/api'
 import { useKeptDraft } from '~/composables/kept-draft'
 import { useLoad } from '~/composables/load'
-import { useSubmit } from '~/composables/submit'
-import { useSession } from '~/stores/session'
+import { useSignIn } from '~/stores/sign-in'
+import { joined } from '~/components/frame/joined'
 
 /** The air of one station: the hood in its section, its surveys, what a monitor says, and alarms. */
 definePageMeta({ key: (route) => route.path })
 const route = useRoute()
 const id = String(route.params.id)
-const session = useSession()
+const signIn = useSignIn()
 const toast = useToast()
-const mayWrite = computed(() => session.may('lead', 'instructor'))
+const mayWrite = computed(() => signIn.may('lead', 'instructor'))
 const air = useLoad(() => call(airRoutes.stationAir, { params: { id } }))
 useHead({ title: () => `${air.data.value?.station.name ?? 'Station'}, air · Zonaris` })
 
@@ -61,10 +63,9 @@ useIntervalFn(() => {
   if ((air.data.value?.devices.length ?? 0) > 0) void air.load()
 }, 10_000)
 
-const { busy, errors, message, submit, check } = useSubmit()
-async function save(): Promise<void> {
-  const body = check(hoodBody, form.value)
-  if (!body || !(await submit(() => call(airRoutes.setHood, { params: { id }, body })))) return
+const send = (body: z.output<typeof hoodBody>): Promise<unknown> =>
+  call(hoodRoutes.setHood, { params: { id }, body })
+async function saved(): Promise<void> {
   settle()
   await air.load()
   toast.add({ title: 'Hood saved', icon: 'i-lucide-check' })
@@ -97,28 +98,42 @@ async function save(): Promise<void> {
         <UButton variant="outline" color="neutral" @click="discard">Discard them</UButton>
       </p>
       <PlumeSection v-model="form.section" />
-      <HoodFields v-model="form.section" :errors="errors" :disabled="!mayWrite" />
-      <form
-        v-if="mayWrite"
-        class="flex flex-wrap gap-4 items-end"
-        novalidate
-        @submit.prevent="save"
+      <FormFrame
+        v-slot="{ busy }"
+        class="space-y-5"
+        :state="form"
+        :schema="hoodBody"
+        :body="() => form"
+        :send="send"
+        @done="saved"
       >
-        <QuantityInput
-          v-model="form.need"
-          unit="m/s"
-          label="Survey needs at least"
-          help="At the arc, 100 fpm; or the face speed of the maker"
-          :error="errors.need"
-        />
-        <UFormField label="Survey every, days" :error="errors.surveyDays">
-          <UInput v-model.number="form.surveyDays" type="number" min="1" max="1000" class="w-32" />
-        </UFormField>
-        <UButton type="submit" :loading="busy" :disabled="!dirty && air.data.value?.hood !== null">
-          {{ dirty || !air.data.value?.hood ? 'Save the hood' : 'Saved' }}
-        </UButton>
-        <p v-if="message" role="alert" class="text-stop font-semibold basis-full">{{ message }}</p>
-      </form>
+        <HoodFields v-model="form.section" prefix="section" :disabled="!mayWrite" />
+        <div v-if="mayWrite" class="flex flex-wrap gap-4 items-end">
+          <QuantityInput
+            v-model="form.need"
+            unit="m/s"
+            label="Survey needs at least"
+            help="At the arc, 100 fpm; or the face speed of the maker"
+            name="need"
+          />
+          <UFormField label="Survey every, days" name="surveyDays">
+            <UInput
+              v-model.number="form.surveyDays"
+              type="number"
+              min="1"
+              max="1000"
+              class="w-32"
+            />
+          </UFormField>
+          <UButton
+            type="submit"
+            :loading="busy"
+            :disabled="!dirty && air.data.value?.hood !== null"
+          >
+            {{ dirty || !air.data.value?.hood ? 'Save the hood' : 'Saved' }}
+          </UButton>
+        </div>
+      </FormFrame>
     </section>
     <section
       v-if="air.data.value?.hood"
@@ -137,8 +152,7 @@ async function save(): Promise<void> {
     >
       <h2 id="live">Monitor</h2>
       <p v-for="device in air.data.value.devices" :key="device.id" class="muted">
-        {{ device.name }}
-        <template v-if="device.revoked">, revoked</template>
+        {{ joined(device.name, device.revoked && 'revoked') }}
       </p>
       <LiveTrace v-for="trace in air.data.value.traces" :key="trace.substance" :trace="trace" />
     </section>

@@ -1,22 +1,23 @@
 <script setup lang="ts">
-import { ITEM_KINDS } from '#core/inspection/checklist.table'
-import { routes } from '#shared/api/routes'
+import { GEAR_KINDS } from '#core/inspection/checklist.table'
+import { inspectionRoutes } from '#shared/inspection/routes'
 import { call } from '~/composables/api'
 import { useLoad } from '~/composables/load'
 import { useSiteTime } from '~/composables/time'
-import { useSession } from '~/stores/session'
+import { useSignIn } from '~/stores/sign-in'
+import { joined } from '~/components/frame/joined'
 
 const route = useRoute()
-const session = useSession()
+const signIn = useSignIn()
 const toast = useToast()
 const { when } = useSiteTime()
-const kind = ITEM_KINDS.find((name) => name === route.params.kind)
+const kind = GEAR_KINDS.find((name) => name === route.params.kind)
 const { data, failure, load } = useLoad(() =>
-  call(routes.item, { params: { kind: kind!, id: String(route.params.id) } }),
+  call(inspectionRoutes.gear, { params: { kind: kind!, id: String(route.params.id) } }),
 )
 if (kind) onMounted(load)
 else throw createError({ statusCode: 404, fatal: true })
-useHead({ title: () => `${data.value?.item.label ?? 'Item'} · Zonaris` })
+useHead({ title: () => `${data.value?.gear.label ?? 'Gear'} · Zonaris` })
 const RESULT = {
   pass: { level: 'clear', text: 'Passed' },
   fail: { level: 'caution', text: 'Fault, not locked' },
@@ -27,10 +28,10 @@ const editing = ref(false)
 const POWER = { battery: 'battery', solar: 'solar', both: 'battery and solar' } as const
 /** What a helmet reaches and has, in a line. */
 const helmet = computed(() => {
-  const item = data.value?.item
-  if (!item?.ranges) return ''
-  const { details } = item
-  const shades = item.ranges
+  const gear = data.value?.gear
+  if (!gear?.ranges) return ''
+  const { details } = gear
+  const shades = gear.ranges
     .map(([from, to]) => (from === to ? `fixed ${from}` : `${from} to ${to}`))
     .join(', ')
   const has = [
@@ -42,23 +43,28 @@ const helmet = computed(() => {
   ]
     .filter(Boolean)
     .join(', ')
-  return `Shade ${shades}. ${has ? `${has.charAt(0).toUpperCase()}${has.slice(1)}. ` : ''}${item.assignedTo ? `Worn by ${item.assignedTo}. ` : 'In the store. '}${details?.marking ? `Marked ${details.marking}.` : ''}`
+  return `Shade ${shades}. ${has ? `${has.charAt(0).toUpperCase()}${has.slice(1)}. ` : ''}${gear.assignedTo ? `Worn by ${gear.assignedTo}. ` : 'In the store. '}${details?.marking ? `Marked ${details.marking}.` : ''}`
 })
 
+function loggedSays(result: string): string {
+  if (result === 'locked') return 'Locked out'
+  if (result === 'fail') return 'Logged, with a fault'
+  return data.value?.gear.lockReason ? 'Logged' : 'Logged: fit for use'
+}
 async function logged(result: string): Promise<void> {
   await load()
   toast.add({
-    title:
-      result === 'locked'
-        ? 'Locked out'
-        : result === 'fail'
-          ? 'Logged, with a fault'
-          : data.value?.item.lockReason
-            ? 'Logged'
-            : 'Logged: fit for use',
+    title: loggedSays(result),
     color: result === 'pass' ? 'success' : 'warning',
   })
 }
+const KIND_NAME = { cylinder: 'Cylinder', machine: 'Machine', helmet: 'Helmet or goggles' } as const
+const heading = computed(() => {
+  const { kind, gas, description } = data.value!.gear
+  return description
+    ? `${joined(KIND_NAME[kind], gas)}. ${description}`
+    : joined(KIND_NAME[kind], gas)
+})
 </script>
 
 <template>
@@ -67,21 +73,13 @@ async function logged(result: string): Promise<void> {
     <header class="flex flex-wrap items-end gap-4">
       <div class="grow min-w-0">
         <p class="muted">
-          {{
-            data.item.kind === 'helmet'
-              ? 'Helmet or goggles'
-              : data.item.kind === 'machine'
-                ? 'Machine'
-                : 'Cylinder'
-          }}
-          <template v-if="data.item.gas">, {{ data.item.gas }}</template>
-          . {{ data.item.description }}
+          {{ heading }}
         </p>
-        <h1>{{ data.item.label }}</h1>
+        <h1>{{ data.gear.label }}</h1>
         <p v-if="helmet" class="mt-1">{{ helmet }}</p>
       </div>
       <UButton
-        v-if="session.may('lead', 'instructor')"
+        v-if="signIn.may('lead', 'instructor')"
         variant="outline"
         color="neutral"
         @click="editing = true"
@@ -90,7 +88,7 @@ async function logged(result: string): Promise<void> {
       </UButton>
     </header>
     <p
-      v-if="data.item.lockReason"
+      v-if="data.gear.lockReason"
       class="panel edge edge-stop p-4"
       role="status"
       data-testid="lock"
@@ -99,12 +97,12 @@ async function logged(result: string): Promise<void> {
         <FindingMark level="stop" :size="28" />
         <span>
           <span class="font-bold text-lg block">
-            Locked out since {{ when(data.item.lockedAt) }}
+            Locked out since {{ when(data.gear.lockedAt) }}
           </span>
-          {{ data.item.lockReason }}
+          {{ data.gear.lockReason }}
           <span class="muted block">
             {{
-              session.may('lead', 'instructor')
+              signIn.may('lead', 'instructor')
                 ? 'Repair it, then log a full pass with a repair note.'
                 : 'A lead or instructor unlocks it after the repair.'
             }}
@@ -112,30 +110,28 @@ async function logged(result: string): Promise<void> {
         </span>
       </span>
     </p>
-    <p v-else-if="data.item.due" class="panel edge edge-unknown p-4 flex gap-3">
+    <p v-else-if="data.gear.due" class="panel edge edge-unknown p-4 flex gap-3">
       <FindingMark level="unknown" :size="26" />
       <span class="font-semibold">
         {{
-          data.item.daysSince === null
+          data.gear.daysSince === null
             ? 'Never inspected.'
-            : `Due: last looked at ${data.item.daysSince} days ago.`
+            : `Due: last looked at ${data.gear.daysSince} days ago.`
         }}
         Unknown until someone looks.
       </span>
     </p>
     <p v-else class="panel edge edge-clear p-4 flex gap-3">
-      <FindingMark :level="data.item.lastResult === 'fail' ? 'caution' : 'clear'" :size="26" />
+      <FindingMark :level="data.gear.lastResult === 'fail' ? 'caution' : 'clear'" :size="26" />
       <span class="font-semibold">
-        {{
-          data.item.lastResult === 'fail' ? 'In use with a fault on record.' : 'Fit for use.'
-        }}
-        Looked at {{ when(data.item.lastAt) }}.
+        {{ data.gear.lastResult === 'fail' ? 'In use with a fault on record.' : 'Fit for use.' }}
+        Looked at {{ when(data.gear.lastAt) }}.
       </span>
     </p>
     <div class="grid grid-cols-1 lg:grid-cols-[minmax(0,3fr)_minmax(0,2fr)] gap-6 items-start">
-      <section v-if="session.may('lead', 'instructor', 'worker')" class="panel p-4 sm:p-6">
+      <section v-if="signIn.may('lead', 'instructor', 'worker')" class="panel p-4 sm:p-6">
         <h2 class="mb-2">Inspect</h2>
-        <ChecklistForm :key="data.item.id" :item="data.item" @logged="logged" />
+        <ChecklistForm :key="data.gear.id" :gear="data.gear" @logged="logged" />
       </section>
       <section class="panel p-4 sm:p-6">
         <h2 class="mb-3">Record</h2>
@@ -152,8 +148,7 @@ async function logged(result: string): Promise<void> {
               <span class="muted ml-auto">{{ when(entry.at) }}</span>
             </p>
             <p class="muted">
-              {{ entry.person }}
-              <template v-if="entry.rehearsal">, rehearsal</template>
+              {{ joined(entry.person, entry.rehearsal && 'rehearsal') }}
             </p>
             <p
               v-for="line in entry.lines.filter((line) => line.mark === 'fail')"
@@ -171,6 +166,6 @@ async function logged(result: string): Promise<void> {
       </section>
     </div>
   </div>
-  <ItemForm v-if="data" v-model:open="editing" :item="data.item" @saved="load" />
-  <p v-if="!data && !failure" class="muted">Reading the item…</p>
+  <GearForm v-if="data" v-model:open="editing" :gear="data.gear" @saved="load" />
+  <p v-if="!data && !failure" class="muted">Reading the gear…</p>
 </template>

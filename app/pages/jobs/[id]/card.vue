@@ -1,30 +1,31 @@
 <script setup lang="ts">
-import { assessJob } from '#core/job/assess'
+import { assessJob } from '#core/assessment/assess'
 import { PROCESS_NAME } from '#core/job/job'
-import { routes } from '#shared/api/routes'
+import { jobRoutes } from '#shared/job/routes'
 import { quantityText } from '#shared/units/units'
 import { call } from '~/composables/api'
 import { useLoad } from '~/composables/load'
 import { useUnits } from '~/composables/units'
-import { useSession } from '~/stores/session'
+import { useSignIn } from '~/stores/sign-in'
 import { useSiteTime } from '~/composables/time'
+import { joined } from '~/components/frame/joined'
 
 /** One sheet for the booth wall: shade, what to wear, what to leave off, what to watch in the air. */
 const route = useRoute()
 const units = useUnits()
-const session = useSession()
+const signIn = useSignIn()
 const { when } = useSiteTime()
 const {
   data: job,
   failure,
   load,
-} = useLoad(() => call(routes.job, { params: { id: String(route.params.id) } }))
+} = useLoad(() => call(jobRoutes.job, { params: { id: String(route.params.id) } }))
 onMounted(load)
 useHead({ title: () => `PPE card, ${job.value?.title ?? ''} · Zonaris` })
 const answer = computed(
   () =>
     job.value &&
-    assessJob(job.value.spec, { helmet: null, gear: [], rules: session.me!.site.rules }),
+    assessJob(job.value.spec, { helmet: null, gear: [], rules: signIn.me!.site.rules }),
 )
 const helmet = computed(() => job.value?.findings.find((finding) => finding.code === 'eyes.helmet'))
 const air = computed(
@@ -33,6 +34,14 @@ const air = computed(
     [],
 )
 const print = (): void => window.print()
+/** Process and current, place, welder: what the card is for. */
+const work = computed(() => {
+  const { spec, placeName, welder } = job.value!
+  const from = spec.ampsFrom ? `${spec.ampsFrom} to ` : ''
+  const current =
+    spec.amps && `${from}${quantityText({ amount: spec.amps, unit: 'A' }, units.value)}`
+  return [joined(PROCESS_NAME[spec.process], current), placeName, welder].filter(Boolean).join('. ')
+})
 </script>
 
 <template>
@@ -50,13 +59,7 @@ const print = (): void => window.print()
       <div>
         <h1>{{ job.title }}</h1>
         <p class="text-lg">
-          {{ PROCESS_NAME[job.spec.process] }}
-          <template v-if="job.spec.amps">
-            ,
-            <template v-if="job.spec.ampsFrom">{{ job.spec.ampsFrom }} to</template>
-            {{ quantityText({ amount: job.spec.amps, unit: 'A' }, units) }}
-          </template>
-          . {{ job.where }}. {{ job.welder ?? '' }}
+          {{ work }}
         </p>
         <p class="text-lg font-bold">
           {{

@@ -1,8 +1,8 @@
-import { routes } from '#shared/api/routes'
+import { signInRoutes } from '#shared/sign-in/routes'
 import { route } from '#server/http/route'
-import { setPin } from '#server/services/session/account'
+import { setPin } from '#server/services/sign-in/account'
 
-export default route(routes.setPin, async ({ actor, body }) => {
+export default route(signInRoutes.setPin, async ({ actor, body }) => {
   await setPin(actor, body.password, body.pin)
   return { ok: true as const }
 })

@@ -1,5 +1,5 @@
-import { airRoutes } from '#shared/api/air'
+import { monitorRoutes } from '#shared/monitor/routes'
 import { route } from '#server/http/route'
 import { raiseAlarm } from '#server/services/monitor/alarm'
 
-export default route(airRoutes.raiseAlarm, ({ actor, body }) => raiseAlarm(actor, body))
+export default route(monitorRoutes.raiseAlarm, ({ actor, body }) => raiseAlarm(actor, body))

@@ -1,5 +1,5 @@
 import { judgeSection } from '#core/hood/section'
-import { airRoutes } from '#shared/api/air'
+import { hoodRoutes } from '#shared/hood/routes'
 import { route } from '#server/http/route'
 
-export default route(airRoutes.calcHood, ({ body }) => ({ findings: judgeSection(body).findings }))
+export default route(hoodRoutes.calcHood, ({ body }) => ({ findings: judgeSection(body).findings }))

@@ -1,5 +1,5 @@
-import { routes } from '#shared/api/routes'
+import { eyesRoutes } from '#shared/eyes/routes'
 import { route } from '#server/http/route'
 import { judgeLaser } from '#core/laser/hazard'
 
-export default route(routes.calcLaser, ({ body }) => ({ findings: judgeLaser(body) }))
+export default route(eyesRoutes.calcLaser, ({ body }) => ({ findings: judgeLaser(body) }))

@@ -1,5 +1,5 @@
 import { LIMITS } from '#core/exposure/limits.table'
-import { airRoutes } from '#shared/api/air'
+import { airRoutes } from '#shared/air/routes'
 import { route } from '#server/http/route'
 
 export default route(airRoutes.calcLimits, ({ query }) =>

@@ -1,5 +1,5 @@
 import { afterRelease, judgeRelease } from '#core/air/closed-space'
-import { airRoutes } from '#shared/api/air'
+import { airRoutes } from '#shared/air/routes'
 import { route } from '#server/http/route'
 
 export default route(airRoutes.calcRelease, ({ body }) => ({

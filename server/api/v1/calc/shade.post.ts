@@ -1,9 +1,9 @@
-import { routes } from '#shared/api/routes'
+import { eyesRoutes } from '#shared/eyes/routes'
 import { route } from '#server/http/route'
 import { personalShade } from '#core/shade/personal'
 import { assignShade, DEFAULT_SHADE_RULES } from '#core/shade/shade'
 
-export default route(routes.calcShade, ({ body }) => {
+export default route(eyesRoutes.calcShade, ({ body }) => {
   const { school, house, eyes, ...query } = body
   const answer = assignShade(query, {
     school: school ?? DEFAULT_SHADE_RULES.school,

@@ -1,5 +1,5 @@
-import { airRoutes } from '#shared/api/air'
+import { fumeRoutes } from '#shared/fume/routes'
 import { route } from '#server/http/route'
 import { readConsumables } from '#server/services/air/consumable'
 
-export default route(airRoutes.consumables, ({ actor }) => readConsumables(actor))
+export default route(fumeRoutes.consumables, ({ actor }) => readConsumables(actor))

@@ -1,5 +1,5 @@
-import { airRoutes } from '#shared/api/air'
+import { fumeRoutes } from '#shared/fume/routes'
 import { route } from '#server/http/route'
 import { addConsumable } from '#server/services/air/consumable'
 
-export default route(airRoutes.createConsumable, ({ actor, body }) => addConsumable(actor, body))
+export default route(fumeRoutes.createConsumable, ({ actor, body }) => addConsumable(actor, body))

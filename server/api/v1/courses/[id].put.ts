@@ -1,8 +1,8 @@
-import { routes } from '#shared/api/routes'
+import { peopleRoutes } from '#shared/people/routes'
 import { route } from '#server/http/route'
 import { changeCourse } from '#server/services/people/course'
 
-export default route(routes.updateCourse, async ({ actor, params, body }) => {
+export default route(peopleRoutes.updateCourse, async ({ actor, params, body }) => {
   await changeCourse(actor, params.id, body)
   return { ok: true as const }
 })

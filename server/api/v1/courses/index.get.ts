@@ -1,5 +1,5 @@
-import { routes } from '#shared/api/routes'
+import { peopleRoutes } from '#shared/people/routes'
 import { route } from '#server/http/route'
 import { readCourses } from '#server/services/people/course'
 
-export default route(routes.courses, ({ actor }) => readCourses(actor))
+export default route(peopleRoutes.courses, ({ actor }) => readCourses(actor))

@@ -1,5 +1,5 @@
-import { routes } from '#shared/api/routes'
+import { peopleRoutes } from '#shared/people/routes'
 import { route } from '#server/http/route'
 import { addCourse } from '#server/services/people/course'
 
-export default route(routes.createCourse, ({ actor, body }) => addCourse(actor, body))
+export default route(peopleRoutes.createCourse, ({ actor, body }) => addCourse(actor, body))

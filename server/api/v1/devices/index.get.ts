@@ -1,5 +1,5 @@
-import { airRoutes } from '#shared/api/air'
+import { monitorRoutes } from '#shared/monitor/routes'
 import { route } from '#server/http/route'
 import { readDevices } from '#server/services/monitor/device'
 
-export default route(airRoutes.devices, ({ actor }) => readDevices(actor))
+export default route(monitorRoutes.devices, ({ actor }) => readDevices(actor))

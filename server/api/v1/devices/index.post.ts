@@ -1,5 +1,5 @@
-import { airRoutes } from '#shared/api/air'
+import { monitorRoutes } from '#shared/monitor/routes'
 import { route } from '#server/http/route'
 import { addDevice } from '#server/services/monitor/device'
 
-export default route(airRoutes.createDevice, ({ actor, body }) => addDevice(actor, body))
+export default route(monitorRoutes.createDevice, ({ actor, body }) => addDevice(actor, body))

@@ -1,4 +1,4 @@
-import { routes } from '#shared/api/routes'
+import { apiRoutes } from '#shared/api/routes'
 import { route } from '#server/http/route'
 
-export default route(routes.alive, () => ({ ok: true as const }))
+export default route(apiRoutes.alive, () => ({ ok: true as const }))

@@ -1,5 +1,5 @@
-import { routes } from '#shared/api/routes'
+import { eyesRoutes } from '#shared/eyes/routes'
 import { route } from '#server/http/route'
 import { readCharts } from '#server/services/eyes/chart'
 
-export default route(routes.houseCharts, ({ actor }) => readCharts(actor))
+export default route(eyesRoutes.houseCharts, ({ actor }) => readCharts(actor))

@@ -1,5 +1,5 @@
-import { routes } from '#shared/api/routes'
+import { eyesRoutes } from '#shared/eyes/routes'
 import { route } from '#server/http/route'
 import { addChart } from '#server/services/eyes/chart'
 
-export default route(routes.createHouseChart, ({ actor, body }) => addChart(actor, body))
+export default route(eyesRoutes.createHouseChart, ({ actor, body }) => addChart(actor, body))

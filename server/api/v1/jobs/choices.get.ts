@@ -1,5 +1,5 @@
-import { routes } from '#shared/api/routes'
+import { jobRoutes } from '#shared/job/routes'
 import { route } from '#server/http/route'
 import { readChoices } from '#server/services/job/job'
 
-export default route(routes.jobChoices, ({ actor }) => readChoices(actor))
+export default route(jobRoutes.jobChoices, ({ actor }) => readChoices(actor))

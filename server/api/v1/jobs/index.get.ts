@@ -1,5 +1,5 @@
-import { routes } from '#shared/api/routes'
+import { jobRoutes } from '#shared/job/routes'
 import { route } from '#server/http/route'
 import { readJobs } from '#server/services/job/job'
 
-export default route(routes.jobs, ({ actor, query }) => readJobs(actor, query))
+export default route(jobRoutes.jobs, ({ actor, query }) => readJobs(actor, query))

@@ -1,5 +1,5 @@
-import { routes } from '#shared/api/routes'
+import { jobRoutes } from '#shared/job/routes'
 import { route } from '#server/http/route'
 import { addJob } from '#server/services/job/job'
 
-export default route(routes.createJob, ({ actor, body }) => addJob(actor, body))
+export default route(jobRoutes.createJob, ({ actor, body }) => addJob(actor, body))

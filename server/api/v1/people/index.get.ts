@@ -1,5 +1,5 @@
-import { routes } from '#shared/api/routes'
+import { peopleRoutes } from '#shared/people/routes'
 import { route } from '#server/http/route'
 import { readPeople } from '#server/services/people/person'
 
-export default route(routes.people, ({ actor, query }) => readPeople(actor, query))
+export default route(peopleRoutes.people, ({ actor, query }) => readPeople(actor, query))

@@ -1,5 +1,5 @@
-import { routes } from '#shared/api/routes'
+import { peopleRoutes } from '#shared/people/routes'
 import { route } from '#server/http/route'
 import { addPerson } from '#server/services/people/person'
 
-export default route(routes.createPerson, ({ actor, body }) => addPerson(actor, body))
+export default route(peopleRoutes.createPerson, ({ actor, body }) => addPerson(actor, body))

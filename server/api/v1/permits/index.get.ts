@@ -1,5 +1,5 @@
-import { routes } from '#shared/api/routes'
+import { permitRoutes } from '#shared/permit/routes'
 import { route } from '#server/http/route'
 import { readPermits } from '#server/services/permit/read'
 
-export default route(routes.permits, ({ actor, query }) => readPermits(actor, query))
+export default route(permitRoutes.permits, ({ actor, query }) => readPermits(actor, query))

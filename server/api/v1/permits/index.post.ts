@@ -1,5 +1,5 @@
-import { routes } from '#shared/api/routes'
+import { permitRoutes } from '#shared/permit/routes'
 import { route } from '#server/http/route'
-import { draftPermit } from '#server/services/permit/permit'
+import { draftPermit } from '#server/services/permit/draft'
 
-export default route(routes.createPermit, ({ actor, body }) => draftPermit(actor, body.jobId))
+export default route(permitRoutes.createPermit, ({ actor, body }) => draftPermit(actor, body.jobId))

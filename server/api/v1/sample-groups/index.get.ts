@@ -1,5 +1,5 @@
-import { airRoutes } from '#shared/api/air'
+import { samplingRoutes } from '#shared/sampling/routes'
 import { route } from '#server/http/route'
 import { readGroups } from '#server/services/sampling/groups'
 
-export default route(airRoutes.sampleGroups, ({ actor }) => readGroups(actor))
+export default route(samplingRoutes.sampleGroups, ({ actor }) => readGroups(actor))

@@ -1,8 +1,8 @@
-import { airRoutes } from '#shared/api/air'
+import { samplingRoutes } from '#shared/sampling/routes'
 import { route } from '#server/http/route'
 import { takeOut } from '#server/services/sampling/samples'
 
-export default route(airRoutes.removeSample, async ({ actor, params }) => {
+export default route(samplingRoutes.removeSample, async ({ actor, params }) => {
   await takeOut(actor, params.id)
   return { ok: true as const }
 })

@@ -1,5 +1,5 @@
-import { airRoutes } from '#shared/api/air'
+import { samplingRoutes } from '#shared/sampling/routes'
 import { route } from '#server/http/route'
 import { importSamples } from '#server/services/sampling/samples'
 
-export default route(airRoutes.importSamples, ({ actor, body }) => importSamples(actor, body))
+export default route(samplingRoutes.importSamples, ({ actor, body }) => importSamples(actor, body))

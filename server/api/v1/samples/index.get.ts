@@ -1,5 +1,5 @@
-import { airRoutes } from '#shared/api/air'
+import { samplingRoutes } from '#shared/sampling/routes'
 import { route } from '#server/http/route'
 import { readSamples } from '#server/services/sampling/samples'
 
-export default route(airRoutes.samples, ({ actor, query }) => readSamples(actor, query))
+export default route(samplingRoutes.samples, ({ actor, query }) => readSamples(actor, query))

@@ -1,5 +1,5 @@
-import { airRoutes } from '#shared/api/air'
+import { samplingRoutes } from '#shared/sampling/routes'
 import { route } from '#server/http/route'
 import { addSample } from '#server/services/sampling/samples'
 
-export default route(airRoutes.createSample, ({ actor, body }) => addSample(actor, body))
+export default route(samplingRoutes.createSample, ({ actor, body }) => addSample(actor, body))

@@ -1,5 +1,5 @@
-import { routes } from '#shared/api/routes'
+import { sessionRoutes } from '#shared/session/routes'
 import { route } from '#server/http/route'
-import { readTrainings } from '#server/services/training/read'
+import { readSessions } from '#server/services/session/read'
 
-export default route(routes.trainings, ({ actor, query }) => readTrainings(actor, query))
+export default route(sessionRoutes.sessions, ({ actor, query }) => readSessions(actor, query))

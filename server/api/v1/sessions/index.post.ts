@@ -1,5 +1,5 @@
-import { routes } from '#shared/api/routes'
+import { sessionRoutes } from '#shared/session/routes'
 import { route } from '#server/http/route'
-import { addTraining } from '#server/services/training/training'
+import { addSession } from '#server/services/session/session'
 
-export default route(routes.createTraining, ({ actor, body }) => addTraining(actor, body))
+export default route(sessionRoutes.createSession, ({ actor, body }) => addSession(actor, body))

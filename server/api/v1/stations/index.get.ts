@@ -1,5 +1,5 @@
-import { routes } from '#shared/api/routes'
+import { shopRoutes } from '#shared/shop/routes'
 import { route } from '#server/http/route'
 import { readStations } from '#server/services/shop/shop'
 
-export default route(routes.stations, ({ actor }) => readStations(actor))
+export default route(shopRoutes.stations, ({ actor }) => readStations(actor))

@@ -1,5 +1,5 @@
-import { routes } from '#shared/api/routes'
+import { shopRoutes } from '#shared/shop/routes'
 import { route } from '#server/http/route'
 import { addStation } from '#server/services/shop/shop'
 
-export default route(routes.createStation, ({ actor, body }) => addStation(actor, body))
+export default route(shopRoutes.createStation, ({ actor, body }) => addStation(actor, body))

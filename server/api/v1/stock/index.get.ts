@@ -1,5 +1,5 @@
-import { routes } from '#shared/api/routes'
+import { stockRoutes } from '#shared/stock/routes'
 import { route } from '#server/http/route'
 import { readStockList } from '#server/services/stock/stock'
 
-export default route(routes.stockList, ({ actor, query }) => readStockList(actor, query))
+export default route(stockRoutes.stockList, ({ actor, query }) => readStockList(actor, query))

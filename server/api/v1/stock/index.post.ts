@@ -1,5 +1,5 @@
-import { routes } from '#shared/api/routes'
+import { stockRoutes } from '#shared/stock/routes'
 import { route } from '#server/http/route'
 import { addStock } from '#server/services/stock/stock'
 
-export default route(routes.createStock, ({ actor, body }) => addStock(actor, body))
+export default route(stockRoutes.createStock, ({ actor, body }) => addStock(actor, body))

@@ -1,8 +1,8 @@
-import { routes } from '#shared/api/routes'
+import { signInRoutes } from '#shared/sign-in/routes'
 import { route } from '#server/http/route'
-import { removeToken } from '#server/services/session/account'
+import { removeToken } from '#server/services/sign-in/account'
 
-export default route(routes.revokeToken, async ({ actor, params }) => {
+export default route(signInRoutes.revokeToken, async ({ actor, params }) => {
   await removeToken(actor, params.id)
   return { ok: true as const }
 })

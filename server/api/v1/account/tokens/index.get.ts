@@ -1,5 +1,5 @@
-import { routes } from '#shared/api/routes'
+import { signInRoutes } from '#shared/sign-in/routes'
 import { route } from '#server/http/route'
-import { readTokens } from '#server/services/session/account'
+import { readTokens } from '#server/services/sign-in/account'
 
-export default route(routes.tokens, ({ actor }) => readTokens(actor))
+export default route(signInRoutes.tokens, ({ actor }) => readTokens(actor))

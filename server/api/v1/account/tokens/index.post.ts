@@ -1,5 +1,5 @@
-import { routes } from '#shared/api/routes'
+import { signInRoutes } from '#shared/sign-in/routes'
 import { route } from '#server/http/route'
-import { createToken } from '#server/services/session/account'
+import { createToken } from '#server/services/sign-in/account'
 
-export default route(routes.createToken, ({ actor, body }) => createToken(actor, body.name))
+export default route(signInRoutes.createToken, ({ actor, body }) => createToken(actor, body.name))

@@ -1,5 +1,5 @@
-import { routes } from '#shared/api/routes'
+import { signInRoutes } from '#shared/sign-in/routes'
 import { route } from '#server/http/route'
-import { readBooth } from '#server/services/training/card'
+import { readBooth } from '#server/services/session/card'
 
-export default route(routes.booth, ({ params }) => readBooth(params.code))
+export default route(signInRoutes.booth, ({ params }) => readBooth(params.code))

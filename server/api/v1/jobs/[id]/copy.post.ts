@@ -1,5 +1,5 @@
-import { routes } from '#shared/api/routes'
+import { jobRoutes } from '#shared/job/routes'
 import { route } from '#server/http/route'
 import { copyJob } from '#server/services/job/job'
 
-export default route(routes.copyJob, ({ actor, params }) => copyJob(actor, params.id))
+export default route(jobRoutes.copyJob, ({ actor, params }) => copyJob(actor, params.id))

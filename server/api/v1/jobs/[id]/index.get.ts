@@ -1,5 +1,5 @@
-import { routes } from '#shared/api/routes'
+import { jobRoutes } from '#shared/job/routes'
 import { route } from '#server/http/route'
 import { readJob } from '#server/services/job/job'
 
-export default route(routes.job, ({ actor, params }) => readJob(actor, params.id))
+export default route(jobRoutes.job, ({ actor, params }) => readJob(actor, params.id))

@@ -1,5 +1,5 @@
-import { routes } from '#shared/api/routes'
+import { peopleRoutes } from '#shared/people/routes'
 import { route } from '#server/http/route'
 import { readPerson } from '#server/services/people/record'
 
-export default route(routes.person, ({ actor, params }) => readPerson(actor, params.id))
+export default route(peopleRoutes.person, ({ actor, params }) => readPerson(actor, params.id))

@@ -1,8 +1,8 @@
-import { routes } from '#shared/api/routes'
+import { peopleRoutes } from '#shared/people/routes'
 import { route } from '#server/http/route'
 import { changeRecord } from '#server/services/people/record'
 
-export default route(routes.updateRecord, async ({ actor, params, body }) => {
+export default route(peopleRoutes.updateRecord, async ({ actor, params, body }) => {
   await changeRecord(actor, params.id, body)
   return { ok: true as const }
 })

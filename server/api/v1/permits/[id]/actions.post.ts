@@ -1,7 +1,7 @@
-import { routes } from '#shared/api/routes'
+import { permitRoutes } from '#shared/permit/routes'
 import { route } from '#server/http/route'
-import { actOnPermit } from '#server/services/permit/permit'
+import { actOnPermit } from '#server/services/permit/act'
 
-export default route(routes.actOnPermit, ({ actor, params, body }) =>
+export default route(permitRoutes.actOnPermit, ({ actor, params, body }) =>
   actOnPermit(actor, params.id, body),
 )

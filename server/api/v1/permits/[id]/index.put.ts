@@ -1,7 +1,7 @@
-import { routes } from '#shared/api/routes'
+import { permitRoutes } from '#shared/permit/routes'
 import { route } from '#server/http/route'
-import { changeDraft } from '#server/services/permit/permit'
+import { changeDraft } from '#server/services/permit/draft'
 
-export default route(routes.updatePermit, ({ actor, params, body }) =>
+export default route(permitRoutes.updatePermit, ({ actor, params, body }) =>
   changeDraft(actor, params.id, body),
 )

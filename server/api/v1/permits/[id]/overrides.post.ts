@@ -1,7 +1,7 @@
-import { routes } from '#shared/api/routes'
+import { permitRoutes } from '#shared/permit/routes'
 import { route } from '#server/http/route'
-import { overrideFinding } from '#server/services/permit/permit'
+import { overrideFinding } from '#server/services/permit/draft'
 
-export default route(routes.overridePermit, ({ actor, params, body }) =>
+export default route(permitRoutes.overridePermit, ({ actor, params, body }) =>
   overrideFinding(actor, params.id, body),
 )

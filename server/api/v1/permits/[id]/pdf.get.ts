@@ -1,9 +1,9 @@
-import { routes } from '#shared/api/routes'
+import { permitRoutes } from '#shared/permit/routes'
 import { route } from '#server/http/route'
 import { download } from '#server/http/download'
 import { permitPdf } from '#server/services/permit/pdf'
 
-export default route(routes.permitPdf, async ({ event, actor, params }) => {
+export default route(permitRoutes.permitPdf, async ({ event, actor, params }) => {
   const { name, bytes } = await permitPdf(actor, params.id)
   return download(event, 'application/pdf', name, bytes)
 })

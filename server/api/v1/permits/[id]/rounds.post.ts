@@ -1,5 +1,7 @@
-import { routes } from '#shared/api/routes'
+import { permitRoutes } from '#shared/permit/routes'
 import { route } from '#server/http/route'
-import { logRound } from '#server/services/permit/permit'
+import { logRound } from '#server/services/permit/act'
 
-export default route(routes.round, ({ actor, params, body }) => logRound(actor, params.id, body))
+export default route(permitRoutes.round, ({ actor, params, body }) =>
+  logRound(actor, params.id, body),
+)

@@ -1,7 +1,7 @@
-import { routes } from '#shared/api/routes'
+import { permitRoutes } from '#shared/permit/routes'
 import { route } from '#server/http/route'
-import { signPermit } from '#server/services/permit/permit'
+import { signPermit } from '#server/services/permit/draft'
 
-export default route(routes.signPermit, ({ actor, params, body }) =>
+export default route(permitRoutes.signPermit, ({ actor, params, body }) =>
   signPermit(actor, params.id, body),
 )

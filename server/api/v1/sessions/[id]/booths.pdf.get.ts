@@ -1,10 +1,10 @@
-import { routes } from '#shared/api/routes'
+import { sessionRoutes } from '#shared/session/routes'
 import { route } from '#server/http/route'
 import { getRequestURL } from 'h3'
 import { download } from '#server/http/download'
-import { boothPdf } from '#server/services/training/paper'
+import { boothPdf } from '#server/services/session/paper'
 
-export default route(routes.boothPdf, async ({ event, actor, params, query }) => {
+export default route(sessionRoutes.boothPdf, async ({ event, actor, params, query }) => {
   const { name, bytes } = await boothPdf(actor, params.id, {
     ...query,
     origin: getRequestURL(event, { xForwardedProto: true }).origin,

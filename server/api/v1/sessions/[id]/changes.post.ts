@@ -1,7 +1,7 @@
-import { routes } from '#shared/api/routes'
+import { sessionRoutes } from '#shared/session/routes'
 import { route } from '#server/http/route'
-import { changeTraining } from '#server/services/training/change'
+import { changeSession } from '#server/services/session/change'
 
-export default route(routes.changeTraining, ({ actor, params, body }) =>
-  changeTraining(actor, params.id, body.change),
+export default route(sessionRoutes.changeSession, ({ actor, params, body }) =>
+  changeSession(actor, params.id, body.change),
 )

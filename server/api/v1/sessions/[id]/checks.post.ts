@@ -1,5 +1,7 @@
-import { routes } from '#shared/api/routes'
+import { sessionRoutes } from '#shared/session/routes'
 import { route } from '#server/http/route'
-import { checkAll } from '#server/services/training/training'
+import { checkAll } from '#server/services/session/session'
 
-export default route(routes.checkAll, ({ actor, params, body }) => checkAll(actor, params.id, body))
+export default route(sessionRoutes.checkAll, ({ actor, params, body }) =>
+  checkAll(actor, params.id, body),
+)

@@ -1,7 +1,7 @@
-import { routes } from '#shared/api/routes'
+import { sessionRoutes } from '#shared/session/routes'
 import { route } from '#server/http/route'
-import { copyTraining } from '#server/services/training/training'
+import { copySession } from '#server/services/session/session'
 
-export default route(routes.copyTraining, ({ actor, params, body }) =>
-  copyTraining(actor, params.id, body.day),
+export default route(sessionRoutes.copySession, ({ actor, params, body }) =>
+  copySession(actor, params.id, body.day),
 )

@@ -1,5 +1,5 @@
-import { routes } from '#shared/api/routes'
+import { sessionRoutes } from '#shared/session/routes'
 import { route } from '#server/http/route'
-import { readTraining } from '#server/services/training/read'
+import { readSession } from '#server/services/session/read'
 
-export default route(routes.training, ({ actor, params }) => readTraining(actor, params.id))
+export default route(sessionRoutes.session, ({ actor, params }) => readSession(actor, params.id))

@@ -1,9 +1,9 @@
-import { routes } from '#shared/api/routes'
+import { sessionRoutes } from '#shared/session/routes'
 import { route } from '#server/http/route'
 import { download } from '#server/http/download'
-import { rosterPdf } from '#server/services/training/paper'
+import { rosterPdf } from '#server/services/session/paper'
 
-export default route(routes.rosterPdf, async ({ event, actor, params, query }) => {
+export default route(sessionRoutes.rosterPdf, async ({ event, actor, params, query }) => {
   const { name, bytes } = await rosterPdf(actor, params.id, query.paper)
   return download(event, 'application/pdf', name, bytes)
 })

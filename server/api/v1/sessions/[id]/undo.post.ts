@@ -1,5 +1,7 @@
-import { routes } from '#shared/api/routes'
+import { sessionRoutes } from '#shared/session/routes'
 import { route } from '#server/http/route'
-import { undoTraining } from '#server/services/training/change'
+import { undoSession } from '#server/services/session/change'
 
-export default route(routes.undoTraining, ({ actor, params }) => undoTraining(actor, params.id))
+export default route(sessionRoutes.undoSession, ({ actor, params }) =>
+  undoSession(actor, params.id),
+)

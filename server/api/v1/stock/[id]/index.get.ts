@@ -1,5 +1,5 @@
-import { routes } from '#shared/api/routes'
+import { stockRoutes } from '#shared/stock/routes'
 import { route } from '#server/http/route'
 import { readStock } from '#server/services/stock/stock'
 
-export default route(routes.stock, ({ actor, params }) => readStock(actor, params.id))
+export default route(stockRoutes.stock, ({ actor, params }) => readStock(actor, params.id))

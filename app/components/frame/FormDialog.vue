@@ -1,0 +1,57 @@
+<script setup lang="ts" generic="Body, Answer">
+import type { z } from 'zod'
+
+/** A form in a dialog: it closes when the server has taken it, and stays open with what is wrong. */
+defineProps<{
+  title: string
+  description: string
+  /** What the button says. */
+  confirm: string
+  danger?: boolean
+  wide?: boolean
+  state: object
+  schema: z.ZodType<Body>
+  body: () => unknown
+  send: (body: Body) => Promise<Answer>
+}>()
+const emit = defineEmits<{ done: [answer: Answer] }>()
+const open = defineModel<boolean>('open', { required: true })
+const busy = ref(false)
+const id = useId()
+
+function taken(answer: Answer): void {
+  open.value = false
+  emit('done', answer)
+}
+</script>
+
+<template>
+  <UModal
+    v-model:open="open"
+    :title="title"
+    :description="description"
+    :ui="{ content: wide ? 'max-w-3xl' : '' }"
+  >
+    <template #body>
+      <FormFrame
+        :id="id"
+        v-model:busy="busy"
+        class="space-y-4"
+        autocomplete="off"
+        :state="state"
+        :schema="schema"
+        :body="body"
+        :send="send"
+        @done="taken"
+      >
+        <slot />
+      </FormFrame>
+    </template>
+    <template #footer>
+      <UButton type="submit" :form="id" :color="danger ? 'error' : 'primary'" :loading="busy">
+        {{ confirm }}
+      </UButton>
+      <UButton variant="ghost" color="neutral" @click="open = false">Leave it</UButton>
+    </template>
+  </UModal>
+</template>

@@ -1,0 +1,191 @@
+<script setup lang="ts">
+import { INSPECT_EVERY_DAYS, type GearKind } from '#core/inspection/checklist.table'
+import { rangesText } from '#core/shade/helmet'
+import { readMarking } from '#core/marking/read'
+import { inspectionRoutes } from '#shared/inspection/routes'
+import { shopRoutes } from '#shared/shop/routes'
+import { gearBody, PLAIN_HELMET, type Gear, type GearBody } from '#shared/inspection/schema'
+import { call } from '~/composables/api'
+import { useLoad } from '~/composables/load'
+
+const open = defineModel<boolean>('open', { required: true })
+const props = defineProps<{ gear?: Gear | null }>()
+const emit = defineEmits<{ saved: [] }>()
+const stations = useLoad(() => call(shopRoutes.stations, {}))
+const NONE = 'none'
+const blank = () => ({
+  kind: 'cylinder' as GearKind,
+  label: '',
+  gas: '',
+  description: '',
+  everyDays: INSPECT_EVERY_DAYS.cylinder,
+  assignedTo: null as string | null,
+  shades: '',
+  stationId: NONE,
+  details: { ...PLAIN_HELMET } as NonNullable<Gear['details']>,
+})
+const form = ref(blank())
+watch(open, (now) => {
+  if (!now) return
+  const { gear } = props
+  form.value = gear
+    ? {
+        kind: gear.kind,
+        label: gear.label,
+        gas: gear.gas ?? '',
+        description: gear.description,
+        everyDays: gear.everyDays,
+        assignedTo: gear.assignedToId,
+        shades: rangesText(gear.ranges ?? []),
+        stationId: gear.stationId ?? NONE,
+        details: { ...PLAIN_HELMET, ...gear.details },
+      }
+    : blank()
+  void stations.load()
+})
+watch(
+  () => form.value.kind,
+  (kind) => {
+    if (!props.gear) form.value.everyDays = INSPECT_EVERY_DAYS[kind]
+  },
+)
+
+/** "10", or "5-8 / 9-13", as printed on the helmet. */
+const ranges = (text: string): [number, number][] =>
+  text
+    .split(/[/,;]/)
+    .map((part) => part.trim())
+    .filter(Boolean)
+    .map((part) => {
+      const [from, to] = part.split(/[-–]/).map(Number)
+      return [from ?? Number.NaN, to ?? from ?? Number.NaN]
+    })
+/** Shades that the marking itself names, offered, never put in unasked. */
+const marked = computed(() =>
+  rangesText(
+    readMarking(form.value.details.marking).tokens.flatMap(({ meaning }) =>
+      meaning?.range ? [meaning.range] : [],
+    ),
+  ),
+)
+
+function body(): unknown {
+  const { kind, label, gas, description, everyDays, assignedTo, shades, details } = form.value
+  const stationId = form.value.stationId === NONE ? null : form.value.stationId
+  const base = { kind, label, description, everyDays }
+  if (kind === 'cylinder') return { ...base, gas, stationId }
+  if (kind === 'machine') return { ...base, stationId }
+  return { ...base, assignedTo, ranges: ranges(shades), details }
+}
+const send = (body: GearBody): Promise<unknown> =>
+  props.gear
+    ? call(inspectionRoutes.updateGear, {
+        params: { kind: props.gear.kind, id: props.gear.id },
+        body,
+      })
+    : call(inspectionRoutes.createGear, { body })
+const description = computed(() =>
+  props.gear
+    ? 'Its inspections stay as they are.'
+    : 'It starts without an inspection on record, so it is unknown until someone looks.',
+)
+const stationChoices = computed(() => [
+  { value: NONE, label: 'No station of its own' },
+  ...(stations.data.value ?? []).map(({ id, name }) => ({ value: id, label: name })),
+])
+/** A blank is not counted, which is not the same as none. */
+const spares = computed({
+  get: () => String(form.value.details.spares ?? ''),
+  set: (typed: string) => {
+    form.value.details.spares = typed === '' ? null : Number(typed)
+  },
+})
+const wearer = computed(() => {
+  const { assignedToId: id, assignedTo: name } = props.gear ?? {}
+  return id ? { id, name: name ?? '' } : null
+})
+const KINDS = [
+  { value: 'cylinder', label: 'Cylinder' },
+  { value: 'machine', label: 'Machine' },
+  { value: 'helmet', label: 'Helmet or goggles' },
+] as const
+const POWERS = [
+  { value: 'battery', label: 'Battery' },
+  { value: 'solar', label: 'Solar' },
+  { value: 'both', label: 'Both' },
+  { value: null, label: 'None, or not known' },
+] as const
+</script>
+
+<template>
+  <FormDialog
+    v-model:open="open"
+    :title="gear ? `Change ${gear.label}` : 'Add gear'"
+    :description="description"
+    :confirm="gear ? 'Save' : 'Add'"
+    :state="form"
+    :schema="gearBody"
+    :body="body"
+    :send="send"
+    @done="emit('saved')"
+  >
+    <ChoiceRow v-if="!gear" v-model="form.kind" legend="Kind" :options="KINDS" />
+    <UFormField label="Label" help="As it is marked in the shop" name="label">
+      <UInput v-model="form.label" class="w-full" />
+    </UFormField>
+    <UFormField v-if="form.kind === 'cylinder'" label="Gas" name="gas">
+      <UInput v-model="form.gas" class="w-full" />
+    </UFormField>
+    <template v-if="form.kind === 'helmet'">
+      <UFormField
+        label="Printed on it"
+        help="e.g. 4/9-13 1/1/1/2 EN 379, or Z87+ W10"
+        name="details.marking"
+      >
+        <UInput v-model="form.details.marking" class="w-full" />
+      </UFormField>
+      <UFormField
+        label="Shade"
+        help="10 for fixed glass, or ranges: 5-8 / 9-13"
+        name="ranges"
+        :error-pattern="/^ranges/"
+      >
+        <UInput v-model="form.shades" class="w-full" />
+      </UFormField>
+      <UButton v-if="marked && marked !== form.shades" variant="soft" @click="form.shades = marked">
+        Take {{ marked }} from the marking
+      </UButton>
+      <div class="flex flex-wrap gap-x-6 gap-y-2">
+        <UCheckbox v-model="form.details.grind" label="Grind mode" />
+        <UCheckbox v-model="form.details.sensitivity" label="Sensitivity" />
+        <UCheckbox v-model="form.details.delay" label="Delay" />
+      </div>
+      <ChoiceRow v-model="form.details.power" legend="Power" :options="POWERS" />
+      <UFormField
+        label="Spare cover plates"
+        help="Blank if nobody counts them"
+        name="details.spares"
+      >
+        <UInput v-model="spares" type="number" min="0" class="w-full" />
+      </UFormField>
+      <UFormField label="Worn by" help="Nobody: it stands in the store">
+        <PersonPicker
+          v-model="form.assignedTo"
+          label="Worn by"
+          placeholder="Store"
+          clearable
+          :known="wearer"
+        />
+      </UFormField>
+    </template>
+    <UFormField v-else label="Stands at">
+      <USelect v-model="form.stationId" :items="stationChoices" class="w-full" />
+    </UFormField>
+    <UFormField label="Description" name="description">
+      <UInput v-model="form.description" class="w-full" />
+    </UFormField>
+    <UFormField label="Inspect every, days" name="everyDays">
+      <UInput v-model.number="form.everyDays" type="number" min="1" class="w-full" />
+    </UFormField>
+  </FormDialog>
+</template>

@@ -1,0 +1,32 @@
+import { defineStore } from 'pinia'
+import { signInRoutes } from '#shared/sign-in/routes'
+import type { Me, Role } from '#shared/sign-in/schema'
+import { ApiFailure, call } from '~/composables/api'
+import { setServerClock } from '~/composables/clock'
+
+/** Who is signed in. `undefined` until asked. */
+export const useSignIn = defineStore('sign-in', () => {
+  const me = ref<Me | null | undefined>(undefined)
+
+  async function load(): Promise<Me | null> {
+    try {
+      const answer = await call(signInRoutes.me, {})
+      setServerClock(answer.clock)
+      me.value = answer.me
+    } catch (error) {
+      if (!(error instanceof ApiFailure) || error.status !== 401) throw error
+      me.value = null
+    }
+    return me.value
+  }
+
+  /** Sign out here and on the server; without a connection here at least. */
+  async function leave(): Promise<void> {
+    await call(signInRoutes.signOut, {}).catch(() => undefined)
+    me.value = null
+    await navigateTo('/sign-in')
+  }
+
+  const may = (...roles: Role[]): boolean => me.value != null && roles.includes(me.value.role)
+  return { me, load, leave, may }
+})

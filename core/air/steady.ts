@@ -1,0 +1,11 @@
+/**
+ * Steady concentration in a well-mixed room, mg/m3.
+ * @param generation g/h, @param flow m3/s, @param mixing K from 1 (perfect) to 10
+ * @throws RangeError when the flow is not positive or K lies outside 1 to 10
+ * Source: C = K G / Q.
+ */
+export function steadyConcentration(generation: number, flow: number, mixing: number): number {
+  if (!(flow > 0)) throw new RangeError('The flow must be more than zero.')
+  if (!(mixing >= 1 && mixing <= 10)) throw new RangeError('The mixing factor runs from 1 to 10.')
+  return (((generation * 1000) / 3600) * mixing) / flow
+}

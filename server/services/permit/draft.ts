@@ -1,0 +1,142 @@
+import { randomUUID } from 'node:crypto'
+import { overridable } from '#core/finding/finding'
+import { watchMinutes } from '#core/firewatch/fire'
+import { findJob, holdJob, openPermitOf } from '#server/db/job'
+import { findPersonBrief } from '#server/db/person'
+import { insertPermit, updateDraft } from '#server/db/permit'
+import { inOrganisation } from '#server/db/pool'
+import { findSite, nextNumber } from '#server/db/site'
+import { conflict, fieldError, notFound } from '#server/errors'
+import type { Permit, PermitDraftBody, PermitStep, Signer } from '#shared/permit/schema'
+import { record, type Actor } from '../actor'
+import { requirePin } from '../sign-in/pin'
+import { judgePermit } from './judge'
+import { namedFor, SIGNER_NAME } from './signatures'
+import { addStep, hold, once, type HeldPermit } from './step'
+import { toPermit, toStep } from './view'
+
+/** A draft is proposed for a shift at the most, four hours where the shift is longer. */
+const FIRST_HOURS = 4
+
+export function draftPermit(actor: Actor, jobId: string): Promise<{ id: string }> {
+  return inOrganisation(actor.organisation, async (db) => {
+    await holdJob(db, jobId)
+    const job = await findJob(db, jobId)
+    if (!job) throw notFound('job')
+    if (job.designated)
+      throw conflict('This job is in a designated area; it needs no permit.', 'designated')
+    const open = await openPermitOf(db, jobId)
+    if (open) throw conflict(`Permit ${open.number} is already open for this job.`, 'permit_open')
+    const site = await findSite(db, actor.site)
+    const id = randomUUID()
+    const number = await nextNumber(db, actor.organisation, actor.site, 'permit')
+    const hours = Math.min(site.shift_hours, FIRST_HOURS)
+    await insertPermit(db, {
+      id,
+      organisation: actor.organisation,
+      site: actor.site,
+      number,
+      job: jobId,
+      place: job.place_name,
+      operator: job.welder_id,
+      from: actor.now,
+      to: new Date(actor.now.getTime() + hours * 3_600_000),
+      ruleSet: site.rule_set,
+      watchMinutes: watchMinutes(site.rule_set, site.house_minutes),
+      person: actor.person,
+      at: actor.now,
+      rehearsal: actor.rehearsal,
+    })
+    await record(db, actor, 'permit_drafted', 'permit', id, {
+      number,
+      job: job.number,
+      place: job.place_name,
+    })
+    return { id }
+  })
+}
+
+export function changeDraft(actor: Actor, id: string, body: PermitDraftBody): Promise<Permit> {
+  return inOrganisation(actor.organisation, async (db) => {
+    requireDraft(await hold(db, id), 'This permit is no longer a draft.')
+    for (const path of ['operatorId', 'fireWatchId'] as const) {
+      const person = body[path]
+      if (person && !(await findPersonBrief(db, person))?.active)
+        throw fieldError(path, 'This person is not on the roster.')
+    }
+    const site = await findSite(db, actor.site)
+    const saved = await updateDraft(db, id, {
+      sweep: body.sweep,
+      operator: body.operatorId,
+      fireWatch: body.fireWatchId,
+      from: new Date(body.validFrom),
+      to: new Date(body.validTo),
+      ruleSet: body.ruleSet,
+      watchMinutes: watchMinutes(body.ruleSet, site.house_minutes),
+      version: body.version,
+    })
+    if (!saved)
+      throw conflict('Someone else changed this permit meanwhile. Load it again.', 'changed')
+    const held = await hold(db, id)
+    return toPermit(actor, held, await judgePermit(db, actor, held))
+  })
+}
+
+export function overrideFinding(
+  actor: Actor,
+  id: string,
+  body: { eventId: string; code: string; reason: string },
+): Promise<Permit> {
+  const step = {
+    id: body.eventId,
+    kind: 'override' as const,
+    subject: body.code,
+    note: body.reason,
+  }
+  return once(
+    actor,
+    id,
+    step,
+    async (db, held) => {
+      requireDraft(held, 'Only a draft can be overridden.')
+      const { findings } = await judgePermit(db, actor, held)
+      const finding = findings.find((entry) => entry.code === body.code)
+      if (!finding) throw fieldError('code', 'This permit has no such Finding.')
+      if (!overridable(finding))
+        throw conflict(
+          finding.level === 'stop'
+            ? 'This stop is law; no one may override it.'
+            : 'Only a stop can be overridden. Unknown has to be found out.',
+          'not_overridable',
+        )
+      return addStep(db, actor, held, step)
+    },
+    async (db, held) => toPermit(actor, held, await judgePermit(db, actor, held)),
+  )
+}
+
+/** A signature belongs to the person whose PIN it is, on whoever's tablet. */
+export function signPermit(
+  actor: Actor,
+  id: string,
+  body: { eventId: string; as: Signer; pin: string },
+): Promise<PermitStep> {
+  const step = { id: body.eventId, kind: 'sign' as const, subject: body.as, note: null }
+  return once(
+    actor,
+    id,
+    step,
+    async (db, held) => {
+      requireDraft(held, 'Only a draft is signed.')
+      const signer = namedFor(held, body.as)
+      if (!signer) throw conflict(`Name the ${SIGNER_NAME[body.as]} first.`)
+      await requirePin(db, signer.id, body.pin, signer.name)
+      return addStep(db, actor, held, { ...step, signer })
+    },
+    (_, held) => toStep(actor, held),
+  )
+}
+
+function requireDraft({ row }: HeldPermit, otherwise: string): void {
+  if (row.state !== 'draft') throw conflict(otherwise)
+}

@@ -1,0 +1,51 @@
+import type { Finding } from '#core/finding/finding'
+import { judgeFire } from '#core/firewatch/fire'
+import { gates, type Gates, type Override } from '#core/permit/gates'
+import { findJob } from '#server/db/job'
+import type { EventRow } from '#server/db/permit'
+import type { Db } from '#server/db/pool'
+import { findSite } from '#server/db/site'
+import type { Actor } from '../actor'
+import { findingsOfJob } from '../job/job'
+import type { HeldPermit } from './step'
+
+/** What a permit is judged by, as everything stands now. */
+export interface Judged {
+  findings: Finding[]
+  gates: Gates
+  designated: boolean
+}
+
+/** Judge a permit: the job eyes to gear, then the place and the people. Many reads; only issue, start and reading need it. */
+export async function judgePermit(
+  db: Db,
+  actor: Actor,
+  { row, events }: HeldPermit,
+): Promise<Judged> {
+  const job = (await findJob(db, row.job_id))!
+  const site = await findSite(db, row.site_id)
+  const fire = judgeFire({
+    designated: job.designated,
+    sweep: row.sweep,
+    operator: row.operator_id,
+    fireWatch: row.fire_watch_id,
+    fireWatchTrained: row.fire_watch_trained,
+    validFrom: row.valid_from.getTime(),
+    validTo: row.valid_to.getTime(),
+    shiftHours: site.shift_hours,
+    ruleSet: row.rule_set,
+    houseMinutes: site.house_minutes,
+  })
+  const findings = [...(await findingsOfJob(db, actor, job)), ...fire]
+  return {
+    findings,
+    gates: gates(findings, overridesOf(events, row.version)),
+    designated: job.designated,
+  }
+}
+
+/** Overrides, like signatures, count for the draft as it was then: another figure needs another reason. */
+const overridesOf = (events: readonly EventRow[], version: number): Override[] =>
+  events
+    .filter((event) => event.kind === 'override' && event.permit_version === version)
+    .map((event) => ({ code: event.subject, reason: event.note ?? '' }))

@@ -1,0 +1,113 @@
+import { byWorst } from '#core/finding/finding'
+import { countdown } from '#core/firewatch/countdown'
+import {
+  PERMIT_ACTIONS,
+  permitState,
+  transition,
+  type PermitAction,
+  type PermitLife,
+} from '#core/permit/lifecycle'
+import type { EventRow, PermitDbRow } from '#server/db/permit'
+import type { Permit, PermitRow, PermitStep } from '#shared/permit/schema'
+import type { Actor } from '../actor'
+import type { Judged } from './judge'
+import { lifeOf } from './life'
+import { mayAct } from './rights'
+import { signedBy } from './signatures'
+import type { HeldPermit } from './step'
+
+const iso = (at: Date | null): string | null => at?.toISOString() ?? null
+
+/** A permit as lists show it. */
+export function toRow(row: PermitDbRow, now: Date): PermitRow {
+  const ends = row.watch_started_at
+    ? new Date(row.watch_started_at.getTime() + row.watch_minutes * 60_000)
+    : null
+  return {
+    id: row.id,
+    number: row.number,
+    state: permitState({ state: row.state, validTo: row.valid_to.getTime() }, now.getTime()),
+    place: row.place,
+    job: row.job,
+    jobNumber: row.job_number,
+    validFrom: row.valid_from.toISOString(),
+    validTo: row.valid_to.toISOString(),
+    rehearsal: row.rehearsal,
+    watchEndsAt: iso(ends),
+  }
+}
+
+/** What a step may have changed. Needs nothing but the permit and its events. */
+export function toStep(actor: Actor, held: HeldPermit): PermitStep {
+  const { row, events } = held
+  const life = lifeOf(held)
+  const now = actor.now.getTime()
+  return {
+    ...toRow(row, actor.now),
+    signed: { operator: signedBy(held, 'operator'), fire_watch: signedBy(held, 'fire_watch') },
+    workStartedAt: iso(row.work_started_at),
+    watchStartedAt: iso(row.watch_started_at),
+    closedAt: iso(row.closed_at),
+    nextRoundAt: nextRound(life, now),
+    actions: PERMIT_ACTIONS.filter(
+      (action) => mayAct(actor.role, action) && isOffered(action, life, now),
+    ),
+    events: events.map((event) => toEvent(event, row.version)),
+    auditHash: events.findLast((event) => event.audit_hash !== null)?.audit_hash ?? null,
+  }
+}
+
+/** The whole permit, judged now. */
+export function toPermit(actor: Actor, held: HeldPermit, judged: Judged): Permit {
+  const { row } = held
+  return {
+    ...toStep(actor, held),
+    jobId: row.job_id,
+    sweep: row.sweep as Permit['sweep'],
+    operatorId: row.operator_id,
+    operator: row.operator,
+    fireWatchId: row.fire_watch_id,
+    fireWatch: row.fire_watch,
+    ruleSet: row.rule_set,
+    watchMinutes: row.watch_minutes,
+    findings: byWorst(row.findings ?? judged.findings),
+    live: byWorst(judged.findings),
+    ready: judged.gates.ready,
+    open: judged.gates.open.map((finding) => finding.code),
+    overridden: judged.gates.overridden.map(({ finding, reason }) => ({
+      code: finding.code,
+      reason,
+    })),
+    issuedBy: row.issued_by,
+    issuedAt: iso(row.issued_at),
+    version: row.version,
+    designated: judged.designated,
+  }
+}
+
+function nextRound(life: PermitLife, now: number): string | null {
+  const { watchStartedAt: startedAt, watchMinutes: minutes, rounds } = life
+  if (startedAt === null || life.state === 'closed') return null
+  return new Date(countdown({ startedAt, minutes, rounds }, now).nextRoundAt).toISOString()
+}
+
+/** Closing is offered during the whole watch, with the reason while it is too early. */
+const isOffered = (action: PermitAction, life: PermitLife, now: number): boolean =>
+  transition(life, action, now).ok ||
+  (action === 'close' && life.watchStartedAt !== null && permitState(life, now) === 'watching')
+
+/** Signatures and overrides count only for the version of the draft that they were given for. */
+function toEvent(event: EventRow, version: number): Permit['events'][number] {
+  const ofDraft = event.kind === 'sign' || event.kind === 'override'
+  return {
+    id: event.id,
+    kind: event.kind,
+    subject: event.subject,
+    person: event.person,
+    at: event.at.toISOString(),
+    note: event.note,
+    current: !ofDraft || event.permit_version === version,
+    auditSeq: event.audit_seq,
+    rehearsal: event.rehearsal,
+  }
+}

@@ -1,0 +1,31 @@
+import { z } from 'zod'
+import { FUEL_GASES } from '#core/air/closed-space'
+import { GASES } from '#core/exposure/terms'
+import { number, positive, notNegative } from '#shared/api/fields'
+
+export const gasTestBody = z.strictObject({
+  id: z.uuid(),
+  oxygen: number.min(0, 'From 0 to 100 %.').max(100, 'From 0 to 100 %.').nullable(),
+  explosive: number.min(0, 'From 0 to 100 %.').max(100, 'From 0 to 100 %.').nullable(),
+  others: z.partialRecord(z.enum(GASES), notNegative(1_000_000)),
+  instrument: z.string().trim().min(1, 'Name the instrument.').max(100),
+  bumpTested: z.boolean(),
+  minutes: number.int().min(5, 'From 5 to 480 minutes.').max(480, 'From 5 to 480 minutes.'),
+})
+export const gasTestSchema = z.object({
+  id: z.uuid(),
+  at: z.iso.datetime(),
+  until: z.iso.datetime(),
+  by: z.string(),
+  oxygen: z.number().nullable(),
+  explosive: z.number().nullable(),
+  others: z.partialRecord(z.enum(GASES), z.number()),
+  instrument: z.string(),
+  bumpTested: z.boolean(),
+})
+export const releaseBody = z.strictObject({
+  gas: z.enum(['inert', 'oxygen', ...FUEL_GASES]),
+  amount: notNegative(10_000),
+  space: positive(1_000_000),
+  mixed: z.boolean(),
+})

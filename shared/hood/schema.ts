@@ -1,0 +1,48 @@
+import { z } from 'zod'
+import { HOOD_SHAPES } from '#core/hood/velocity'
+import { PROCESSES } from '#core/job/job'
+import { number, positive, notNegative, share } from '#shared/api/fields'
+
+const point = z.strictObject({
+  x: number.min(-3).max(3),
+  y: number.min(-1, 'At most 1 m under the arc.').max(3),
+})
+export const sectionSchema = z
+  .strictObject({
+    process: z.enum(PROCESSES),
+    amps: positive(3000),
+    shape: z.enum(HOOD_SHAPES),
+    opening: positive(2),
+    duct: positive(2),
+    flow: positive(20),
+    damper: share,
+    hood: point,
+    head: point,
+    draft: number.min(-5, 'At most 5 m/s.').max(5, 'At most 5 m/s.'),
+  })
+  .refine((section) => Math.hypot(section.hood.x, section.hood.y) >= 0.02, {
+    message: 'The hood is on the arc.',
+    path: ['hood'],
+  })
+export const hoodBody = z.strictObject({
+  section: sectionSchema,
+  need: positive(50),
+  surveyDays: number.int().min(1).max(1000),
+})
+export const surveyBody = z.strictObject({
+  id: z.uuid(),
+  on: z.iso.date('Enter a day.'),
+  velocity: notNegative(100),
+  staticPressure: notNegative(100_000).nullable(),
+  filterChanged: z.boolean(),
+  note: z.string().trim().max(500).default(''),
+})
+export const surveySchema = z.object({
+  id: z.uuid(),
+  on: z.string(),
+  velocity: z.number(),
+  staticPressure: z.number().nullable(),
+  filterChanged: z.boolean(),
+  note: z.string(),
+  by: z.string(),
+})
