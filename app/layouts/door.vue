@@ -1,3 +1,14 @@
+<script setup lang="ts">
+/** Sparks fly low from the arc, each its own length. */
+const SPARKS = Array.from({ length: 13 }, (_, i) => {
+  const angle = -0.25 - (i + 1) * 0.21
+  const reach = 90 + (((i + 1) * 53) % 130)
+  return `M0 0L${(220 * Math.cos(angle)).toFixed(1)} ${(reach * Math.sin(angle)).toFixed(1)}`
+})
+/** Ripples of the bead, left of the arc. */
+const RIPPLES = Array.from({ length: 24 }, (_, i) => `M${i * 17 - 3} 466a16 16 0 0 1 17 0`)
+</script>
+
 <template>
   <div class="min-h-dvh grid md:grid-cols-[minmax(0,1fr)_minmax(0,30rem)]">
     <div
@@ -12,9 +23,9 @@
         <path d="M0 480H600" stroke="#36424a" stroke-width="26" />
         <path d="M0 520H600" stroke="#222c32" stroke-width="40" />
         <path
-          v-for="i in 24"
-          :key="i"
-          :d="`M${-20 + i * 17} 466a16 16 0 0 1 17 0`"
+          v-for="ripple in RIPPLES"
+          :key="ripple"
+          :d="ripple"
           fill="none"
           stroke="#8d9aa1"
           stroke-width="6"
@@ -25,13 +36,13 @@
           <circle r="34" fill="#ffe9b3" opacity="0.5" />
           <circle r="12" fill="#fffbe8" />
           <path
-            v-for="i in 13"
-            :key="i"
-            :d="`M0 0L${220 * Math.cos(-0.25 - i * 0.21)} ${(90 + ((i * 53) % 130)) * Math.sin(-0.25 - i * 0.21)}`"
+            v-for="(spark, i) in SPARKS"
+            :key="spark"
+            :d="spark"
             stroke="#ffb224"
             stroke-width="1.5"
             stroke-dasharray="2 14"
-            :stroke-dashoffset="i * 5"
+            :stroke-dashoffset="(i + 1) * 5"
           />
         </g>
         <path d="M404 440 520 250 560 276 430 452Z" fill="#4c5960" />

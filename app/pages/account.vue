@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { z } from 'zod'
 import { signInRoutes } from '#shared/sign-in/routes'
-import { pinBody, ROLE_NAME, tokenBody } from '#shared/sign-in/schema'
+import { pinBody, ROLE_NAME, tokenBody, type Token } from '#shared/sign-in/schema'
 import { call } from '~/composables/api'
 import { useLoad } from '~/composables/load'
 import { useSiteTime } from '~/composables/time'
@@ -44,6 +44,13 @@ async function revoke(): Promise<void> {
   await call(signInRoutes.revokeToken, { params: { id: revoking.value!.id } })
   await tokens.load()
 }
+const pinSays = computed(() =>
+  signIn.me?.hasPin
+    ? 'Set. It signs permits on any tablet.'
+    : 'Not set. Without it you cannot sign a permit.',
+)
+const tokenSays = ({ revokedAt, createdAt }: Token): string =>
+  revokedAt ? `revoked ${when(revokedAt)}` : `since ${when(createdAt)}`
 const UNITS = [
   { value: 'us', label: 'US' },
   { value: 'si', label: 'SI' },
@@ -77,11 +84,7 @@ const LIGHTS = [
     <section class="panel p-5">
       <h2 class="mb-1">PIN</h2>
       <p class="muted mb-3">
-        {{
-          signIn.me.hasPin
-            ? 'Set. It signs permits on any tablet.'
-            : 'Not set. Without it you cannot sign a permit.'
-        }}
+        {{ pinSays }}
       </p>
       <FormFrame
         class="grid grid-cols-1 sm:grid-cols-[1fr_1fr_auto] gap-4 items-start"
@@ -145,13 +148,7 @@ const LIGHTS = [
           <span class="grow font-semibold" :class="{ 'line-through': token.revokedAt }">
             {{ token.name }}
           </span>
-          <span class="muted">
-            {{
-              token.revokedAt
-                ? `revoked ${when(token.revokedAt)}`
-                : `since ${when(token.createdAt)}`
-            }}
-          </span>
+          <span class="muted">{{ tokenSays(token) }}</span>
           <UButton
             v-if="!token.revokedAt"
             variant="outline"

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { START_NAME } from '#core/assessment/answer'
 import { dayText } from '#core/calendar/day'
+import type { Level } from '#core/finding/finding'
 import { PROCESS_NAME } from '#core/job/job'
 import { sessionRoutes } from '#shared/session/routes'
 import { call } from '~/composables/api'
@@ -14,6 +15,10 @@ onMounted(load)
 const blocking = computed(() =>
   (data.value?.findings ?? []).filter((finding) => finding.level !== 'caution'),
 )
+const seen = (has: boolean | null): Level => {
+  if (has === null) return 'unknown'
+  return has ? 'clear' : 'stop'
+}
 const careful = computed(() =>
   (data.value?.findings ?? []).filter((finding) => finding.level === 'caution'),
 )
@@ -93,10 +98,7 @@ const EYES = {
         <h2 class="mb-2">Wear</h2>
         <ul class="space-y-1.5">
           <li v-for="piece in data.wear" :key="piece.id" class="flex gap-2">
-            <FindingMark
-              :level="piece.has === true ? 'clear' : piece.has === false ? 'stop' : 'unknown'"
-              :size="20"
-            />
+            <FindingMark :level="seen(piece.has)" :size="20" />
             <span>
               {{ piece.name }}
               <span v-if="piece.has === false" class="text-stop font-bold">

@@ -22,6 +22,21 @@ const shift = computed(() => store.shift)
 const left = (iso: string | null): number | null =>
   iso === null ? null : Date.parse(iso) - now.value
 
+type Running = NonNullable<typeof store.shift>['running'][number]
+/** The figure of a permit that runs: until when, how long still, or what is left to do. */
+function runningFigure({ endsAt, validTo }: Running): string {
+  if (endsAt === null) return `until ${clock(validTo)}`
+  const still = left(endsAt)!
+  return still > 0 ? clockText(still) : 'Last round'
+}
+function nextRound({ nextRoundAt, endsAt }: Running): { says: string; late: boolean } | null {
+  if (nextRoundAt === null || left(endsAt)! <= 0) return null
+  const still = left(nextRoundAt)!
+  return still < 0
+    ? { says: 'Round overdue', late: true }
+    : { says: `Next round in ${clockText(still)}`, late: false }
+}
+
 /** The one thing to do next, judged from the shift: fire first, then what is locked, then what is due. */
 const next = computed(() => {
   const current = shift.value
@@ -106,26 +121,16 @@ const next = computed(() => {
                   <span class="muted">permit {{ entry.number }}</span>
                 </span>
                 <span class="plate text-5xl block mt-3">
-                  {{
-                    entry.endsAt === null
-                      ? `until ${clock(entry.validTo)}`
-                      : left(entry.endsAt)! > 0
-                        ? clockText(left(entry.endsAt)!)
-                        : 'Over'
-                  }}
+                  {{ runningFigure(entry) }}
                 </span>
                 <span class="font-semibold block mt-2">{{ entry.place }}</span>
                 <span class="muted block">Watch: {{ entry.fireWatch }}</span>
                 <span
-                  v-if="entry.nextRoundAt && left(entry.endsAt)! > 0"
+                  v-if="nextRound(entry)"
                   class="block"
-                  :class="{ 'text-stop font-bold': left(entry.nextRoundAt)! < 0 }"
+                  :class="{ 'text-stop font-bold': nextRound(entry)!.late }"
                 >
-                  {{
-                    left(entry.nextRoundAt)! < 0
-                      ? 'Round overdue'
-                      : `Next round in ${clockText(left(entry.nextRoundAt)!)}`
-                  }}
+                  {{ nextRound(entry)!.says }}
                 </span>
               </NuxtLink>
             </li>

@@ -12,12 +12,20 @@ const keyOf = ({ alike, step, level, remedy }: Finding): string =>
   JSON.stringify([step, level, alike!.says, remedy ?? ''])
 
 function merged(findings: readonly Finding[]): Finding {
-  const [first] = findings
+  const [first, ...rest] = findings
+  if (rest.length === 0) return first!
   const alike = { names: findings.flatMap((one) => one.alike!.names), says: first!.alike!.says }
   const reasons = new Map(
     findings.flatMap((one) => one.reasons).map((reason) => [JSON.stringify(reason), reason]),
   )
-  return { ...first!, alike, sentence: sentenceOf(alike), reasons: [...reasons.values()] }
+  return {
+    ...first!,
+    // A figure of the first would be read as the figure of all.
+    value: undefined,
+    alike,
+    sentence: sentenceOf(alike),
+    reasons: [...reasons.values()],
+  }
 }
 
 /** The same Finding for several things is one Finding that names them, in the place and with the code of the first; no level changes. */

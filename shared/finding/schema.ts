@@ -19,5 +19,6 @@ export const findingSchema = z.object({
   sentence: z.string(),
   remedy: z.string().optional(),
   reasons: z.array(reason),
+  alike: z.object({ names: z.array(z.string()), says: z.string() }).optional(),
   legal: z.boolean().optional(),
 }) satisfies z.ZodType<Finding>

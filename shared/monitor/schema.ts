@@ -15,6 +15,7 @@ export const deviceSchema = z.object({
   lastAt: z.iso.datetime().nullable(),
   revoked: z.boolean(),
 })
+export type Device = z.infer<typeof deviceSchema>
 /** Readings of one monitor, in any order; a moment that came before is not counted again. */
 export const readingsBody = z.strictObject({
   readings: z

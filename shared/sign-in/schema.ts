@@ -74,3 +74,4 @@ export const tokenSchema = z.object({
   createdAt: z.iso.datetime(),
   revokedAt: z.iso.datetime().nullable(),
 })
+export type Token = z.infer<typeof tokenSchema>

@@ -10,8 +10,10 @@ const props = withDefaults(
     nextRoundAt: number | null
     now: number
     size?: number
+    /** What is left to do once the time has run. */
+    todo?: string
   }>(),
-  { size: 320 },
+  { size: 320, todo: 'Last round' },
 )
 
 const R = 100
@@ -40,6 +42,20 @@ const due = computed(() =>
     : null,
 )
 const overdue = computed(() => props.nextRoundAt !== null && props.now > props.nextRoundAt)
+/** A tick every five minutes. */
+const ticks = computed(() =>
+  Array.from({ length: Math.floor(props.minutes / 5) }, (_, i) => {
+    const share = ((i + 1) * 5) / props.minutes
+    const [from, to] = [point(share, 88), point(share, 93)]
+    return `M${from.x} ${from.y}L${to.x} ${to.y}`
+  }),
+)
+const says = computed(() => {
+  const made = `${marks.value.length} ${marks.value.length === 1 ? 'round' : 'rounds'} made`
+  return left.value > 0
+    ? `${clockText(left.value)} of the watch left, ${made}`
+    : `Watch time is over, ${made}`
+})
 </script>
 
 <template>
@@ -50,17 +66,13 @@ const overdue = computed(() => props.nextRoundAt !== null && props.now > props.n
       viewBox="0 0 240 240"
       class="max-w-full h-auto"
       role="img"
-      :aria-label="
-        left > 0
-          ? `${clockText(left)} of the watch left, ${marks.length} rounds made`
-          : `Watch time is over, ${marks.length} rounds made`
-      "
+      :aria-label="says"
     >
       <circle cx="120" cy="120" :r="R" fill="none" stroke="var(--rule)" stroke-width="14" />
       <path
-        v-for="i in minutes / 5"
-        :key="i"
-        :d="`M${point((i * 5) / minutes, 88).x} ${point((i * 5) / minutes, 88).y}L${point((i * 5) / minutes, 93).x} ${point((i * 5) / minutes, 93).y}`"
+        v-for="tick in ticks"
+        :key="tick"
+        :d="tick"
         stroke="var(--ui-text-muted)"
         stroke-width="1"
       />
@@ -96,8 +108,15 @@ const overdue = computed(() => props.nextRoundAt !== null && props.now > props.n
         stroke="var(--panel)"
         stroke-width="2"
       />
-      <text x="120" y="134" text-anchor="middle" class="plate" font-size="54" fill="currentColor">
-        {{ left > 0 ? clockText(left) : 'Over' }}
+      <text
+        x="120"
+        y="134"
+        text-anchor="middle"
+        class="plate"
+        :font-size="left > 0 ? 54 : 38"
+        fill="currentColor"
+      >
+        {{ left > 0 ? clockText(left) : todo }}
       </text>
       <text x="120" y="158" text-anchor="middle" font-size="13" fill="var(--ui-text-muted)">
         {{ left > 0 ? `of ${minutes} min left` : `${minutes} min watched` }}

@@ -30,6 +30,8 @@ function saved(): void {
   emit('saved')
 }
 const speed = (amount: number): string => quantityText({ amount, unit: 'm/s' }, units.value)
+const pressure = (amount: number | null): string =>
+  amount === null ? '–' : quantityText({ amount, unit: 'Pa static' }, units.value)
 const outlook = computed(() => {
   const { trend } = props.air
   if (trend.because) return `No trend, because ${trend.because}.`
@@ -100,13 +102,7 @@ const outlook = computed(() => {
           <tr v-for="survey in air.surveys" :key="survey.id">
             <td>{{ dayText(survey.on) }}</td>
             <td>{{ speed(survey.velocity) }}</td>
-            <td>
-              {{
-                survey.staticPressure === null
-                  ? '–'
-                  : quantityText({ amount: survey.staticPressure, unit: 'Pa static' }, units)
-              }}
-            </td>
+            <td>{{ pressure(survey.staticPressure) }}</td>
             <td>{{ survey.filterChanged ? 'changed' : '' }}</td>
             <td>
               {{ survey.by }}

@@ -4,7 +4,7 @@ import type { Finding } from '#core/finding/finding'
 import { isArc } from '#core/job/job'
 import type { Gear } from '#shared/inspection/schema'
 import type { JobBody } from '#shared/job/schema'
-import type { PersonRow } from '#shared/people/schema'
+import type { Person } from '#shared/people/schema'
 
 /** The shade, the helmet that gives it, and the way to find what suits one person. */
 const draft = defineModel<JobBody>({ required: true })
@@ -12,7 +12,7 @@ const props = defineProps<{
   assessment: Assessment
   rules: ShopRules
   helmet: Gear | null
-  person: PersonRow | null
+  person: Person | null
   findings: readonly Finding[]
   errors: Record<string, string>
   disabled: boolean

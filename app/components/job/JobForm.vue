@@ -30,6 +30,11 @@ const props = defineProps<{
 const spec = computed(() => job.value.spec)
 const units = useUnits()
 
+const SHIELD_GASES = [
+  { value: 'active', label: 'Active (MAG)' },
+  { value: 'inert', label: 'Inert (MIG)' },
+  { value: null, label: 'Not known' },
+] as const
 const processes = PROCESSES.map((value) => ({ value, label: `${value} · ${PROCESS_NAME[value]}` }))
 const metals = BASE_METALS.map((value) => ({ value, label: BASE_METAL_NAME[value] }))
 const coatings = COATINGS.map((value) => ({ value, label: COATING_NAME[value] }))
@@ -197,11 +202,7 @@ const looking = ref(false)
         v-if="spec.process === 'GMAW'"
         v-model="spec.shieldGas"
         legend="Shielding gas"
-        :options="[
-          { value: 'active', label: 'Active (MAG)' },
-          { value: 'inert', label: 'Inert (MIG)' },
-          { value: null, label: 'Not known' },
-        ]"
+        :options="SHIELD_GASES"
         class="sm:col-span-2"
       />
       <ChoiceRow

@@ -11,6 +11,11 @@ const props = defineProps<{ trace: StationAir['traces'][number] }>()
 const { clock } = useSiteTime()
 const unit = computed(() => (unitOf(props.trace.substance) === 'ppm' ? 'ppm' : 'mg/m³'))
 const last = computed(() => props.trace.points.at(-1))
+const now = computed(() => (last.value ? figure(last.value.value) : null))
+const says = computed(
+  () =>
+    `${SUBSTANCE_NAME[props.trace.substance]} over the last eight hours, now ${now.value ?? 'nothing'} ${unit.value}`,
+)
 const data = computed(() => ({
   datasets: [
     {
@@ -40,17 +45,12 @@ const options = computed(() =>
     <figcaption>
       <span class="block font-semibold">{{ SUBSTANCE_NAME[trace.substance] }}</span>
       <span class="plate text-5xl block mt-1" aria-live="polite">
-        {{ last ? figure(last.value) : '–' }}
+        {{ now ?? '–' }}
       </span>
       <span class="muted">{{ unit }}, {{ last ? clock(last.at) : 'nothing' }}</span>
     </figcaption>
     <div class="h-44">
-      <Scatter
-        :data="data"
-        :options="options"
-        role="img"
-        :aria-label="`${SUBSTANCE_NAME[trace.substance]} over the last eight hours, now ${last ? figure(last.value) : 'nothing'} ${unit}`"
-      />
+      <Scatter :data="data" :options="options" role="img" :aria-label="says" />
     </div>
   </figure>
 </template>

@@ -58,6 +58,11 @@ const toggle = (symptom: Symptom): void => {
     : [...symptoms.value, symptom]
 }
 const urgent = computed(() => symptoms.value.some((symptom) => URGENT.includes(symptom)))
+const says = computed(() =>
+  alarm.value
+    ? 'The work is stopped. Go to fresh air.'
+    : 'One tap stops the work here. Nobody is asked why first.',
+)
 const check = computed(() => {
   if (alarm.value?.jobId) return `/jobs/${alarm.value.jobId}/air`
   return alarm.value?.stationId ? `/air/stations/${alarm.value.stationId}` : '/air'
@@ -65,15 +70,7 @@ const check = computed(() => {
 </script>
 
 <template>
-  <UModal
-    v-model:open="open"
-    title="Stop: air"
-    :description="
-      alarm
-        ? 'The work is stopped. Go to fresh air.'
-        : 'One tap stops the work here. Nobody is asked why first.'
-    "
-  >
+  <UModal v-model:open="open" title="Stop: air" :description="says">
     <template #body>
       <div v-if="!alarm" class="grid gap-3">
         <UButton
@@ -120,12 +117,7 @@ const check = computed(() => {
               v-for="symptom in SYMPTOMS"
               :key="symptom"
               type="button"
-              class="min-h-12 px-3 border text-left font-semibold"
-              :class="
-                symptoms.includes(symptom)
-                  ? 'bg-(--ui-primary) text-(--panel) border-(--ui-primary)'
-                  : 'border-(--rule)'
-              "
+              class="min-h-12 px-3 border border-(--rule) text-left font-semibold aria-pressed:bg-(--ui-primary) aria-pressed:text-(--panel) aria-pressed:border-(--ui-primary)"
               :aria-pressed="symptoms.includes(symptom)"
               @click="toggle(symptom)"
             >

@@ -3,7 +3,7 @@ import { SUPPLIER_NAME, type Zone, type Supplier } from '#core/ppe/terms'
 import { propertiesText, type PpeAnswer } from '#core/ppe/ppe'
 import { respiratorRow } from '#core/respirator/apf.table'
 import type { RespiratorKind } from '#core/job/job'
-import { SPOT, STACK, type Side } from '~/components/ppe/figure'
+import { CAP, CAPE, SPOT, STACK, type Side } from '~/components/ppe/figure'
 
 /** Who goes to the work, dressed, from the front and from behind: each piece on its place with a number, the reason one tap away; what is missing only outlined. */
 const props = defineProps<{
@@ -40,6 +40,25 @@ const toggle = (id: string): void => {
 const arcHelmet = computed(() => anyOf('helmet', 'plasma-shield', 'laser-helmet'))
 const leather = computed(() => anyOf('leathers', 'cape'))
 const SIDES: Side[] = ['front', 'back']
+const spotsOf = (side: Side) => spots.value.filter((spot) => spot.side === side)
+/** How the line to a piece and its number are drawn. */
+function lookOf(id: string) {
+  const open = chosen.value === id
+  const plain = open ? 'var(--ui-primary)' : 'var(--ui-text-muted)'
+  return {
+    line: {
+      stroke: lacks(id) ? 'var(--level-stop)' : plain,
+      'stroke-width': open ? 3 : 1.3,
+    },
+    disc: {
+      fill: open ? 'var(--ui-primary)' : 'var(--panel)',
+      stroke: lacks(id) ? 'var(--level-stop)' : 'var(--ui-text-muted)',
+      'stroke-width': lacks(id) ? 3 : 1.5,
+      'stroke-dasharray': lacks(id) ? '5 3' : undefined,
+    },
+    text: open ? 'var(--panel)' : 'currentColor',
+  }
+}
 /** Lacking pieces are drawn as an empty outline. */
 const cloth = (
   zone: Zone,
@@ -93,15 +112,7 @@ const cloth = (
           />
           <path v-if="side === 'front'" d="M163 140v106" fill="none" stroke-dasharray="2 9" />
           <path v-else d="M134 150q29 14 58 0" fill="none" />
-          <path
-            v-if="has('cape')"
-            :d="
-              side === 'front'
-                ? 'M132 112c-14 6-26 22-28 40h118c-2-18-14-34-28-40z'
-                : 'M130 100c-18 12-30 36-32 74h130c-2-38-14-62-32-74z'
-            "
-            fill="var(--fig-leather)"
-          />
+          <path v-if="has('cape')" :d="CAPE[side]" fill="var(--fig-leather)" />
           <path
             d="M84 240h26l2 16-4 26q-10 10-22 0l-4-26z M216 240h26l2 16-4 26q-10 10-22 0l-4-26z"
             v-bind="cloth('hands', 'var(--fig-glove)')"
@@ -113,15 +124,7 @@ const cloth = (
             ry="37"
             :fill="side === 'front' ? 'var(--fig-skin)' : '#7d6350'"
           />
-          <path
-            v-if="has('cap')"
-            :d="
-              side === 'front'
-                ? 'M132 72c0-34 14-44 31-44s31 10 31 44c-8-10-54-10-62 0z'
-                : 'M132 86c-4-44 12-58 31-58s35 14 31 58c-10 8-52 8-62 0z'
-            "
-            fill="var(--fig-cap)"
-          />
+          <path v-if="has('cap')" :d="CAP[side]" fill="var(--fig-cap)" />
           <path
             v-if="has('hard-hat')"
             d="M126 62c0-30 17-42 37-42s37 12 37 42z M120 62h86"
@@ -179,39 +182,24 @@ const cloth = (
           {{ side === 'front' ? 'Front' : 'Back' }}
         </text>
         <g
-          v-for="spot in spots.filter((entry) => entry.side === side)"
+          v-for="spot in spotsOf(side)"
           :key="spot.piece.id"
           class="cursor-pointer"
           @click="toggle(spot.piece.id)"
         >
           <path
             :d="`M${spot.x} ${spot.y}L${spot.tx} ${spot.ty}`"
-            :stroke="
-              lacks(spot.piece.id)
-                ? 'var(--level-stop)'
-                : chosen === spot.piece.id
-                  ? 'var(--ui-primary)'
-                  : 'var(--ui-text-muted)'
-            "
-            :stroke-width="chosen === spot.piece.id ? 3 : 1.3"
+            v-bind="lookOf(spot.piece.id).line"
           />
           <circle :cx="spot.tx" :cy="spot.ty" r="3.5" fill="var(--ui-text)" />
-          <circle
-            :cx="spot.x"
-            :cy="spot.y"
-            r="16"
-            :fill="chosen === spot.piece.id ? 'var(--ui-primary)' : 'var(--panel)'"
-            :stroke="lacks(spot.piece.id) ? 'var(--level-stop)' : 'var(--ui-text-muted)'"
-            :stroke-width="lacks(spot.piece.id) ? 3 : 1.5"
-            :stroke-dasharray="lacks(spot.piece.id) ? '5 3' : undefined"
-          />
+          <circle :cx="spot.x" :cy="spot.y" r="16" v-bind="lookOf(spot.piece.id).disc" />
           <text
             :x="spot.x"
             :y="spot.y + 6"
             text-anchor="middle"
             font-size="18"
             font-weight="700"
-            :fill="chosen === spot.piece.id ? 'var(--panel)' : 'currentColor'"
+            :fill="lookOf(spot.piece.id).text"
           >
             {{ spot.number }}
           </text>

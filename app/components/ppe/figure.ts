@@ -17,3 +17,15 @@ export const SPOT: Record<Zone, { side: Side; x: number; y: number; tx: number; 
   feet: { side: 'back', x: 44, y: 424, tx: 142, ty: 424 },
 }
 export const STACK = 34
+
+/** Outline of the cape over the shoulders. */
+export const CAPE: Record<Side, string> = {
+  front: 'M132 112c-14 6-26 22-28 40h118c-2-18-14-34-28-40z',
+  back: 'M130 100c-18 12-30 36-32 74h130c-2-38-14-62-32-74z',
+}
+
+/** Outline of the cap under the helmet. */
+export const CAP: Record<Side, string> = {
+  front: 'M132 72c0-34 14-44 31-44s31 10 31 44c-8-10-54-10-62 0z',
+  back: 'M132 86c-4-44 12-58 31-58s35 14 31 58c-10 8-52 8-62 0z',
+}

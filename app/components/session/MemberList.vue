@@ -1,10 +1,14 @@
 <script setup lang="ts">
 import { NEED_NAME } from '#core/readiness/terms'
 import type { Fix, SessionMember } from '#shared/session/schema'
+import { joined } from '~/components/frame/joined'
 
 /** The matrix for a phone: one line a person, their needs one tap away. */
 defineProps<{ members: readonly SessionMember[]; mayWrite: boolean; busy: boolean }>()
 defineEmits<{ fix: [fix: Fix] }>()
+const placeWords = (member: SessionMember): string =>
+  joined(PRESENCE[member.presence], member.station?.name ?? 'no booth', member.process ?? 'no work')
+const judged = (member: SessionMember) => member.cells.filter((cell) => cell.level !== null)
 const PRESENCE = { expected: 'not marked', present: '', late: 'late', absent: 'absent' } as const
 </script>
 
@@ -22,15 +26,7 @@ const PRESENCE = { expected: 'not marked', present: '', late: 'late', absent: 'a
               {{ member.name }}
             </span>
             <span class="muted text-sm block truncate">
-              {{
-                [
-                  PRESENCE[member.presence],
-                  member.station?.name ?? 'no booth',
-                  member.process ?? 'no work',
-                ]
-                  .filter(Boolean)
-                  .join(' · ')
-              }}
+              {{ placeWords(member) }}
             </span>
           </span>
           <span
@@ -42,11 +38,7 @@ const PRESENCE = { expected: 'not marked', present: '', late: 'late', absent: 'a
           </span>
         </summary>
         <ul class="px-3 pb-3 space-y-2">
-          <li
-            v-for="cell in member.cells.filter((entry) => entry.level !== null)"
-            :key="cell.need"
-            class="flex gap-2 leading-snug"
-          >
+          <li v-for="cell in judged(member)" :key="cell.need" class="flex gap-2 leading-snug">
             <FindingMark :level="cell.level!" :size="20" class="mt-0.5" />
             <span class="grow">
               <span class="font-semibold">{{ NEED_NAME[cell.need] }}.</span>

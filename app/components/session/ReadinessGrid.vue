@@ -20,6 +20,21 @@ const PRESENCE: Record<Presence, string> = {
   late: 'late',
   absent: 'absent',
 }
+/** What a row is drawn anew for. */
+const drawnOf = (member: SessionMember, row: number): unknown[] => [
+  member,
+  at.value.row === row ? at.value.column : -1,
+  chosen.value.includes(member.personId),
+  props.mayWrite,
+]
+const workWords = ({ process, amps }: SessionMember): string => {
+  if (!process) return 'no work'
+  return amps === null ? process : `${process} ${amps} A`
+}
+const cellWords = (member: SessionMember, cell: SessionMember['cells'][number]): string => {
+  const says = cell.level ? `${WORD[cell.level]}. ${cell.sentence}` : 'not needed'
+  return `${member.name}, ${NEED_NAME[cell.need]}: ${says}`
+}
 const table = useTemplateRef<HTMLTableElement>('table')
 
 function press(event: KeyboardEvent): void {
@@ -83,12 +98,7 @@ const all = computed({
         <tr
           v-for="(member, row) in members"
           :key="member.personId"
-          v-memo="[
-            member,
-            at.row === row ? at.column : -1,
-            chosen.includes(member.personId),
-            mayWrite,
-          ]"
+          v-memo="drawnOf(member, row)"
           :class="{ away: member.presence === 'absent' }"
         >
           <td v-if="mayWrite">
@@ -112,11 +122,7 @@ const all = computed({
                     {{ PRESENCE[member.presence] }} ·
                   </template>
                   {{ member.station?.name ?? 'no booth' }} ·
-                  {{
-                    member.process
-                      ? `${member.process}${member.amps === null ? '' : ` ${member.amps} A`}`
-                      : 'no work'
-                  }}
+                  {{ workWords(member) }}
                 </span>
               </span>
             </span>
@@ -127,7 +133,7 @@ const all = computed({
               :data-at="`${row}-${column}`"
               :tabindex="at.row === row && at.column === column ? 0 : -1"
               :class="{ here: at.row === row && at.column === column }"
-              :aria-label="`${member.name}, ${NEED_NAME[cell.need]}: ${cell.level ? `${WORD[cell.level]}. ${cell.sentence}` : 'not needed'}`"
+              :aria-label="cellWords(member, cell)"
               @click="pick(row, column)"
             >
               <FindingMark v-if="cell.level" :level="cell.level" :size="20" aria-hidden="true" />

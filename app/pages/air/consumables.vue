@@ -68,6 +68,14 @@ async function applied(rows: number): Promise<void> {
   toast.add({ title: `${rows} taken over`, icon: 'i-lucide-check' })
   await own.load()
 }
+const OF = [
+  { value: 'fume', label: 'the fume (fume analysis)' },
+  { value: 'consumable', label: 'the wire or rod' },
+] as const
+const partsText = ({ parts, reference }: Composition): string => {
+  const shares = Object.entries(parts).map(([part, share]) => `${partName(part as Part)} ${share}`)
+  return `${shares.join(', ')}. ${reference}`
+}
 const cell = (value: number | null): string => (value === null ? 'no data' : figure(value))
 </script>
 
@@ -117,10 +125,7 @@ const cell = (value: number | null): string => (value === null ? 'no data' : fig
         <ChoiceRow
           v-model="form.of"
           legend="The shares below are of"
-          :options="[
-            { value: 'fume', label: 'the fume (fume analysis)' },
-            { value: 'consumable', label: 'the wire or rod' },
-          ]"
+          :options="OF"
           class="sm:col-span-2"
         />
         <UFormField label="Data sheet" name="reference" class="sm:col-span-3">
@@ -169,11 +174,7 @@ const cell = (value: number | null): string => (value === null ? 'no data' : fig
             {{ row.composition.process }}, {{ figure(row.composition.fume) }} g/kg, shares of the
             {{ row.composition.of === 'fume' ? 'fume' : 'wire: bounds' }}
             <span class="muted block text-sm">
-              {{
-                Object.entries(row.composition.parts)
-                  .map(([part, share]) => `${partName(part as Part)} ${share}`)
-                  .join(', ')
-              }}. {{ row.composition.reference }}
+              {{ partsText(row.composition) }}
             </span>
           </span>
           <span v-if="row.retired">retired</span>
@@ -212,7 +213,7 @@ const cell = (value: number | null): string => (value === null ? 'no data' : fig
       <p class="muted">
         {{ EMISSION_SOURCE.document }}, recalled; g per kg melted. "No data" is never zero.
       </p>
-      <div class="overflow-x-auto">
+      <div class="overflow-x-auto" tabindex="0" role="region" aria-labelledby="table">
         <table class="list">
           <thead>
             <tr>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { worstLevel } from '#core/finding/finding'
+import { byWorst, worstLevel } from '#core/finding/finding'
 import { airRoutes } from '#shared/air/routes'
 import { call } from '~/composables/api'
 import { useLoad } from '~/composables/load'
@@ -10,17 +10,18 @@ useHead({ title: 'Air · Zonaris' })
 const { when } = useSiteTime()
 const air = useLoad(() => call(airRoutes.airOverview, {}))
 onMounted(air.load)
-const first = (findings: NonNullable<typeof air.data.value>['stations'][number]['findings']) =>
-  findings.find((finding) => finding.level === 'stop') ??
-  findings.find((finding) => finding.level === 'unknown') ??
-  findings.find((finding) => finding.level === 'caution') ??
-  findings[0]
-const RANK = { stop: 0, unknown: 1, caution: 2, clear: 3 } as const
-const rank = (station: NonNullable<typeof air.data.value>['stations'][number]): number =>
-  station.findings.length === 0 ? 4 : RANK[worstLevel(station.findings)]
-const stations = computed(() =>
-  [...(air.data.value?.stations ?? [])].sort((a, b) => rank(a) - rank(b)),
-)
+/** Stations in trouble first; where nothing is known of the air, the mark says so. */
+const stations = computed(() => {
+  const told = (air.data.value?.stations ?? []).map((station) => ({
+    ...station,
+    level: worstLevel(station.findings),
+    says:
+      byWorst(station.findings)[0]?.sentence ??
+      (station.hood ? 'Nothing to say.' : 'No hood entered.'),
+  }))
+  const silent = told.filter((station) => station.findings.length === 0)
+  return [...byWorst(told.filter((station) => station.findings.length > 0)), ...silent]
+})
 </script>
 
 <template>
@@ -58,22 +59,14 @@ const stations = computed(() =>
             <NuxtLink
               :to="`/air/stations/${station.id}`"
               class="panel edge p-4 block h-full hover:border-(--ui-primary)"
-              :class="
-                station.findings.length ? `edge-${worstLevel(station.findings)}` : 'edge-unknown'
-              "
+              :class="`edge-${station.level}`"
             >
               <span class="plate text-2xl flex gap-3 items-center">
-                <FindingMark
-                  :level="station.findings.length ? worstLevel(station.findings) : 'unknown'"
-                  :size="24"
-                />
+                <FindingMark :level="station.level" :size="24" />
                 {{ station.name }}
               </span>
               <span class="block mt-2">
-                {{
-                  first(station.findings)?.sentence ??
-                  (station.hood ? 'Nothing to say.' : 'No hood entered.')
-                }}
+                {{ station.says }}
               </span>
             </NuxtLink>
           </li>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { z } from 'zod'
 import { monitorRoutes } from '#shared/monitor/routes'
-import { deviceBody } from '#shared/monitor/schema'
+import { deviceBody, type Device } from '#shared/monitor/schema'
 import { call } from '~/composables/api'
 import { useLoad } from '~/composables/load'
 import { useShopLists } from '~/composables/shop'
@@ -29,6 +29,13 @@ async function added(made: { token: string }): Promise<void> {
 }
 async function revoke(id: string): Promise<void> {
   if (await submit(() => call(monitorRoutes.revokeDevice, { params: { id } }))) await devices.load()
+}
+const places = computed(() =>
+  (lists.stations.data.value ?? []).map(({ id, name }) => ({ value: id, label: name })),
+)
+const heard = ({ revoked, lastAt }: Device): string => {
+  if (revoked) return 'revoked'
+  return lastAt ? `last heard ${when(lastAt)}` : 'not heard yet'
 }
 const EXAMPLE = `curl -X POST ${location.origin}/api/v1/readings \\
   -H "authorization: Bearer <token>" -H "content-type: application/json" \\
@@ -63,15 +70,7 @@ const EXAMPLE = `curl -X POST ${location.origin}/api/v1/readings \\
           <NuxtLink class="link grow" :to="`/air/stations/${device.stationId}`">
             {{ device.station }}
           </NuxtLink>
-          <span class="muted">
-            {{
-              device.revoked
-                ? 'revoked'
-                : device.lastAt
-                  ? `last heard ${when(device.lastAt)}`
-                  : 'not heard yet'
-            }}
-          </span>
+          <span class="muted">{{ heard(device) }}</span>
           <UButton
             v-if="mayWrite && !device.revoked"
             variant="ghost"
@@ -97,16 +96,7 @@ const EXAMPLE = `curl -X POST ${location.origin}/api/v1/readings \\
         <UInput v-model="form.name" class="w-full" />
       </UFormField>
       <UFormField label="Station" name="stationId">
-        <USelect
-          v-model="form.stationId"
-          :items="
-            (lists.stations.data.value ?? []).map((station) => ({
-              value: station.id,
-              label: station.name,
-            }))
-          "
-          class="w-full"
-        />
+        <USelect v-model="form.stationId" :items="places" class="w-full" />
       </UFormField>
       <UButton type="submit" class="sm:mt-6 justify-self-start" :loading="busy">
         Add a monitor

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { dayText } from '#core/calendar/day'
-import { PROCESSES, PROCESS_NAME } from '#core/job/job'
+import { PROCESSES, PROCESS_NAME, type Process } from '#core/job/job'
 import { fitTestUntil } from '#core/respirator/fit'
 import { CORRECTIONS, CORRECTION_NAME } from '#core/shade/personal'
 import { PPE_RULES } from '#core/ppe/ppe.table'
@@ -41,6 +41,19 @@ function setKit(ppeId: string, state: Kit | undefined): void {
   const size = form.value!.kit.find((entry) => entry.ppeId === ppeId)?.size ?? null
   form.value!.kit = state ? [...rest, { ppeId, state, size }] : rest
 }
+const who = computed(() => {
+  const { course, role, active } = data.value!.person
+  return joined(course ?? ROLE_NAME[role], !active && 'left')
+})
+const signed = (process: Process): string => {
+  const entry = data.value!.record.cleared.find((cleared) => cleared.process === process)
+  return entry ? joined(dayText(entry.signedOn), entry.signedBy) : ''
+}
+const fitSays = computed(() =>
+  form.value?.fitTestOn
+    ? `Counts until ${dayText(fitTestUntil(form.value.fitTestOn))}`
+    : 'Counts for 12 months',
+)
 /** The course's list first, then whatever else is on record; the rest can be shown. */
 const every = ref(false)
 const kitRows = computed(() => {
@@ -91,9 +104,7 @@ async function save(): Promise<void> {
         </p>
         <h1>{{ data.person.name }}</h1>
         <p class="muted">
-          {{
-            joined(data.person.course ?? ROLE_NAME[data.person.role], !data.person.active && 'left')
-          }}
+          {{ who }}
         </p>
       </div>
       <UButton v-if="signIn.may('lead')" variant="outline" color="neutral" @click="editing = true">
@@ -120,16 +131,8 @@ async function save(): Promise<void> {
               <span>
                 <span class="font-semibold">{{ process }}</span>
                 {{ PROCESS_NAME[process] }}
-                <span
-                  v-if="data.record.cleared.find((entry) => entry.process === process)"
-                  class="muted text-sm block"
-                >
-                  {{
-                    dayText(
-                      data.record.cleared.find((entry) => entry.process === process)!.signedOn,
-                    )
-                  }},
-                  {{ data.record.cleared.find((entry) => entry.process === process)!.signedBy }}
+                <span v-if="signed(process)" class="muted text-sm block">
+                  {{ signed(process) }}
                 </span>
               </span>
             </label>
@@ -186,15 +189,7 @@ async function save(): Promise<void> {
           >
             <UInput v-model="respiratorUntil" type="date" class="w-full" />
           </UFormField>
-          <UFormField
-            label="Fit test on"
-            :help="
-              form.fitTestOn
-                ? `Counts until ${dayText(fitTestUntil(form.fitTestOn))}`
-                : 'Counts for 12 months'
-            "
-            :error="errors.fitTestOn"
-          >
+          <UFormField label="Fit test on" :help="fitSays" :error="errors.fitTestOn">
             <UInput v-model="fitTestOn" type="date" class="w-full" />
           </UFormField>
           <div class="grid grid-cols-[1fr_6rem] gap-2">

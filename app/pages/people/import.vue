@@ -48,6 +48,12 @@ async function apply(): Promise<void> {
 const total = computed(() =>
   preview.value ? preview.value.counts.add + preview.value.counts.change : 0,
 )
+const takeWords = computed(() => {
+  const broken = preview.value?.counts.broken ?? 0
+  return broken > 0
+    ? `Leave ${broken} broken out, take ${total.value} over`
+    : `Take ${total.value} over`
+})
 </script>
 
 <template>
@@ -122,11 +128,7 @@ const total = computed(() =>
           <div class="grow" />
           <template v-if="!preview.applied">
             <UButton v-if="total > 0" :loading="busy" @click="apply">
-              {{
-                preview.counts.broken > 0
-                  ? `Leave ${preview.counts.broken} broken out, take ${total} over`
-                  : `Take ${total} over`
-              }}
+              {{ takeWords }}
             </UButton>
             <p v-else class="muted">Nothing to take over.</p>
           </template>

@@ -35,6 +35,11 @@ const kinds = computed(() =>
   ),
 )
 const named = computed(() => ['issue', 'lend', 'return'].includes(form.value.kind))
+/** The one who holds some of it, as the picker knows a person. */
+const holder = computed(() => {
+  const found = data.value?.holders.find(({ personId }) => personId === form.value.personId)
+  return found ? { id: found.personId, name: found.person } : null
+})
 /** What the shelf would hold after it, or why it cannot be. */
 const after = computed(() => {
   if (!data.value) return null
@@ -132,18 +137,7 @@ function takeBack(personId: string, quantity: number): void {
           <UInput v-model.number="form.quantity" type="number" class="w-full" />
         </UFormField>
         <UFormField v-if="named" label="Who" name="personId">
-          <PersonPicker
-            v-model="form.personId"
-            label="Who"
-            :known="
-              data.holders.find((holder) => holder.personId === form.personId)
-                ? {
-                    id: form.personId!,
-                    name: data.holders.find((holder) => holder.personId === form.personId)!.person,
-                  }
-                : null
-            "
-          />
+          <PersonPicker v-model="form.personId" label="Who" :known="holder" />
         </UFormField>
         <UFormField label="Note" name="note">
           <UInput v-model="form.note" class="w-full" />

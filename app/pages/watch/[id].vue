@@ -1,12 +1,13 @@
 <script setup lang="ts">
 import { useIntervalFn } from '@vueuse/core'
 import { countdown, finalRoundMade } from '#core/firewatch/countdown'
+import type { PermitState } from '#core/permit/lifecycle'
 import { permitRoutes } from '#shared/permit/routes'
 import type { Permit } from '#shared/permit/schema'
 import { call } from '~/composables/api'
 import { clockText, useServerClock } from '~/composables/clock'
 import { useLoad } from '~/composables/load'
-import { usePermitActions } from '~/composables/permit'
+import { usePermitActions } from '~/composables/permit/actions'
 import { useSubmit } from '~/composables/submit'
 import { useSiteTime } from '~/composables/time'
 import { useSignIn } from '~/stores/sign-in'
@@ -52,6 +53,27 @@ const may = (action: 'start' | 'stop' | 'resume' | 'close'): boolean =>
   mayWork.value && permit.value!.actions.includes(action)
 const closable = computed(() => count.value?.done && running.value && finalRoundMade(running.value))
 
+/** Work goes on under it, so no watch counts yet. */
+const working = computed(
+  () =>
+    permit.value?.state === 'working' ||
+    (permit.value?.state === 'expired' && permit.value.workStartedAt !== null),
+)
+const REST: Partial<Record<PermitState, string>> = {
+  closed: 'Closed',
+  revoked: 'Revoked, no work was done',
+  draft: 'Not issued yet',
+}
+const rest = computed(() => {
+  const { state } = permit.value!
+  return REST[state] ?? state
+})
+const newestRounds = computed(
+  () => permit.value?.events.filter((event) => event.kind === 'round').toReversed() ?? [],
+)
+const doneSays = computed(() =>
+  closable.value ? 'Last round made. Close the permit.' : 'Time is up. Walk the area once more.',
+)
 async function logRound(): Promise<void> {
   if (
     await submit(async () => {
@@ -86,6 +108,7 @@ async function logRound(): Promise<void> {
         :next-round-at="count.done ? null : count.nextRoundAt"
         :now="now"
         :size="290"
+        :todo="closable ? 'Close it' : 'Last round'"
       />
       <p
         class="text-lg font-semibold"
@@ -93,9 +116,7 @@ async function logRound(): Promise<void> {
         data-testid="next-round"
       >
         <template v-if="count.done">
-          {{
-            closable ? 'Last round made. Close the permit.' : 'Time is up. Walk the area once more.'
-          }}
+          {{ doneSays }}
         </template>
         <template v-else-if="count.roundOverdue">
           Round overdue since {{ clock(new Date(count.nextRoundAt).toISOString()) }}. Walk now.
@@ -133,9 +154,7 @@ async function logRound(): Promise<void> {
         </UButton>
       </template>
     </template>
-    <template
-      v-else-if="permit.state === 'working' || (permit.state === 'expired' && permit.workStartedAt)"
-    >
+    <template v-else-if="working">
       <p class="plate text-5xl py-6">
         {{ permit.state === 'expired' ? 'Time ran out' : 'Work going on' }}
       </p>
@@ -159,17 +178,7 @@ async function logRound(): Promise<void> {
       </UButton>
       <p v-if="message" role="alert" class="text-stop font-semibold">{{ message }}</p>
     </template>
-    <p v-else class="plate text-5xl py-10">
-      {{
-        permit.state === 'closed'
-          ? 'Closed'
-          : permit.state === 'revoked'
-            ? 'Revoked, no work was done'
-            : permit.state === 'draft'
-              ? 'Not issued yet'
-              : permit.state
-      }}
-    </p>
+    <p v-else class="plate text-5xl py-10">{{ rest }}</p>
     <section class="panel p-4 text-left">
       <h2 class="text-xl mb-1">If it burns</h2>
       <ol class="list-decimal ml-5 space-y-1">
@@ -182,11 +191,7 @@ async function logRound(): Promise<void> {
     <section v-if="rounds.length > 0" class="text-left">
       <h2 class="text-xl mb-1">Rounds</h2>
       <ul class="space-y-1">
-        <li
-          v-for="event in permit.events.filter((entry) => entry.kind === 'round').toReversed()"
-          :key="event.id"
-          class="flex gap-3"
-        >
+        <li v-for="event in newestRounds" :key="event.id" class="flex gap-3">
           <span class="font-semibold">{{ clock(event.at) }}</span>
           <span class="muted">{{ event.person }}</span>
           <span>{{ event.note }}</span>

@@ -16,6 +16,9 @@ onMounted(kept.load)
 useHead({ title: () => `Air assessment ${kept.data.value?.jobNumber ?? ''} · Zonaris` })
 const sets = (names: readonly string[]): string =>
   names.map((name) => LIMIT_SET_NAME[name as LimitSet]).join(', ')
+const ofJob = computed(() =>
+  kept.data.value?.current ? 'Of the job as it is.' : 'Of an earlier version of the job.',
+)
 const changed = computed(() =>
   (again.data.value?.results ?? []).filter(
     (row) => Math.abs(row.then - row.now) > 1e-9 * Math.max(row.then, row.now),
@@ -38,9 +41,7 @@ const changed = computed(() =>
           {{ kept.data.value.by }}. {{ kept.data.value.model }},
           {{ kept.data.value.draws.toLocaleString('en-US') }} draws, seed
           {{ kept.data.value.seed }}. Limits: {{ sets(kept.data.value.adopted) }}.
-          {{
-            kept.data.value.current ? 'Of the job as it is.' : 'Of an earlier version of the job.'
-          }}
+          {{ ofJob }}
         </p>
       </div>
       <div class="flex gap-2 no-print">

@@ -36,6 +36,10 @@ const START: Section = {
   draft: 0,
 }
 const QUARTER_YEAR = 90
+const watched = computed(() => {
+  const { traces = [], devices = [] } = air.data.value ?? {}
+  return traces.length > 0 || devices.length > 0
+})
 interface Form {
   section: Section
   need: number | null
@@ -144,9 +148,7 @@ async function saved(): Promise<void> {
       <SurveyLog :air="air.data.value" :may-write="mayWrite" @saved="air.load" />
     </section>
     <section
-      v-if="
-        air.data.value && (air.data.value.traces.length > 0 || air.data.value.devices.length > 0)
-      "
+      v-if="air.data.value && watched"
       class="panel p-4 sm:p-6 space-y-4"
       aria-labelledby="live"
     >

@@ -46,6 +46,20 @@ const helmet = computed(() => {
   return `Shade ${shades}. ${has ? `${has.charAt(0).toUpperCase()}${has.slice(1)}. ` : ''}${gear.assignedTo ? `Worn by ${gear.assignedTo}. ` : 'In the store. '}${details?.marking ? `Marked ${details.marking}.` : ''}`
 })
 
+const unlockSays = computed(() =>
+  signIn.may('lead', 'instructor')
+    ? 'Repair it, then log a full pass with a repair note.'
+    : 'A lead or instructor unlocks it after the repair.',
+)
+const lastSeen = computed(() => {
+  const days = data.value?.gear.daysSince ?? null
+  return days === null ? 'Never inspected.' : `Due: last looked at ${days} days ago.`
+})
+const inUse = computed(() =>
+  data.value?.gear.lastResult === 'fail'
+    ? { level: 'caution' as const, says: 'In use with a fault on record.' }
+    : { level: 'clear' as const, says: 'Fit for use.' },
+)
 function loggedSays(result: string): string {
   if (result === 'locked') return 'Locked out'
   if (result === 'fail') return 'Logged, with a fault'
@@ -101,30 +115,19 @@ const heading = computed(() => {
           </span>
           {{ data.gear.lockReason }}
           <span class="muted block">
-            {{
-              signIn.may('lead', 'instructor')
-                ? 'Repair it, then log a full pass with a repair note.'
-                : 'A lead or instructor unlocks it after the repair.'
-            }}
+            {{ unlockSays }}
           </span>
         </span>
       </span>
     </p>
     <p v-else-if="data.gear.due" class="panel edge edge-unknown p-4 flex gap-3">
       <FindingMark level="unknown" :size="26" />
-      <span class="font-semibold">
-        {{
-          data.gear.daysSince === null
-            ? 'Never inspected.'
-            : `Due: last looked at ${data.gear.daysSince} days ago.`
-        }}
-        Unknown until someone looks.
-      </span>
+      <span class="font-semibold">{{ lastSeen }} Unknown until someone looks.</span>
     </p>
     <p v-else class="panel edge edge-clear p-4 flex gap-3">
-      <FindingMark :level="data.gear.lastResult === 'fail' ? 'caution' : 'clear'" :size="26" />
+      <FindingMark :level="inUse.level" :size="26" />
       <span class="font-semibold">
-        {{ data.gear.lastResult === 'fail' ? 'In use with a fault on record.' : 'Fit for use.' }}
+        {{ inUse.says }}
         Looked at {{ when(data.gear.lastAt) }}.
       </span>
     </p>

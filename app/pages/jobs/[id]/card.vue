@@ -27,6 +27,10 @@ const answer = computed(
     job.value &&
     assessJob(job.value.spec, { helmet: null, gear: [], rules: signIn.me!.site.rules }),
 )
+const floorSays = computed(() => {
+  const floor = answer.value?.shade.floor ?? null
+  return floor === null ? 'No shade can be named.' : `Never lighter than ${floor}.`
+})
 const helmet = computed(() => job.value?.findings.find((finding) => finding.code === 'eyes.helmet'))
 const air = computed(
   () =>
@@ -62,11 +66,7 @@ const work = computed(() => {
           {{ work }}
         </p>
         <p class="text-lg font-bold">
-          {{
-            answer.shade.floor === null
-              ? 'No shade can be named.'
-              : `Never lighter than ${answer.shade.floor}.`
-          }}
+          {{ floorSays }}
         </p>
         <p v-if="helmet">{{ helmet.sentence }}</p>
       </div>

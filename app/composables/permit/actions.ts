@@ -3,8 +3,8 @@ import type { PermitAction } from '#core/permit/lifecycle'
 import { permitRoutes } from '#shared/permit/routes'
 import type { Permit, PermitStep, Signer } from '#shared/permit/schema'
 import { useShift } from '~/stores/shift'
-import { call } from './api'
-import { useEventIds } from './event-id'
+import { call } from '~/composables/api'
+import { useEventIds } from '~/composables/event-id'
 
 /** What can be done to a permit; what a step changed is laid over what was read. */
 export function usePermitActions(permit: Ref<Permit | null>, reload: () => Promise<void>) {

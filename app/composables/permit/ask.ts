@@ -1,0 +1,75 @@
+import type { Ref } from 'vue'
+import type { Finding } from '#core/finding/finding'
+import type { PermitAction } from '#core/permit/lifecycle'
+import type { Permit, Signer } from '#shared/permit/schema'
+import { ACTION_WORDS, SIGNER_WORDS } from '~/components/permit/action-words'
+import { useSignIn } from '~/stores/sign-in'
+import type { usePermitActions } from './actions'
+
+interface Ask {
+  title: string
+  says: string
+  confirm: string
+  pinOf?: string | null
+  noteLabel?: string
+  danger?: boolean
+  send: (entry: { pin?: string; note?: string }) => Promise<unknown>
+}
+
+/** The one question that stands before a step that matters. */
+export function usePermitAsk(
+  permit: Ref<Permit | null>,
+  { act, sign, override }: ReturnType<typeof usePermitActions>,
+) {
+  const signIn = useSignIn()
+  const ask = shallowRef<Ask | null>(null)
+  const open = computed({
+    get: () => ask.value !== null,
+    set: (on) => {
+      if (!on) ask.value = null
+    },
+  })
+  /** Whose PIN an action takes: the issuer's own, or the fire watch's at the close of work that was done. */
+  function pinOf(action: PermitAction): string | null {
+    if (action === 'issue') return signIn.me!.name
+    const { workStartedAt, fireWatch } = permit.value!
+    return action === 'close' && workStartedAt ? fireWatch : null
+  }
+  return {
+    ask,
+    open,
+    askAction(action: PermitAction): void {
+      const { title, says, confirm, noteLabel, danger } = ACTION_WORDS[action]
+      ask.value = {
+        title,
+        says,
+        confirm,
+        noteLabel,
+        danger,
+        pinOf: pinOf(action),
+        send: (entry) => act(action, entry),
+      }
+    },
+    askSign(as: Signer): void {
+      const { title, says } = SIGNER_WORDS[as]
+      const { operator, fireWatch } = permit.value!
+      ask.value = {
+        title,
+        says,
+        confirm: 'Sign',
+        pinOf: as === 'operator' ? operator : fireWatch,
+        send: (entry) => sign(as, entry.pin ?? ''),
+      }
+    },
+    askOverride(finding: Finding): void {
+      ask.value = {
+        title: 'Override',
+        says: finding.sentence,
+        confirm: 'Override with this reason',
+        noteLabel: 'Reason, shown on the permit and in the audit',
+        danger: true,
+        send: (entry) => override(finding.code, entry.note ?? ''),
+      }
+    },
+  }
+}
