@@ -4,7 +4,7 @@ export default defineConfig({
   testDir: 'tests/e2e',
   timeout: 240_000,
   expect: { timeout: 10_000 },
-  workers: 1,
+  workers: 2,
   fullyParallel: false,
   retries: 0,
   reporter: [['list'], ['json']],

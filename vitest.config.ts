@@ -6,10 +6,9 @@ const at = (folder: string): string => fileURLToPath(new URL(`./${folder}`, impo
 export default defineConfig({
   resolve: { alias: { '#core': at('core'), '#shared': at('shared'), '#server': at('server') } },
   test: {
-    include: ['tests/core/**/*.test.ts', 'tests/server/**/*.test.ts'],
+    include: ['tests/{core,shared,app,server}/**/*.test.ts'],
     testTimeout: 30_000,
     hookTimeout: 60_000,
-    // The database is shared; files that write to it run one after another.
-    fileParallelism: false,
+    // Every file of tests/server has a database and a server of its own.
   },
 })

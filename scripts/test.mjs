@@ -19,6 +19,7 @@ import { main, say } from './lib/say.mjs'
 // npm test -- server  the database and the API
 // npm test -- e2e     the browser [file]
 const [part = 'all', ...rest] = process.argv.slice(2)
+const SLOWEST = 10
 const wants = (name) => part === 'all' || part === name
 
 let database = null
@@ -48,29 +49,46 @@ async function admin() {
 }
 
 function counted(file, count) {
-  if (!existsSync(file)) return { passed: 0, failed: 1 }
+  if (!existsSync(file)) return { passed: 0, failed: 1, times: [] }
   const tally = count(JSON.parse(readFileSync(file, 'utf8')))
   rmSync(file)
   return tally
 }
+
+const fromVitest = (json) => ({
+  passed: json.numPassedTests,
+  failed: Math.max(json.numFailedTests, json.success ? 0 : 1),
+  times: json.testResults.flatMap(({ assertionResults }) =>
+    assertionResults.map(({ fullName, duration }) => ({ name: fullName, ms: duration ?? 0 })),
+  ),
+})
+
+const browserTests = ({ specs = [], suites = [] }) => [...specs, ...suites.flatMap(browserTests)]
+const fromPlaywright = (json) => ({
+  passed: json.stats.expected,
+  failed: json.stats.unexpected + json.stats.flaky + json.errors.length,
+  times: json.suites.flatMap(browserTests).map(({ title, tests }) => ({
+    name: title,
+    ms: tests.flatMap(({ results }) => results).reduce((sum, { duration }) => sum + duration, 0),
+  })),
+})
 
 main(async () => {
   requireNode()
   await ensurePackages()
   let failed = 0
   let passed = 0
+  const times = []
   const add = (tally) => {
     passed += tally.passed
     failed += tally.failed
+    times.push(...(tally.times ?? []))
   }
   const report = join(tmpdir(), `zonaris-${process.pid}.json`)
-  const vitest = (json) => ({
-    passed: json.numPassedTests,
-    failed: Math.max(json.numFailedTests, json.success ? 0 : 1),
-  })
 
   if (part === 'all') {
     for (const [name, args] of [
+      ['Format', ['run', 'format:check', '--silent']],
       ['Lint', ['run', 'lint', '--silent']],
       ['Types', ['run', 'types', '--silent']],
       ['Unused code', ['run', 'unused', '--silent']],
@@ -85,11 +103,13 @@ main(async () => {
       'vitest',
       'run',
       'tests/core',
+      'tests/shared',
+      'tests/app',
       '--reporter=dot',
       '--reporter=json',
       `--outputFile.json=${report}`,
     ])
-    add(counted(report, vitest))
+    add(counted(report, fromVitest))
   }
   if (wants('server') || wants('e2e')) {
     const env = { ZONARIS_TEST_ADMIN: await admin() }
@@ -102,13 +122,14 @@ main(async () => {
           'vitest',
           'run',
           'tests/server',
+          '--maxWorkers=2',
           '--reporter=default',
           '--reporter=json',
           `--outputFile.json=${report}`,
         ],
         env,
       )
-      add(counted(report, vitest))
+      add(counted(report, fromVitest))
     }
     if (wants('e2e')) {
       await ensureChromium()
@@ -117,14 +138,13 @@ main(async () => {
         ZONARIS_CHROMIUM: chromiumPath(),
         PLAYWRIGHT_JSON_OUTPUT_NAME: report,
       })
-      add(
-        counted(report, (json) => ({
-          passed: json.stats.expected,
-          failed: json.stats.unexpected + json.stats.flaky + json.errors.length,
-        })),
-      )
+      add(counted(report, fromPlaywright))
     }
   }
+  times.sort((a, b) => b.ms - a.ms)
+  console.log('\nThe slowest tests:')
+  for (const { name, ms } of times.slice(0, SLOWEST))
+    console.log(`${(ms / 1000).toFixed(1).padStart(6)} s  ${name}`)
   console.log(`\n${passed} passed, ${failed} failed`)
   return failed === 0 && passed > 0 ? 0 : 1
 }, cleanUp)

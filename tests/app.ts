@@ -64,7 +64,11 @@ async function freshDatabase(): Promise<{
   drop: () => Promise<void>
 }> {
   const { url, drop } = await emptyDatabase()
-  const { appUrl } = await migrate(url, SECRET, MIGRATIONS, () => {})
+  // The application's role belongs to the whole server: two tests that begin at once take turns.
+  const appUrl = await withOwner(adminUrl(), async (client) => {
+    await client.query('SELECT pg_advisory_lock(1)')
+    return (await migrate(url, SECRET, MIGRATIONS, () => {})).appUrl
+  })
   return { ownerUrl: url, appUrl, drop }
 }
 

@@ -95,7 +95,7 @@ const airText = (entry: Station): string =>
         No stations yet. Add booths and bays with their volume and ventilation; jobs take their air
         from here.
       </p>
-      <div v-else class="panel overflow-x-auto">
+      <SideScroll v-else class="panel" label="Stations">
         <table class="list">
           <thead>
             <tr>
@@ -123,7 +123,7 @@ const airText = (entry: Station): string =>
             </tr>
           </tbody>
         </table>
-      </div>
+      </SideScroll>
     </section>
     <HouseChart :may-write="signIn.may('lead')" @changed="signIn.load" />
     <section v-if="signIn.may('lead')" aria-labelledby="rules">

@@ -149,7 +149,7 @@ function estimated(job: JobSpec, limit: Limit, emission: Emission): Finding {
         generation: { amount: generation, unit: 'g/h' },
         flow: { amount: flow, unit: 'm3/s' },
         mixing: job.air.mixing,
-        arc: { amount: job.arcMinutes, unit: 'min' },
+        arcOn: { amount: job.arcMinutes, unit: 'min' },
         whileWelding: { amount: working, unit: 'mg/m3' },
       },
     },

@@ -108,9 +108,9 @@ export function identifyCoating(seen: Seen): CoatingAnswer {
           rule: 'What is seen, one sign of a coating outweighs the rest',
           source: COMMON_PRACTICE,
           inputs: Object.fromEntries(
-            Object.entries(seen).map(([key, value]) => [
-              key,
-              value === null ? 'not looked at' : value,
+            COATING_QUESTIONS.map(({ id, answers }) => [
+              id,
+              answers.find(({ value }) => value === seen[id])?.label ?? 'not looked at',
             ]),
           ),
         },

@@ -1,13 +1,73 @@
 import { describe, expect, it, test } from 'vitest'
+import { EMISSION_FACTORS } from '#core/fume/emission.table'
+import { emissionRate } from '#core/fume/emission'
+import { JOB, jobWith } from './job.fixture'
 import { emissionsOf } from '#core/air/emit'
-import { airBasis, caseOfJob } from '#core/air/basis'
-import { assessJob } from '#core/assessment/assess'
 import { faultsOf, rowOfComposition, sumOfParts, type Composition } from '#core/fume/composition'
 import { consumedPerHour } from '#core/fume/consumed'
 import { COATING_QUESTIONS, identifyCoating, type Seen } from '#core/fume/coating'
 import { coatingMass, grindBack, OXIDE_PER_ZINC, zincOxideRate } from '#core/fume/zinc'
 import { SOURCE } from './air.fixture'
-import { JOB, jobWith } from './job.fixture'
+
+describe('emission, EPA AP-42 section 12.19', () => {
+  // Spot rows, recalled a second time: g/kg fume, manganese.
+  test.each([
+    ['SMAW E6010', 25.6, 0.991],
+    ['SMAW E7018', 18.4, 1.03],
+    ['GMAW E70S', 5.2, 0.318],
+    ['FCAW E71T', 12.2, 0.662],
+    ['SMAW 14Mn-4Cr', 81.6, 23.2],
+  ])('%s', (name, fume, manganese) => {
+    expect(EMISSION_FACTORS.find((row) => row.name === name)).toMatchObject({ fume, manganese })
+  })
+  it('no row reports more metal than fume, nor more chromium VI than chromium', () => {
+    for (const row of EMISSION_FACTORS) {
+      expect((row.chromium ?? 0) + (row.manganese ?? 0) + (row.nickel ?? 0)).toBeLessThanOrEqual(
+        row.fume,
+      )
+      if (row.chromiumVI !== null)
+        expect(row.chromiumVI).toBeLessThanOrEqual(row.chromium ?? Infinity)
+    }
+  })
+  it('E7018 at 120 A: 1.3 kg/h by default, so 23.92 g/h of fume', () => {
+    expect(emissionRate(JOB, 'fume')).toMatchObject({ rate: 18.4 * 1.3, bound: false })
+    expect(emissionRate(jobWith({ amps: 240 }), 'fume')).toMatchObject({ rate: 18.4 * 2.6 })
+    expect(emissionRate(jobWith({ consumption: 2 }), 'fume')).toMatchObject({ rate: 36.8 })
+  })
+  it('bounds chromium VI by chromium, and a metal without data by the fume', () => {
+    expect(emissionRate(JOB, 'chromiumVI')).toMatchObject({ rate: 0.006 * 1.3, bound: true })
+    expect(
+      emissionRate(
+        jobWith({ consumable: 'FCAW E308LT', process: 'FCAW', consumption: 1 }),
+        'nickel',
+      ),
+    ).toMatchObject({ rate: 9.1, bound: true })
+  })
+  it("does not trust a plain filler's table on stainless or on unknown metal", () => {
+    for (const baseMetal of ['stainless', 'nickel_alloy', 'unknown'] as const) {
+      for (const metal of ['chromiumVI', 'nickel'] as const)
+        expect(
+          emissionRate(
+            jobWith({ process: 'GMAW', consumable: 'GMAW E70S', consumption: 1, baseMetal }),
+            metal,
+          ),
+        ).toMatchObject({ rate: 5.2, bound: true })
+    }
+    expect(
+      emissionRate(jobWith({ process: 'GMAW', consumable: 'GMAW E70S', consumption: 1 }), 'nickel'),
+    ).toMatchObject({ rate: 0.001, bound: false })
+  })
+  it("has no answer without a factor, without consumption, or for another process's consumable", () => {
+    expect(emissionRate(jobWith({ consumable: null }), 'fume')).toHaveProperty('because')
+    expect(
+      emissionRate(jobWith({ process: 'FCAW', consumable: 'FCAW E71T' }), 'fume'),
+    ).toHaveProperty('because')
+    expect(emissionRate(jobWith({ process: 'GMAW' }), 'fume')).toHaveProperty('because')
+    expect(emissionRate(jobWith({ process: 'PAC', consumable: null }), 'fume')).toHaveProperty(
+      'because',
+    )
+  })
+})
 
 describe('filler melted per hour of arc', () => {
   it('1.0 mm steel at 8 m/min is 2.96 kg/h: 7,850 kg/m3 x pi/4 mm2 x 480 m/h', () => {
@@ -165,36 +225,5 @@ describe('telling a coating by what is seen (common practice)', () => {
   it('nothing seen is unknown and never clear; each question has an answer that is no sign', () => {
     expect(see({}).finding.level).toBe('unknown')
     for (const question of COATING_QUESTIONS) expect(question.answers.length).toBeGreaterThan(1)
-  })
-})
-
-describe('from a job to its case and back', () => {
-  it('keeps the arc minutes: arc share times the window', () => {
-    const {
-      sources: [own],
-    } = caseOfJob(JOB)
-    expect((own!.to - own!.from) * own!.arcShare).toBeCloseTo(JOB.arcMinutes, 9)
-  })
-  it('an assessment counts while the job is as it was, and no longer', () => {
-    const finding = {
-      code: 'air.fume',
-      step: 'air' as const,
-      level: 'caution' as const,
-      sentence: 'Kept',
-      reasons: [],
-    }
-    const check = { basis: airBasis(JOB, ['osha']), findings: [finding] }
-    const sentences = (job: typeof JOB): string[] =>
-      assessJob(job, { helmet: null, gear: [], airCheck: check }).findings.map(
-        (entry) => entry.sentence,
-      )
-    expect(sentences(JOB)).toContain('Kept')
-    expect(sentences({ ...JOB, title: 'x' } as typeof JOB)).toContain('Kept')
-    expect(sentences(jobWith({ amps: 130 }))).not.toContain('Kept')
-    expect(sentences(jobWith({ amps: 130 })).join()).toMatch(/no longer counts/)
-    // A measured result goes before the assessment.
-    expect(sentences(jobWith({ measured: { reference: 'AS-1', fume: 1 } })).join()).toMatch(
-      /Measured 20 %/,
-    )
   })
 })

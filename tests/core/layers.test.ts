@@ -1,7 +1,9 @@
-import { readdirSync } from 'node:fs'
+import { readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { ESLint } from 'eslint'
+import ts from 'typescript'
 import { describe, expect, it } from 'vitest'
+import { INPUT_WORDS } from '#core/finding/input-words'
 import { MIGRATIONS } from '#server/db/migrations.list'
 import { allRoutes } from '#shared/api/all'
 
@@ -66,7 +68,75 @@ describe('layers', () => {
   }, 60_000)
 })
 
+/** Each part of the core knows only what stands before it. */
+const ORDER = [
+  'finding',
+  'calendar',
+  'stock',
+  'exposure',
+  'job',
+  'gas',
+  'inspection',
+  'firewatch',
+  'permit',
+  'shade',
+  'marking',
+  'laser',
+  'respirator',
+  'fume',
+  'people',
+  'ppe',
+  'ventilation',
+  'sampling',
+  'monitor',
+  'hood',
+  'air',
+  'assessment',
+  'readiness',
+]
+const coreFiles = readdirSync('core', { recursive: true, withFileTypes: true })
+  .filter((entry) => entry.isFile() && entry.name.endsWith('.ts'))
+  .map((entry) => join(entry.parentPath, entry.name))
+
+describe('the order of the core', () => {
+  it('names every part of it', () => {
+    const parts = readdirSync('core', { withFileTypes: true }).filter((entry) =>
+      entry.isDirectory(),
+    )
+    expect(parts.map((part) => part.name).sort()).toEqual([...ORDER].sort())
+  })
+  it.each(coreFiles)('%s looks down only', (file) => {
+    const own = ORDER.indexOf(file.split('/')[1]!)
+    const needed = [...readFileSync(file, 'utf8').matchAll(/from '\.\.\/([a-z-]+)\//g)]
+    const above = needed.map(([, part]) => part!).filter((part) => ORDER.indexOf(part) >= own)
+    expect(above).toEqual([])
+  })
+})
+
+/** Names of what goes into judgements, as they stand in the source of the core. */
+function inputNames(): string[] {
+  const names = new Set<string>()
+  const visit = (node: ts.Node): void => {
+    const named =
+      (ts.isPropertyAssignment(node) || ts.isVariableDeclaration(node)) &&
+      node.name.getText() === 'inputs' &&
+      node.initializer
+    if (named && ts.isObjectLiteralExpression(named))
+      for (const property of named.properties)
+        if (property.name) names.add(property.name.getText().replace(/'/g, ''))
+    ts.forEachChild(node, visit)
+  }
+  for (const file of coreFiles)
+    visit(ts.createSourceFile(file, readFileSync(file, 'utf8'), ts.ScriptTarget.Latest, true))
+  return [...names]
+}
+
 describe('what must agree', () => {
+  it('every number behind a reason has words of the trade', () => {
+    const names = inputNames()
+    expect(names.length).toBeGreaterThan(60)
+    expect(names.filter((name) => !(name in INPUT_WORDS))).toEqual([])
+  })
   it('migration files and the list that the server carries', () => {
     expect(
       readdirSync('server/db/migrations')

@@ -53,7 +53,7 @@ test("second day: from yesterday's session to all clear in at most 12 clicks, an
   await click('Session', 'link')
   await click('Copy to today')
   const level = page.getByTestId('session-level')
-  await expect(level).toContainText('No go')
+  await expect(level).toContainText('Do not start')
   await click(/^All here/)
   await click(/hoods pull/)
   await click(/helmets to check/)

@@ -22,6 +22,8 @@ export class Person {
       headers: {
         ...(this.cookie && { cookie: this.cookie }),
         ...(body !== undefined && { 'content-type': 'application/json' }),
+        // A connection kept open may be shut by the server in the moment in which it is used again.
+        connection: 'close',
         origin: this.app.url,
         'sec-fetch-site': 'same-origin',
         ...headers,

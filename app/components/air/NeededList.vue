@@ -31,7 +31,7 @@ function hood(inverse: Inverse): string {
 </script>
 
 <template>
-  <div class="overflow-x-auto">
+  <SideScroll label="What each limit needs">
     <table class="list">
       <caption class="sr-only">What each limit needs</caption>
       <thead>
@@ -58,5 +58,5 @@ function hood(inverse: Inverse): string {
         </tr>
       </tbody>
     </table>
-  </div>
+  </SideScroll>
 </template>

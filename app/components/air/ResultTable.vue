@@ -26,7 +26,7 @@ const quantile = (row: AirResult, of: 'p5' | 'p50' | 'p95'): number | null => {
 </script>
 
 <template>
-  <div class="overflow-x-auto">
+  <SideScroll label="Estimates by substance">
     <table class="list" data-testid="air-results">
       <caption class="sr-only">Estimates by substance, mg/m³</caption>
       <thead>
@@ -105,5 +105,5 @@ const quantile = (row: AirResult, of: 'p5' | 'p50' | 'p95'): number | null => {
         </tr>
       </tbody>
     </table>
-  </div>
+  </SideScroll>
 </template>

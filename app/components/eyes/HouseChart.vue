@@ -67,7 +67,7 @@ async function saved(): Promise<void> {
           from {{ joined(dayText(chart.effectiveFrom), chart.inForce && 'in force') }}
         </UButton>
       </div>
-      <div class="overflow-x-auto">
+      <SideScroll label="House chart">
         <table class="list max-w-xl">
           <thead>
             <tr>
@@ -84,7 +84,7 @@ async function saved(): Promise<void> {
             </tr>
           </tbody>
         </table>
-      </div>
+      </SideScroll>
       <p class="muted text-sm">
         A value under the legal minimum is raised to it wherever the chart is used.
       </p>

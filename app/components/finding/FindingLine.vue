@@ -1,16 +1,13 @@
 <script setup lang="ts">
-import type { Finding, Input } from '#core/finding/finding'
-import { quantityText } from '#shared/units/units'
+import type { Finding, Reason } from '#core/finding/finding'
+import { inputsText } from '#shared/finding/input-text'
+import { useSiteTime } from '~/composables/time'
 import { useUnits } from '~/composables/units'
 
 const props = defineProps<{ finding: Finding; override?: string }>()
 const units = useUnits()
-function inputText(value: Input): string {
-  if (typeof value === 'object') return quantityText(value, units.value)
-  if (typeof value === 'boolean') return value ? 'yes' : 'no'
-  return String(value)
-}
-const spaced = (name: string): string => name.replace(/([A-Z])/g, ' $1').toLowerCase()
+const { when } = useSiteTime()
+const behind = ({ inputs }: Reason): string => inputsText(inputs ?? {}, units.value, when)
 const fromMemory = computed(() =>
   props.finding.reasons.some((reason) => reason.source.recall === 'memory'),
 )
@@ -38,11 +35,7 @@ const fromMemory = computed(() =>
             <li v-for="(reason, i) in finding.reasons" :key="i">
               <span class="font-semibold">{{ reason.rule }}.</span>
               {{ reason.source.document }}.
-              <span v-if="reason.inputs" class="muted block">
-                <span v-for="(value, name, n) in reason.inputs" :key="name">
-                  {{ n > 0 ? ', ' : '' }}{{ spaced(name) }} {{ inputText(value) }}
-                </span>
-              </span>
+              <span v-if="reason.inputs" class="muted block">{{ behind(reason) }}</span>
             </li>
           </ul>
           <p v-if="fromMemory" class="muted">

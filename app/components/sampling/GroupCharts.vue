@@ -159,7 +159,7 @@ const percent = (share: number | null): string => (share === null ? '–' : perc
       <summary class="cursor-pointer muted underline underline-offset-2 py-1">
         The same as a table
       </summary>
-      <div class="overflow-x-auto">
+      <SideScroll label="Results by day">
         <table class="list max-w-xl">
           <thead>
             <tr>
@@ -176,7 +176,7 @@ const percent = (share: number | null): string => (share === null ? '–' : perc
             </tr>
           </tbody>
         </table>
-      </div>
+      </SideScroll>
     </details>
   </div>
 </template>

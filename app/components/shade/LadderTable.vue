@@ -24,7 +24,7 @@ function spanText({ from, to }: LadderRow): string {
     <summary class="cursor-pointer muted underline underline-offset-2 py-1">
       The same as a table
     </summary>
-    <div class="overflow-x-auto" tabindex="0" role="region" aria-label="Shade by school">
+    <SideScroll label="Shade by school">
       <table class="list max-w-2xl">
         <caption class="sr-only">Shade by school</caption>
         <thead>
@@ -42,6 +42,6 @@ function spanText({ from, to }: LadderRow): string {
           </tr>
         </tbody>
       </table>
-    </div>
+    </SideScroll>
   </details>
 </template>

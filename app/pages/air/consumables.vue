@@ -213,7 +213,7 @@ const cell = (value: number | null): string => (value === null ? 'no data' : fig
       <p class="muted">
         {{ EMISSION_SOURCE.document }}, recalled; g per kg melted. "No data" is never zero.
       </p>
-      <div class="overflow-x-auto" tabindex="0" role="region" aria-labelledby="table">
+      <SideScroll label="Emission factors">
         <table class="list">
           <thead>
             <tr>
@@ -236,7 +236,7 @@ const cell = (value: number | null): string => (value === null ? 'no data' : fig
             </tr>
           </tbody>
         </table>
-      </div>
+      </SideScroll>
     </section>
   </div>
 </template>

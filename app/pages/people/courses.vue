@@ -90,7 +90,7 @@ const print = (): void => window.print()
         </UButton>
       </div>
       <p v-if="course.kit.length === 0" class="muted">No kit list.</p>
-      <div v-else class="overflow-x-auto">
+      <SideScroll v-else :label="`Kit list of ${course.name}`">
         <table class="list">
           <thead>
             <tr>
@@ -109,7 +109,7 @@ const print = (): void => window.print()
             </tr>
           </tbody>
         </table>
-      </div>
+      </SideScroll>
     </section>
   </div>
   <FormDialog

@@ -139,7 +139,7 @@ const takeWords = computed(() => {
           v-model="onlyBroken"
           label="Only the broken rows"
         />
-        <div class="panel overflow-x-auto">
+        <SideScroll class="panel" label="Rows of the roster">
           <table class="list">
             <thead>
               <tr>
@@ -173,7 +173,7 @@ const takeWords = computed(() => {
               </tr>
             </tbody>
           </table>
-        </div>
+        </SideScroll>
         <p v-if="rows.length > ROWS_SHOWN" class="muted">
           The first {{ ROWS_SHOWN }} of {{ rows.length }} rows.
         </p>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { dayText } from '#core/calendar/day'
 import { onKeyStroke, useLocalStorage } from '@vueuse/core'
-import type { Level } from '#core/finding/finding'
+import { START_NAME } from '#core/assessment/answer'
 import { sessionRoutes } from '#shared/session/routes'
 import type { Fix, Session, SessionChange } from '#shared/session/schema'
 import { addressOf, call } from '~/composables/api'
@@ -28,12 +28,6 @@ const mayWrite = computed(() => signIn.may('lead', 'instructor'))
 const chosen = ref<string[]>([])
 const at = ref({ row: 0, column: 0 })
 const opened = ref(false)
-const GO: Record<Level, string> = {
-  clear: 'Go',
-  caution: 'Go, with care',
-  stop: 'No go',
-  unknown: 'Not known yet',
-}
 
 const members = computed(() => session.value?.members ?? [])
 const looked = computed(() => {
@@ -138,7 +132,7 @@ const paper = computed({
         <FindingMark :level="session.level" :size="40" />
         <span>
           <span class="plate text-5xl block" :class="`text-${session.level}`">
-            {{ GO[session.level] }}
+            {{ START_NAME[session.level] }}
           </span>
           <span class="text-sm">
             {{ session.counts.clear }} clear, {{ session.counts.caution }} with care,

@@ -182,7 +182,7 @@ function takeBack(personId: string, quantity: number): void {
     <section aria-labelledby="ledger">
       <h2 id="ledger" class="mb-2">Ledger</h2>
       <p v-if="data.moves.length === 0" class="panel p-4 muted">Nothing has moved yet.</p>
-      <div v-else class="panel overflow-x-auto">
+      <SideScroll v-else class="panel" label="Ledger">
         <table class="list">
           <thead>
             <tr>
@@ -208,7 +208,7 @@ function takeBack(personId: string, quantity: number): void {
             </tr>
           </tbody>
         </table>
-      </div>
+      </SideScroll>
     </section>
     <StockForm v-model:open="editing" :stock="data.stock" @saved="load" />
   </div>

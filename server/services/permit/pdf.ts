@@ -1,14 +1,14 @@
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces'
-import type { Finding, Input } from '#core/finding/finding'
+import type { Finding } from '#core/finding/finding'
 import { SWEEP, WATCH_MINUTES } from '#core/firewatch/rules.table'
 import { PROCESS_NAME } from '#core/job/job'
 import { findJob, type JobRow } from '#server/db/job'
 import { inOrganisation } from '#server/db/pool'
 import { findMe } from '#server/db/person'
+import { inputsText } from '#shared/finding/input-text'
 import type { Permit } from '#shared/permit/schema'
 import type { Me } from '#shared/sign-in/schema'
 import type { Units } from '#shared/units/systems'
-import { quantityText } from '#shared/units/units'
 import type { Actor } from '../actor'
 import { LEVEL_WORD, printed, type Printed } from '../print/document'
 import { loadPermit } from './read'
@@ -115,7 +115,7 @@ function layOut(permit: Permit, job: JobRow, me: Me, now: Date): TDocumentDefini
               { text: 'Finding', bold: true },
               { text: 'Why', bold: true },
             ],
-            ...permit.findings.map((finding) => findingRow(finding, permit, site.units)),
+            ...permit.findings.map((finding) => findingRow(finding, permit, site.units, time)),
           ],
         },
         layout: 'lightHorizontalLines',
@@ -156,15 +156,13 @@ function layOut(permit: Permit, job: JobRow, me: Me, now: Date): TDocumentDefini
   }
 }
 
-function findingRow(finding: Finding, permit: Permit, units: Units): Content[] {
+function findingRow(
+  finding: Finding,
+  permit: Permit,
+  units: Units,
+  when: (moment: string) => string,
+): Content[] {
   const overridden = permit.overridden.find((entry) => entry.code === finding.code)
-  const inputs = (all: Record<string, Input> = {}): string =>
-    Object.entries(all)
-      .map(
-        ([name, value]) =>
-          `${name} ${typeof value === 'object' ? quantityText(value, units) : value}`,
-      )
-      .join(', ')
   return [
     {
       text: overridden ? 'OVERRIDDEN' : LEVEL_WORD[finding.level],
@@ -185,7 +183,7 @@ function findingRow(finding: Finding, permit: Permit, units: Units): Content[] {
         text: [
           `${reason.rule}. `,
           { text: reason.source.document, italics: true },
-          reason.inputs ? ` (${inputs(reason.inputs)})` : '',
+          reason.inputs ? ` (${inputsText(reason.inputs, units, when)})` : '',
         ],
         style: 'small',
       })),

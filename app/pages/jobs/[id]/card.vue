@@ -71,6 +71,7 @@ const work = computed(() => {
         <p v-if="helmet">{{ helmet.sentence }}</p>
       </div>
     </header>
+    <h2 class="sr-only">What to wear</h2>
     <DressedFigure
       :answer="answer.ppe"
       :shade="answer.shade.working"

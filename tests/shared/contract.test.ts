@@ -1,14 +1,16 @@
 import { describe, expect, it, test } from 'vitest'
-import { readConfig } from '#server/config'
+import { houseChartBody } from '#shared/eyes/schema'
+import { courseBody, recordBody, personBody } from '#shared/people/schema'
+import { stockBody } from '#shared/stock/schema'
+import { changeBody } from '#shared/session/schema'
 import { openApi } from '#shared/api/openapi'
 import { allRoutes } from '#shared/api/all'
 import type { Contract } from '#shared/api/contract'
 import { gearBody } from '#shared/inspection/schema'
 import { jobBody } from '#shared/job/schema'
-import { personBody } from '#shared/people/schema'
 import { setupBody } from '#shared/sign-in/schema'
 import { siteBody } from '#shared/shop/schema'
-import { JOB } from './job.fixture'
+import { JOB } from '../core/job.fixture'
 
 const paths = (
   schema: {
@@ -33,6 +35,112 @@ const job = (change: object = {}, spec: object = {}): unknown => ({
   cylinderIds: [],
   spec: { ...JOB, ...spec },
   ...change,
+})
+
+describe('what the door lets in', () => {
+  const paths = (
+    schema: {
+      safeParse: (value: unknown) => {
+        success: boolean
+        error?: { issues: { path: PropertyKey[] }[] }
+      }
+    },
+    value: unknown,
+  ): string[] => schema.safeParse(value).error?.issues.map((issue) => issue.path.join('.')) ?? []
+  const chart = (rows: object[]): object => ({ effectiveFrom: '2026-01-01', rows })
+  test.each([
+    [
+      'a chart that is whole',
+      chart([
+        { process: 'SMAW', from: 0, to: 55, shade: 7 },
+        { process: 'SMAW', from: 55, to: null, shade: 10 },
+        { process: 'GTAW', from: 0, to: null, shade: 10 },
+      ]),
+      [],
+    ],
+    [
+      'an end under its beginning',
+      chart([{ process: 'SMAW', from: 60, to: 55, shade: 7 }]),
+      ['rows.0.to'],
+    ],
+    [
+      'rows that overlap',
+      chart([
+        { process: 'SMAW', from: 0, to: 60, shade: 7 },
+        { process: 'SMAW', from: 55, to: null, shade: 10 },
+      ]),
+      ['rows.1.from'],
+    ],
+    [
+      'a shade that is none',
+      chart([{ process: 'SMAW', from: 0, to: 60, shade: 0 }]),
+      ['rows.0.shade'],
+    ],
+    ['no day', { effectiveFrom: 'soon', rows: [] }, ['effectiveFrom']],
+  ])('%s', (_, value, expected) => expect(paths(houseChartBody, value)).toEqual(expected))
+  const record = {
+    lightSensitive: false,
+    correction: 'none',
+    tint: null,
+    respiratorUntil: null,
+    fitTestOn: null,
+    fitModel: null,
+    fitSize: null,
+    sealCheckOn: null,
+    cleared: [],
+    kit: [],
+  }
+  test.each([
+    [{}, []],
+    [{ tint: 12 }, ['tint']],
+    [{ correction: 'monocle' }, ['correction']],
+    [{ respiratorUntil: '31/01/2027' }, ['respiratorUntil']],
+    [{ cleared: ['STICK'] }, ['cleared.0']],
+    [{ kit: [{ ppeId: 'boots', state: 'perhaps' }] }, ['kit.0.state']],
+    [{ diagnosis: 'asthma' }, ['']],
+  ])('a record with %o', (change, expected) =>
+    expect(paths(recordBody, { ...record, ...change })).toEqual(expected),
+  )
+  it('a kit list names each piece once', () =>
+    expect(
+      paths(courseBody, {
+        name: 'C',
+        kit: [
+          { ppeId: 'cap', supplier: 'shop', property: '', by: 'x' },
+          { ppeId: 'cap', supplier: 'shop', property: '', by: 'x' },
+        ],
+      }),
+    ).toEqual(['kit.1.ppeId']))
+  const stock = {
+    code: 'lg-9',
+    name: 'Gloves',
+    kind: 'ppe',
+    ppeId: 'gauntlets',
+    size: '',
+    condition: 'new',
+    expiresOn: null,
+    minimum: 1,
+    loan: false,
+  }
+  test.each([
+    [{}, []],
+    [{ code: 'a b' }, ['code']],
+    [{ minimum: -1 }, ['minimum']],
+    [{ minimum: 0.5 }, ['minimum']],
+    [{ ppeId: null }, ['ppeId']],
+    [{ kind: 'consumable' }, ['ppeId']],
+    [{ expiresOn: 'never' }, ['expiresOn']],
+  ])('stock with %o', (change, expected) =>
+    expect(paths(stockBody, { ...stock, ...change })).toEqual(expected),
+  )
+  it('codes are kept in capitals', () => expect(stockBody.parse(stock).code).toBe('LG-9'))
+  test.each([
+    [{ kind: 'seal', people: [] }],
+    [{ kind: 'presence', people: ['00000000-0000-4000-8000-000000000000'], presence: 'asleep' }],
+    [{ kind: 'prove', stations: [], proved: true }],
+    [{ kind: 'clear', people: ['00000000-0000-4000-8000-000000000000'], process: 'GLUE' }],
+    [{ kind: 'anything' }],
+  ])('no change like %o', (change) => expect(changeBody.safeParse(change).success).toBe(false))
 })
 
 describe('a job at the door', () => {
@@ -211,23 +319,5 @@ describe('contracts', () => {
       'page',
       'sort',
     ])
-  })
-})
-
-describe('configuration', () => {
-  const env = { ZONARIS_APP_DATABASE_URL: 'postgres://x', ZONARIS_SECRET: 'x'.repeat(32) }
-
-  it('reads what is given', () => {
-    expect(readConfig(env)).toMatchObject({ rehearsal: 1, poolSize: 10 })
-    expect(readConfig({ ...env, ZONARIS_REHEARSAL: '60' }).rehearsal).toBe(60)
-  })
-
-  test.each([
-    [{ ZONARIS_SECRET: 'x'.repeat(32) }, 'ZONARIS_APP_DATABASE_URL'],
-    [{ ...env, ZONARIS_SECRET: 'short' }, 'ZONARIS_SECRET'],
-    [{ ...env, ZONARIS_REHEARSAL: 'fast' }, 'ZONARIS_REHEARSAL'],
-    [{ ...env, ZONARIS_REHEARSAL: '0.5' }, 'ZONARIS_REHEARSAL'],
-  ])('refuses to start half configured, naming the variable', (given, name) => {
-    expect(() => readConfig(given)).toThrow(name)
   })
 })

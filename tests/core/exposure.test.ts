@@ -1,4 +1,5 @@
 import { describe, expect, it, test } from 'vitest'
+import { mixtureIndex, timeWeightedAverage } from '#core/exposure/average'
 import { bandOf, compareAll, governing, mixtures } from '#core/exposure/compare'
 import { asSubstance, LIMITS, LIMIT_WORDS, strictest } from '#core/exposure/limits.table'
 import { ACTS_ON } from '#core/exposure/organ.table'
@@ -14,6 +15,32 @@ import {
 
 const limit = (set: LimitSet, substance: Substance, kind: LimitKind = 'twa'): number | undefined =>
   LIMITS.find((row) => row.set === set && row.substance === substance && row.kind === kind)?.limit
+
+describe('worked examples of OSHA 29 CFR 1910.1000(d)', () => {
+  it('(d)(1)(ii): 2 h at 150, 2 h at 75, 4 h at 50 ppm is 81.25 ppm', () => {
+    expect(
+      timeWeightedAverage([
+        { concentration: 150, hours: 2 },
+        { concentration: 75, hours: 2 },
+        { concentration: 50, hours: 4 },
+      ]),
+    ).toBe(81.25)
+  })
+  it('(d)(2)(ii): 500/1000 + 45/200 + 40/200 is 0.925', () => {
+    expect(
+      mixtureIndex([
+        { concentration: 500, limit: 1000 },
+        { concentration: 45, limit: 200 },
+        { concentration: 40, limit: 200 },
+      ]),
+    ).toBeCloseTo(0.925, 12)
+  })
+  it('refuses a 25 h day, negatives and a limit of zero', () => {
+    expect(() => timeWeightedAverage([{ concentration: 1, hours: 25 }])).toThrow(RangeError)
+    expect(() => timeWeightedAverage([{ concentration: -1, hours: 1 }])).toThrow(RangeError)
+    expect(() => mixtureIndex([{ concentration: 1, limit: 0 }])).toThrow(RangeError)
+  })
+})
 
 describe('limits of five sets, written out again from memory (mg/m3, gases ppm)', () => {
   // OSHA 1910.1000 Z-1, NIOSH Pocket Guide, ACGIH TLV, UK EH40, EU directives

@@ -1,11 +1,32 @@
-import { jobWith } from './job.fixture'
 import fc from 'fast-check'
 import { describe, expect, it, test } from 'vitest'
+import { quantityText, display, fieldText, figure } from '#shared/units/units'
 import { UNITS } from '#core/finding/finding'
 import { parseNumber } from '../../app/components/frame/number-text'
-import { display, fieldText, figure, quantityText } from '#shared/units/units'
-import { inchFraction } from '#core/finding/inches'
-import { assignShade } from '#core/shade/shade'
+
+describe('units of the new quantities', () => {
+  // 1 ft3 is 28.3168 L (exact from 0.3048 m).
+  test.each([
+    [28.3168, 'L/h', 'us', '1 cfh'],
+    [28.3168, 'L/h', 'si', '28.3 L/h'],
+    [0.031, 'rad', 'us', '31 mrad'],
+    [2000, 'W', 'si', '2,000 W'],
+    [1070, 'nm', 'us', '1,070 nm'],
+    [10, 's', 'si', '10 s'],
+    [6.02, 'OD', 'us', '6.02'],
+  ] as const)('%s %s in %s: %s', (amount, unit, units, text) =>
+    expect(quantityText({ amount, unit }, units)).toBe(text),
+  )
+  it('a distance reads in feet or metres', () =>
+    fc.assert(
+      fc.property(fc.double({ min: 1, max: 500, noNaN: true }), (metres) => {
+        const [us, si] = (['us', 'si'] as const).map((units) =>
+          Number.parseFloat(quantityText({ amount: metres, unit: 'm' }, units).replace(',', '')),
+        )
+        expect((us! * 0.3048) / si!).toBeCloseTo(1, 1)
+      }),
+    ))
+})
 
 describe('units at the edge', () => {
   // Exact by definition: 1 ft = 0.3048 m, 1 in = 25.4 mm, 1 lb = 0.45359237 kg; 1 psi = 6894.757 Pa. 1 inH2O = 249.0889 Pa, ISO 80000-4.
@@ -112,31 +133,5 @@ describe('a field shows a sensible number of figures', () => {
   it('a text says the fraction too', () => {
     expect(quantityText({ amount: 3.2, unit: 'mm' }, 'us')).toBe('1/8 in')
     expect(quantityText({ amount: 0.9, unit: 'mm' }, 'us')).toBe('0.0354 in')
-  })
-})
-
-describe('inches of the trade', () => {
-  // Metric names of rods beside their inch size, ANSI Z49.1 table 1, recalled; wires and plate: common practice.
-  test.each([
-    [1.6, '1/16'],
-    [2.4, '3/32'],
-    [3.2, '1/8'],
-    [4, '5/32'],
-    [4.8, '3/16'],
-    [6.4, '1/4'],
-    [25.4, '1'],
-    [44.45, '1 3/4'],
-  ])('%s mm is %s in', (mm, text) => expect(inchFraction(mm)).toBe(text))
-
-  test.each([0, -3.2, Number.NaN, Infinity, 0.9, 1.2, 2.5, 5, 6, 8, 10, 12, 20, 300])(
-    '%s mm is no fraction',
-    (mm) => expect(inchFraction(mm)).toBeNull(),
-  )
-
-  it('a rod named in inches has the shade of the same rod in millimetres', () => {
-    const floor = (electrode: number) =>
-      assignShade({ ...jobWith({ process: 'SMAW', amps: 50 }), electrode }).floor
-    for (const mm of [1.6, 2.4, 3.2, 4, 4.8, 5.6, 6.4, 7.9])
-      expect(floor(parseNumber(inchFraction(mm)!)! * 25.4), `${mm} mm`).toBe(floor(mm))
   })
 })

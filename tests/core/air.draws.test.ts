@@ -15,6 +15,7 @@ const drawn = (air: ReturnType<typeof caseWith>, draws = 200_000, seed = 7) => {
   simulation.step(draws)
   return simulation.result()
 }
+
 const fume = (result: ReturnType<typeof drawn>) =>
   result.substances.find((entry) => entry.substance === 'fume')!
 

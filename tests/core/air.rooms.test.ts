@@ -4,7 +4,9 @@ import { shiftAir, type Stretch } from '#core/air/shift'
 import { course, exchange, steady, type Air, type Drive, type Room } from '#core/air/zones'
 
 const ROOM: Room = { volume: 120, mixing: 1.5, near: { radius: 0.6, airSpeed: 0.15 } }
+
 const MIXED: Room = { volume: 120, mixing: 2, near: null }
+
 const STRETCHES: Stretch[] = [
   { seconds: 1800, flow: 0.4, near: 1.2, far: 0, supply: 0.05 },
   { seconds: 600, flow: 0.4, near: 0, far: 2, supply: 0.05 },

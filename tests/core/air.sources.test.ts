@@ -1,17 +1,14 @@
-import fc from 'fast-check'
 import { describe, expect, it, test } from 'vitest'
-import { airBasis, caseOfJob } from '#core/air/basis'
 import { emissionsOf } from '#core/air/emit'
-import { judgeAir } from '#core/air/judge'
 import { linearise } from '#core/air/linear'
 import { reckon } from '#core/air/reckon'
 import { exchange } from '#core/air/zones'
-import { estimateExposure } from '#core/assessment/estimate'
-import { LIMITS } from '#core/exposure/limits.table'
-import { LIMIT_SETS, PARTICULATES, type Particulate } from '#core/exposure/terms'
+import type { Particulate } from '#core/exposure/terms'
 import { EMISSION_FACTORS, type EmissionRow } from '#core/fume/emission.table'
 import type { BaseMetal } from '#core/job/job'
 import { caseWith, SOURCE } from './air.fixture'
+import { airBasis, caseOfJob } from '#core/air/basis'
+import { assessJob } from '#core/assessment/assess'
 import { JOB, jobWith } from './job.fixture'
 
 const METAL: Record<EmissionRow['alloy'], BaseMetal> = {
@@ -21,6 +18,7 @@ const METAL: Record<EmissionRow['alloy'], BaseMetal> = {
   nickel: 'nickel_alloy',
   hardfacing: 'carbon_steel',
 }
+
 /** What the rest of the fume is made of; not known for nickel. */
 const REMAINDER: Record<EmissionRow['alloy'], Particulate | null> = {
   steel: 'ironOxide',
@@ -29,7 +27,9 @@ const REMAINDER: Record<EmissionRow['alloy'], Particulate | null> = {
   nickel: null,
   hardfacing: 'ironOxide',
 }
+
 const KG_PER_HOUR = 1.4
+
 const of = (row: EmissionRow) => ({
   ...SOURCE,
   process: row.process,
@@ -167,93 +167,33 @@ describe('several people, sources and switches', () => {
   })
 })
 
-describe('the quick look of a job and the full check', () => {
-  it('hold the same limits: whatever is adopted, the strictest of it, and stricter never judges milder', () => {
-    const rank = { clear: 0, caution: 1, unknown: 2, stop: 3 }
-    const sets = fc.uniqueArray(fc.constantFrom(...LIMIT_SETS), { minLength: 1 })
-    fc.assert(
-      fc.property(
-        sets,
-        sets,
-        fc.double({ min: 0.05, max: 20, noNaN: true }),
-        (some, more, generalFlow) => {
-          const job = jobWith({ consumable: 'SMAW E6013' }, { generalFlow })
-          const level = (adopted: typeof some): number =>
-            rank[
-              estimateExposure(job, adopted).find((finding) => finding.code === 'air.manganese')!
-                .level
-            ]
-          const has = some.some((set) =>
-            LIMITS.some((row) => row.set === set && row.substance === 'manganese'),
-          )
-          if (has)
-            expect(level([...new Set([...some, ...more])])).toBeGreaterThanOrEqual(level(some))
-        },
-      ),
-      { numRuns: 60 },
-    )
+describe('from a job to its case and back', () => {
+  it('keeps the arc minutes: arc share times the window', () => {
+    const {
+      sources: [own],
+    } = caseOfJob(JOB)
+    expect((own!.to - own!.from) * own!.arcShare).toBeCloseTo(JOB.arcMinutes, 9)
   })
-  it('no adopted limit is unknown, not harmless', () => {
-    expect(
-      estimateExposure(JOB, ['eu']).find((finding) => finding.code === 'air.fume'),
-    ).toMatchObject({ level: 'unknown', sentence: expect.stringMatching(/adopted have none/) })
-  })
-  it('15 min limits are met by the worst task', () => {
-    const job = (arcMinutes: number) =>
-      estimateExposure(jobWith({ consumable: 'SMAW 14Mn-4Cr', arcMinutes }, { generalFlow: 2 }), [
-        'niosh',
-      ]).find((finding) => finding.code === 'air.manganese')!
-    expect(job(1).level).toBe('stop')
-  })
-  it('the basis changes with each thing that changes the air, and with nothing else', () => {
-    const basis = airBasis(JOB, ['osha'])
-    for (const other of [
-      jobWith({ amps: 121 }),
-      jobWith({ consumable: 'SMAW E6013' }),
-      jobWith({ coating: 'zinc' }),
-      jobWith({ arcMinutes: 121 }),
-      jobWith({ welders: 2 }),
-      jobWith({ also: ['mercury'] }),
-      jobWith({ respirator: 'half_mask' }),
-      jobWith({}, { volume: 999 }),
-      jobWith({}, { generalFlow: 2 }),
-      jobWith({}, { hood: 'downdraft' }),
-    ])
-      expect(airBasis(other, ['osha'])).not.toBe(basis)
-    for (const same of [
-      jobWith({ thickness: 9 }),
-      jobWith({ position: 'overhead' }),
-      jobWith({ grinding: true }),
-    ])
-      expect(airBasis(same, ['osha'])).toBe(basis)
-    expect(airBasis(JOB, ['osha', 'uk'])).not.toBe(basis)
-  })
-  it('a job without measures gives a case that asks for them', () =>
-    expect(caseOfJob(jobWith({}, { volume: null, generalFlow: null }))).toMatchObject({
-      volume: 0,
-      flow: 0,
-    }))
-  it('a job with more arc than a shift keeps its minutes', () => {
-    const long = caseOfJob(jobWith({ arcMinutes: 700 }))
-    expect(long.shiftMinutes).toBe(700)
-    expect(long.sources[0]!.arcShare).toBe(1)
-  })
-  it('every substance judged names its limits, its source and its reckoning', () => {
-    const { findings, substances } = judgeAir(
-      caseWith({}, { consumable: 'SMAW E316', baseMetal: 'stainless' }),
-      LIMIT_SETS,
-      null,
-      'none',
-    )
-    expect(substances.length).toBeGreaterThan(4)
-    for (const finding of findings) {
-      expect(finding.reasons.length).toBeGreaterThan(0)
-      for (const reason of finding.reasons) expect(reason.source.document.length).toBeGreaterThan(8)
+  it('an assessment counts while the job is as it was, and no longer', () => {
+    const finding = {
+      code: 'air.fume',
+      step: 'air' as const,
+      level: 'caution' as const,
+      sentence: 'Kept',
+      reasons: [],
     }
-    // HSE 2019 and the NIOSH wording for fume are said where they print no figure.
-    expect(JSON.stringify(findings)).toMatch(/any indoor welding/)
-    expect(
-      PARTICULATES.filter((substance) => substances.some((entry) => entry.substance === substance)),
-    ).toContain('chromiumVI')
+    const check = { basis: airBasis(JOB, ['osha']), findings: [finding] }
+    const sentences = (job: typeof JOB): string[] =>
+      assessJob(job, { helmet: null, gear: [], airCheck: check }).findings.map(
+        (entry) => entry.sentence,
+      )
+    expect(sentences(JOB)).toContain('Kept')
+    expect(sentences({ ...JOB, title: 'x' } as typeof JOB)).toContain('Kept')
+    expect(sentences(jobWith({ amps: 130 }))).not.toContain('Kept')
+    expect(sentences(jobWith({ amps: 130 })).join()).toMatch(/no longer counts/)
+    // A measured result goes before the assessment.
+    expect(sentences(jobWith({ measured: { reference: 'AS-1', fume: 1 } })).join()).toMatch(
+      /Measured 20 %/,
+    )
   })
 })

@@ -1,0 +1,79 @@
+import { describe, expect, it, test } from 'vitest'
+import { afterRelease, judgeRelease, leaked, LOWER_EXPLOSIVE } from '#core/air/closed-space'
+import { judgeGasTest, type GasTest } from '#core/air/gas-test'
+
+describe('a leak or purge in a closed space', () => {
+  it('worst case 20.9 (1 - Vg/V), mixed 20.9 e^(-Vg/V)', () => {
+    expect(afterRelease({ gas: 'inert', amount: 2, space: 10, mixed: false }).oxygen).toBeCloseTo(
+      16.72,
+      9,
+    )
+    expect(afterRelease({ gas: 'inert', amount: 2, space: 10, mixed: true }).oxygen).toBeCloseTo(
+      20.9 * Math.exp(-0.2),
+      9,
+    )
+    expect(afterRelease({ gas: 'inert', amount: 30, space: 10, mixed: false }).oxygen).toBe(0)
+    expect(afterRelease({ gas: 'oxygen', amount: 1, space: 10, mixed: false }).oxygen).toBeCloseTo(
+      28.81,
+      9,
+    )
+  })
+  // Lower explosive limits, fire codes
+  it('acetylene 2.5, propane 2.1, methane 5, hydrogen 4 %', () =>
+    expect(LOWER_EXPLOSIVE).toEqual({ acetylene: 2.5, propane: 2.1, methane: 5, hydrogen: 4 }))
+  test.each([
+    [{ gas: 'inert', amount: 1, space: 10 }, 'stop'],
+    [{ gas: 'inert', amount: 0.5, space: 10 }, 'caution'],
+    [{ gas: 'oxygen', amount: 0.5, space: 10 }, 'stop'],
+    [{ gas: 'propane', amount: 0.0211, space: 10 }, 'stop'],
+    [{ gas: 'propane', amount: 0.02, space: 10 }, 'caution'],
+  ] as const)('%o is %s, never clear', (release, level) =>
+    expect(judgeRelease({ ...release, mixed: false }).level).toBe(level),
+  )
+  it('15 L/min for half an hour is 0.45 m3', () => expect(leaked(15, 30)).toBeCloseTo(0.45, 12))
+  it('refuses a space of nothing and less than no gas', () => {
+    expect(() => afterRelease({ gas: 'inert', amount: 1, space: 0, mixed: false })).toThrow(
+      RangeError,
+    )
+    expect(() => afterRelease({ gas: 'inert', amount: -1, space: 1, mixed: false })).toThrow(
+      RangeError,
+    )
+    expect(() => leaked(-1, 1)).toThrow(RangeError)
+  })
+})
+
+describe('the gas test before entry', () => {
+  const now = new Date('2026-05-04T10:00:00Z')
+  const TEST: GasTest = {
+    oxygen: 20.8,
+    explosive: 0,
+    others: {},
+    at: now,
+    until: new Date('2026-05-04T11:00:00Z'),
+    instrument: 'G-1',
+    bumpTested: true,
+  }
+  const judge = (change: Partial<GasTest>, at = now) =>
+    judgeGasTest({ ...TEST, ...change }, at, ['osha'])
+  it.each([
+    [{}, 'clear'],
+    [{ oxygen: 19.4 }, 'stop'],
+    [{ oxygen: 19.5 }, 'clear'],
+    [{ oxygen: 23.5 }, 'clear'],
+    [{ oxygen: 23.6 }, 'stop'],
+    [{ explosive: 9.9 }, 'clear'],
+    [{ explosive: 10 }, 'stop'],
+    [{ oxygen: null }, 'unknown'],
+    [{ explosive: null }, 'unknown'],
+    [{ others: { carbonMonoxide: 51 } }, 'stop'],
+    [{ others: { nitrogenDioxide: 4 } }, 'clear'],
+    [{ bumpTested: false }, 'caution'],
+  ] as const)('%o is %s', (change, level) =>
+    expect(judge(change as Partial<GasTest>).level).toBe(level),
+  )
+  it('none is unknown, one that ran out too', () => {
+    expect(judgeGasTest(null, now, ['osha']).level).toBe('unknown')
+    expect(judge({}, new Date('2026-05-04T11:00:00Z')).level).toBe('unknown')
+    expect(judge({ oxygen: 18 }, new Date('2026-05-05T11:00:00Z')).level).toBe('stop')
+  })
+})

@@ -1,0 +1,102 @@
+import { describe, expect, it, test } from 'vitest'
+import { worstLevel, type Finding } from '#core/finding/finding'
+import { countdown, finalRoundMade } from '#core/firewatch/countdown'
+import { judgeFire, watchMinutes, type FireQuery } from '#core/firewatch/fire'
+import { SWEEP, SWEEP_RADIUS, WATCH_MINUTES } from '#core/firewatch/rules.table'
+
+const MIN = 60_000
+
+const FIRE: FireQuery = {
+  designated: false,
+  sweep: Object.fromEntries(SWEEP.map((line) => [line.id, 'yes' as const])),
+  operator: 'a',
+  fireWatch: 'b',
+  fireWatchTrained: true,
+  validFrom: 0,
+  validTo: 4 * 3_600_000,
+  shiftHours: 8,
+  ruleSet: 'nfpa51b',
+  houseMinutes: null,
+}
+
+const fire = (change: Partial<FireQuery>, code: string): Finding | undefined =>
+  judgeFire({ ...FIRE, ...change }).find((entry) => entry.code === code)
+
+describe('fire, OSHA 29 CFR 1910.252(a)(2) and NFPA 51B', () => {
+  it('watches 30 min by OSHA, 60 by NFPA 51B (2019 on), never less by a house value; 35 ft is 10.7 m', () => {
+    expect(WATCH_MINUTES.osha.minutes).toBe(30)
+    expect(WATCH_MINUTES.nfpa51b.minutes).toBe(60)
+    expect([
+      watchMinutes('osha', null),
+      watchMinutes('osha', 45),
+      watchMinutes('nfpa51b', 45),
+      watchMinutes('nfpa51b', 180),
+    ]).toEqual([30, 45, 60, 180])
+    expect(SWEEP_RADIUS).toBeCloseTo(10.7, 1)
+  })
+  it('a full draft is clear throughout', () => expect(worstLevel(judgeFire(FIRE))).toBe('clear'))
+  for (const line of SWEEP) {
+    it(`"${line.id}" unanswered is unknown, answered no is a legal stop`, () => {
+      const { [line.id]: _, ...rest } = FIRE.sweep
+      expect(fire({ sweep: rest }, `fire.${line.id}`)!.level).toBe('unknown')
+      expect(fire({ sweep: { ...FIRE.sweep, [line.id]: 'no' } }, `fire.${line.id}`)).toMatchObject({
+        level: 'stop',
+        legal: true,
+      })
+    })
+  }
+  it('sweep, extinguisher and atmosphere always apply', () => {
+    for (const id of ['swept', 'moved', 'atmosphere', 'extinguisher'])
+      expect(fire({ sweep: { ...FIRE.sweep, [id]: 'na' } }, `fire.${id}`)!.level).toBe('stop')
+    expect(fire({ sweep: { ...FIRE.sweep, sprinklers: 'na' } }, 'fire.sprinklers')!.level).toBe(
+      'clear',
+    )
+  })
+  it('operator and watch are two people, the watch trained', () => {
+    expect(fire({ fireWatch: 'a' }, 'fire.watch')).toMatchObject({ level: 'stop', legal: true })
+    expect(fire({ fireWatchTrained: false }, 'fire.watch')).toMatchObject({
+      level: 'stop',
+      legal: true,
+    })
+    expect(fire({ fireWatch: null }, 'fire.watch')!.level).toBe('unknown')
+    expect(fire({ operator: null }, 'fire.operator')!.level).toBe('unknown')
+  })
+  test.each([
+    [8, 'clear', undefined],
+    [8.01, 'stop', undefined],
+    [24, 'stop', undefined],
+    [24.01, 'stop', true],
+    [0, 'stop', true],
+    [-1, 'stop', true],
+  ])('valid for %s h on an 8 h shift: %s', (hours, level, legal) => {
+    expect(fire({ validTo: hours * 3_600_000 }, 'fire.validity')).toMatchObject({
+      level,
+      ...(legal && { legal }),
+    })
+    if (!legal) expect(fire({ validTo: hours * 3_600_000 }, 'fire.validity')!.legal).toBeFalsy()
+  })
+  it('a designated area needs none of it', () =>
+    expect(judgeFire({ ...FIRE, designated: true, sweep: {}, operator: null })).toMatchObject([
+      { level: 'clear' },
+    ]))
+})
+
+describe('watch', () => {
+  it('counts from the last arc and asks for a round every quarter of an hour', () => {
+    const watch = { startedAt: 0, minutes: 60, rounds: [] as number[] }
+    expect(countdown(watch, 10 * MIN)).toMatchObject({
+      left: 50 * MIN,
+      done: false,
+      nextRoundAt: 15 * MIN,
+      roundOverdue: false,
+    })
+    expect(countdown({ ...watch, rounds: [14 * MIN] }, 28 * MIN)).toMatchObject({
+      nextRoundAt: 29 * MIN,
+      roundOverdue: false,
+    })
+    expect(countdown(watch, 16 * MIN).roundOverdue).toBe(true)
+    expect(countdown(watch, 60 * MIN)).toMatchObject({ left: 0, done: true })
+    expect(finalRoundMade({ ...watch, rounds: [59 * MIN] })).toBe(false)
+    expect(finalRoundMade({ ...watch, rounds: [60 * MIN] })).toBe(true)
+  })
+})
