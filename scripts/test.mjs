@@ -104,7 +104,7 @@ main(async () => {
       'run',
       'tests/core',
       'tests/shared',
-      'tests/app',
+      'tests/interface',
       '--reporter=dot',
       '--reporter=json',
       `--outputFile.json=${report}`,

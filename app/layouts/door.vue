@@ -12,7 +12,7 @@ const RIPPLES = Array.from({ length: 24 }, (_, i) => `M${i * 17 - 3} 466a16 16 0
 <template>
   <div class="min-h-dvh grid md:grid-cols-[minmax(0,1fr)_minmax(0,30rem)]">
     <div
-      class="hidden md:flex flex-col justify-end bg-[#0f1619] text-[#e9eef0] p-10 overflow-hidden relative"
+      class="hidden md:flex flex-col bg-[#0f1619] text-[#e9eef0] p-10 overflow-hidden relative"
       aria-hidden="true"
     >
       <svg

@@ -46,5 +46,5 @@ async function entered(): Promise<void> {
     </UFormField>
     <UButton type="submit" :loading="busy" class="w-full">Sign in</UButton>
   </FormFrame>
-  <p class="muted text-sm">No account? A safety lead adds people on the shop page.</p>
+  <p class="muted text-sm">No account? A safety lead adds people, under People.</p>
 </template>

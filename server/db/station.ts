@@ -8,7 +8,7 @@ export async function listStations(db: Db, site: string): Promise<Station[]> {
     SELECT id, name, designated, air, code
     FROM station
     WHERE site_id = ${site}
-    ORDER BY regexp_replace(name, '\d+.*', ''), length(name), name
+    ORDER BY regexp_replace(name, '[0-9]+.*', ''), length(name), name
   `)
   return rows
 }

@@ -2,6 +2,7 @@ import { jobWith } from './job.fixture'
 import { describe, expect, it, test } from 'vitest'
 import { parseNumber } from '../../app/components/frame/number-text'
 import { inchFraction } from '#core/finding/inches'
+import { together } from '#core/finding/together'
 import { assignShade } from '#core/shade/shade'
 import { blocks, byWorst, overridable, worstLevel, type Finding } from '#core/finding/finding'
 import { assessJob } from '#core/assessment/assess'
@@ -76,5 +77,51 @@ describe('Finding', () => {
           if (blocks(entry)) expect(entry.remedy).toBeTruthy()
         }
       }
+  })
+})
+
+describe('the same Finding for several things', () => {
+  const alike = (name: string, change: Partial<Finding> = {}): Finding => ({
+    code: `air.${name}`,
+    step: 'air',
+    level: 'unknown',
+    sentence: `${name}, not judged.`,
+    reasons: [{ rule: name, source: { document: 'Own', recall: 'memory' } }],
+    alike: { names: [name], says: ', not judged.' },
+    ...change,
+  })
+
+  it('is one that names them, in the place and with the code of the first', () => {
+    const findings = together([
+      alike('Total fume', { value: { amount: 1, unit: 'mg/m3' } }),
+      finding('clear'),
+      alike('Manganese'),
+      alike('Fluorides, as F'),
+    ])
+    expect(findings.map(({ code, sentence }) => [code, sentence])).toEqual([
+      ['air.Total fume', 'Total fume, manganese and fluorides, as F, not judged.'],
+      ['clear', ''],
+    ])
+    expect(findings[0]!.reasons.map(({ rule }) => rule)).toEqual([
+      'Total fume',
+      'Manganese',
+      'Fluorides, as F',
+    ])
+    expect(findings[0]!.value).toBeUndefined()
+  })
+
+  it('stays apart where level, words or remedy differ, so that no level is lost', () => {
+    const findings = [
+      alike('Total fume'),
+      alike('Manganese', { level: 'stop' }),
+      alike('Nickel', { remedy: 'Sample it.' }),
+      alike('Copper', { alike: { names: ['Copper'], says: ': no figure.' } }),
+    ]
+    expect(together(findings)).toEqual(findings)
+  })
+
+  it('one alone keeps everything, its figure too', () => {
+    const one = alike('Total fume', { value: { amount: 1, unit: 'mg/m3' } })
+    expect(together([one])).toEqual([one])
   })
 })

@@ -282,6 +282,7 @@ test('coating by looking, a gas test before a void, limits that the shop adopts'
   await page.goto(
     `${app.url}/jobs/${await find(page, '/jobs?q=Galvanised', 'Galvanised mooring rings')}`,
   )
+  await page.getByRole('button', { name: 'Change' }).first().click()
   await page.getByRole('button', { name: 'Tell it by looking' }).click()
   await expect(page.getByTestId('coating-verdict')).toHaveText('Unknown')
   await page.getByText('Silver, with spangle (frost flowers)').click()
@@ -304,7 +305,7 @@ test('coating by looking, a gas test before a void, limits that the shop adopts'
   await expect(page.getByTestId('oxygen-after')).not.toHaveText('20.9 %')
   await expect(page.locator('[data-code="air.release"]')).toHaveAttribute('data-level', 'stop')
 
-  await page.goto(`${app.url}/shop`)
+  await page.goto(`${app.url}/shop/rules`)
   await page.getByLabel('ACGIH TLV (guideline)').check()
   await page.getByRole('button', { name: 'Save house rules' }).click()
   await expect(page.getByText('Saved', { exact: true }).first()).toBeVisible()

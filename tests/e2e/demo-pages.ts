@@ -23,6 +23,9 @@ export async function demoPages(app: App): Promise<{ name: string; path: string 
         path: `/gear/machine/${await one("SELECT id FROM gear WHERE label = 'M-09'")}`,
       },
       { name: 'shop', path: '/shop' },
+      { name: 'house chart', path: '/shop/chart' },
+      { name: 'house rules', path: '/shop/rules' },
+      { name: 'accounts', path: '/shop/accounts' },
       { name: 'account', path: '/account' },
       { name: 'sessions', path: '/sessions' },
       {

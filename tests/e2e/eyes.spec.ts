@@ -101,7 +101,7 @@ test('the shop changes its school; a house value under the law is raised and say
   page,
 }) => {
   await signIn(page, app.url, lead.email, lead.password)
-  await page.goto(`${app.url}/shop`)
+  await page.goto(`${app.url}/shop/rules`)
   await choose(page, page.getByLabel('Working shade by'), /^House chart/)
   await page.getByLabel('Safety toe is a site rule').check()
   await page.getByRole('button', { name: 'Save house rules' }).click()

@@ -85,7 +85,7 @@ test("a house chart of one's own begins on its day; overlapping rows are refused
   page,
 }) => {
   await enter(page)
-  await page.goto(`${app.url}/shop`)
+  await page.goto(`${app.url}/shop/chart`)
   await page.getByRole('button', { name: 'New chart' }).click()
   const dialog = page.getByRole('dialog')
   await expect(dialog.getByLabel('Shade, row 1', { exact: true })).toHaveValue('7')

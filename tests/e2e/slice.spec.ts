@@ -295,5 +295,7 @@ test('a worker sees the shop through their own eyes', async ({ page }) => {
   await expect(page.getByRole('button', { name: 'Add a person' })).toBeHidden()
   await page.goto(`${app.url}/shop`)
   await expect(page.getByRole('heading', { name: 'Stations' })).toBeVisible()
-  await expect(page.getByRole('heading', { name: 'House rules' })).toBeHidden()
+  await page.getByRole('link', { name: 'House rules' }).click()
+  await expect(page.getByText('A safety lead changes the house rules.')).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Save house rules' })).toBeHidden()
 })

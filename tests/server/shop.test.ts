@@ -31,6 +31,20 @@ const make = async (path: string, body: unknown): Promise<string> => {
   return answer.body.id
 }
 
+describe('stations', () => {
+  it('stand in the order in which people count them', async () => {
+    const air = JOB.air
+    for (const name of ['Cell 10', 'Cell 2', 'Cell 1'])
+      await make('/stations', { name, designated: true, air })
+    const { body } = await lead.send<{ name: string }[]>('GET', '/stations')
+    expect(body.map(({ name }) => name).filter((name) => name.startsWith('Cell'))).toEqual([
+      'Cell 1',
+      'Cell 2',
+      'Cell 10',
+    ])
+  })
+})
+
 describe('first start', () => {
   it('is offered once and never again', async () => {
     expect((await new Person(app).send('GET', '/setup')).body).toEqual({ needed: false })

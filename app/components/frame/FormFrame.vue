@@ -5,6 +5,7 @@ import { asFailure } from '~/composables/load'
 
 /**
  * A form: checked by the schema of its request when it is sent, and as a marked field is put right; sent once at a time.
+ * At once, as a late look at what was typed would wipe what the server has said meanwhile.
  * Not as one leaves a field: a message that goes away then moves the button from under the finger.
  * What the server refuses stands at its field too; what belongs to no field stands at the end.
  */
@@ -65,6 +66,7 @@ function mark({ errors }: FormErrorEvent): void {
     :state="state"
     :validate="faults"
     :validate-on="['input']"
+    :validate-on-input-delay="0"
     :loading-auto="false"
     novalidate
     @submit="submit"

@@ -35,6 +35,11 @@ function says(entry: Running): string {
 }
 const roundLate = (entry: Running): boolean =>
   entry.nextRoundAt !== null && Date.parse(entry.nextRoundAt) < now.value && (left(entry) ?? 0) > 0
+/** How soon something has to be done: the round that is late first, then the next end. */
+const urgency = (entry: Running): number => (roundLate(entry) ? -1 : (left(entry) ?? Infinity))
+const running = computed(() =>
+  [...(store.shift?.running ?? [])].sort((a, b) => urgency(a) - urgency(b)),
+)
 /** Share of the fuse that is still there; watches are 30 to 480 minutes, the bar shows the last hour. */
 const fuse = (entry: Running): number =>
   Math.min(1, Math.max(0, (left(entry) ?? 3_600_000) / 3_600_000))
@@ -54,7 +59,7 @@ const fuse = (entry: Running): number =>
     <div class="flex items-stretch gap-x-1 overflow-x-auto">
       <NuxtLink
         to="/"
-        class="flex items-center gap-2.5 px-4 py-2 shrink-0"
+        class="flex items-center gap-2.5 px-3 sm:px-4 py-2 shrink-0"
         aria-label="Zonaris, today"
       >
         <svg width="26" height="26" viewBox="0 0 32 32" aria-hidden="true">
@@ -67,17 +72,19 @@ const fuse = (entry: Running): number =>
           />
           <circle cx="26" cy="25" r="3.4" fill="#ffb224" />
         </svg>
-        <span class="leading-tight">
+        <span class="leading-tight hidden sm:block">
           <span class="block font-semibold">{{ signIn.me?.site.name }}</span>
           <span class="block text-sm text-[#a9b5bb]">{{ time }}</span>
         </span>
       </NuxtLink>
-      <nav aria-label="Running permits" class="flex items-stretch gap-1 grow">
+      <nav aria-label="Running permits" class="flex items-stretch gap-1 grow min-w-0">
+        <!-- A phone has room for the most urgent one; the others are one tap away. -->
         <NuxtLink
-          v-for="entry in store.shift?.running ?? []"
+          v-for="(entry, i) in running"
           :key="entry.id"
           :to="`/watch/${entry.id}`"
-          class="segment min-w-36"
+          class="segment sm:min-w-36"
+          :class="i === 0 ? 'first' : 'hidden sm:block'"
         >
           <span class="flex justify-between gap-3 text-sm text-[#c9d2d6]">
             <span class="truncate max-w-32">{{ entry.number }} {{ entry.place }}</span>
@@ -98,10 +105,15 @@ const fuse = (entry: Running): number =>
             aria-hidden="true"
           />
         </NuxtLink>
-        <p
-          v-if="store.shift && store.shift.running.length === 0"
-          class="px-4 py-2 text-[#a9b5bb] self-center"
+        <NuxtLink
+          v-if="running.length > 1"
+          to="/permits"
+          class="segment sm:hidden plate text-2xl grid place-content-center"
+          :aria-label="`${running.length - 1} more`"
         >
+          +{{ running.length - 1 }}
+        </NuxtLink>
+        <p v-if="store.shift && running.length === 0" class="px-4 py-2 text-[#a9b5bb] self-center">
           No hot work running
         </p>
       </nav>
@@ -115,18 +127,18 @@ const fuse = (entry: Running): number =>
         <span class="plate text-2xl">{{ store.shift!.alarms.length }}</span>
       </NuxtLink>
       <button type="button" class="segment stop" data-testid="stop-air" @click="stopping = true">
-        <span class="block text-sm">Feel ill, bad air</span>
+        <span class="block text-sm whitespace-nowrap">Feel ill, bad air</span>
         <span class="plate text-2xl">Stop</span>
       </button>
       <NuxtLink
         to="/gear?show=locked"
-        class="segment text-right"
+        class="segment text-right hidden sm:block"
         :class="{ hot: (store.shift?.locked.length ?? 0) > 0 }"
       >
         <span class="block text-sm">Locked out</span>
         <span class="plate text-2xl">{{ store.shift?.locked.length ?? '–' }}</span>
       </NuxtLink>
-      <NuxtLink to="/gear?show=due" class="segment text-right">
+      <NuxtLink to="/gear?show=due" class="segment text-right hidden sm:block">
         <span class="block text-sm">Due today</span>
         <span class="plate text-2xl">{{ store.shift?.dueCount ?? '–' }}</span>
       </NuxtLink>
@@ -150,6 +162,12 @@ const fuse = (entry: Running): number =>
   background: #1c262c;
   flex-shrink: 0;
   overflow: hidden;
+}
+@media (max-width: 639px) {
+  .first {
+    flex: 1 1 0;
+    min-width: 0;
+  }
 }
 .segment:hover {
   background: #2a363d;

@@ -25,8 +25,8 @@ const start = computed(() => startAnswer(props.steps))
       </p>
       <ul class="grow basis-72 space-y-1 font-semibold">
         <li v-for="step in start.because" :key="step.step">
-          <a class="link" :href="`#${step.step}`">{{ TITLE[step.step] }}</a>
-          : {{ step.says }}
+          <a class="link" :href="`#${step.step}`">{{ TITLE[step.step] }}:</a>
+          {{ step.says }}
         </li>
       </ul>
     </div>

@@ -1,0 +1,97 @@
+<script setup lang="ts">
+import { shopRoutes } from '#shared/shop/routes'
+import type { Station } from '#shared/shop/schema'
+import { stockRoutes } from '#shared/stock/routes'
+import { quantityText } from '#shared/units/units'
+import { joined } from '~/components/frame/joined'
+import { addressOf, call } from '~/composables/api'
+import { useLoad } from '~/composables/load'
+import { useUnits } from '~/composables/units'
+import { useSignIn } from '~/stores/sign-in'
+
+/** Booths and bays with their air, from which jobs take theirs. */
+useHead({ title: 'Stations · Zonaris' })
+const signIn = useSignIn()
+const units = useUnits()
+const stations = useLoad(() => call(shopRoutes.stations, {}))
+onMounted(stations.load)
+const open = ref(false)
+const station = shallowRef<Station | null>(null)
+function editStation(entry: Station | null): void {
+  station.value = entry
+  open.value = true
+}
+function airText({ air }: Station): string {
+  if (air.space === 'outdoors') return 'Outdoors'
+  const known = (amount: number | null, unit: 'm3' | 'm3/s'): string | null =>
+    amount === null ? null : quantityText({ amount, unit }, units.value)
+  return joined(
+    known(air.volume, 'm3') ?? 'volume not known',
+    known(air.generalFlow, 'm3/s') ?? 'flow not known',
+  )
+}
+</script>
+
+<template>
+  <section aria-labelledby="stations">
+    <div class="flex flex-wrap items-end gap-4 mb-3">
+      <h2 id="stations" class="grow">Stations</h2>
+      <UButton
+        variant="outline"
+        color="neutral"
+        icon="i-lucide-qr-code"
+        :to="`${addressOf(stockRoutes.labels)}?of=stations`"
+        target="_blank"
+        external
+      >
+        Booth codes
+      </UButton>
+      <UButton
+        v-if="signIn.may('lead', 'instructor')"
+        icon="i-lucide-plus"
+        @click="editStation(null)"
+      >
+        Add a station
+      </UButton>
+    </div>
+    <Failure
+      v-if="stations.failure.value"
+      :failure="stations.failure.value"
+      @retry="stations.load"
+    />
+    <p v-else-if="stations.data.value?.length === 0" class="panel p-5 muted">
+      No stations yet. Add booths and bays with their volume and ventilation; jobs take their air
+      from here.
+    </p>
+    <SideScroll v-else class="panel" label="Stations">
+      <table class="list">
+        <thead>
+          <tr>
+            <th>Station</th>
+            <th>Hot work</th>
+            <th>Air</th>
+            <th><span class="sr-only">Change</span></th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="entry in stations.data.value ?? []" :id="entry.id" :key="entry.id">
+            <td class="font-semibold">{{ entry.name }}</td>
+            <td>{{ entry.designated ? 'designated area' : 'permit needed' }}</td>
+            <td>{{ airText(entry) }}</td>
+            <td class="text-right !py-1">
+              <UButton
+                v-if="signIn.may('lead', 'instructor')"
+                variant="ghost"
+                :aria-label="`Change ${entry.name}`"
+                @click="editStation(entry)"
+              >
+                Change
+              </UButton>
+            </td>
+          </tr>
+        </tbody>
+      </table>
+    </SideScroll>
+    <StationForm v-model:open="open" :station="station" @saved="stations.load" />
+  </section>
+</template>
