@@ -1,4 +1,27 @@
+import type { Contract } from '#shared/api/contract'
+import { allRoutes } from '#shared/api/all'
 import type { App } from '../app'
+
+const braces = (route: Contract): number => route.path.split('{').length
+/** Contracts with the addresses they answer, words before parameters. */
+const ADDRESSES = (Object.values(allRoutes) as Contract[])
+  .sort((a, b) => braces(a) - braces(b))
+  .map((route) => ({
+    route,
+    pattern: new RegExp(`^${route.path.replace(/[.]/g, '\\.').replace(/\{\w+\}/g, '[^/]+')}$`),
+  }))
+
+/** Whatever a route serves, in any test, is what its contract says. */
+function expectByContract(method: string, path: string, body: unknown): void {
+  const address = path.split('?')[0]!
+  const found = ADDRESSES.find(
+    ({ route, pattern }) => route.method === method && pattern.test(address),
+  )
+  if (!found || found.route.produces) return
+  const read = found.route.response.safeParse(body)
+  if (!read.success)
+    throw new Error(`${method} ${path} does not answer by its contract: ${read.error.message}`)
+}
 
 export interface Answer<T = Record<string, unknown>> {
   status: number
@@ -36,11 +59,11 @@ export class Person {
       .find((entry) => entry.startsWith('zonaris='))
     if (cookie) this.cookie = cookie
     const text = await answer.text()
-    return {
-      status: answer.status,
-      headers: answer.headers,
-      body: (answer.headers.get('content-type')?.includes('json') ? JSON.parse(text) : text) as T,
-    }
+    const read: unknown = answer.headers.get('content-type')?.includes('json')
+      ? JSON.parse(text)
+      : text
+    if (answer.ok) expectByContract(method, path, read)
+    return { status: answer.status, headers: answer.headers, body: read as T }
   }
 
   async signIn(email: string, password: string): Promise<this> {

@@ -213,7 +213,7 @@ function sample(route: Contract, target: Shop): { path: string; body?: unknown }
       on: '2026-01-05',
       kind: 'personal',
       group: unique,
-      who: 'A',
+      who: unique,
       task: 'T',
       substance: 'fume',
       minutes: 60,
@@ -245,7 +245,7 @@ function sample(route: Contract, target: Shop): { path: string; body?: unknown }
   const id = route.id === 'foundShade' ? target.ids.worker : idOf(target, route.path.split('/')[1]!)
   const query: Record<string, string> = {
     labels: '?of=stock',
-    scan: '?code=LG-9',
+    scan: `?code=${target.code}`,
     sampleGroup: '?group=Welders&substance=fume',
   }
   return {
@@ -254,6 +254,32 @@ function sample(route: Contract, target: Shop): { path: string; body?: unknown }
       (query[route.id] ?? ''),
     body: bodies[route.id],
   }
+}
+
+/** What a lawful sample meets where it is not served, by the rule of the thing it is about; each is served in the test of its domain. */
+const MEETS: Record<string, { status: number; code: string; roles?: Role[] }> = {
+  // The permit of the sample is a draft of a later version, and the PIN is someone else's.
+  updatePermit: { status: 409, code: 'changed' },
+  signPermit: { status: 400, code: 'wrong_pin' },
+  actOnPermit: { status: 409, code: 'wrong_state' },
+  overridePermit: { status: 409, code: 'not_overridable' },
+  round: { status: 409, code: 'no_watch' },
+  createPermit: { status: 409, code: 'permit_open' },
+  // The case of the sample lets a substance without a figure decide.
+  assess: { status: 409, code: 'no_answer' },
+  // The lead cleared it a moment ago.
+  clearAlarm: { status: 409, code: 'cleared', roles: ['instructor'] },
+  setup: { status: 409, code: 'already_set_up' },
+  signIn: { status: 401, code: 'wrong_sign_in' },
+  boothSignIn: { status: 404, code: 'not_found' },
+  ingest: { status: 401, code: 'bad_token' },
+  revokeToken: { status: 404, code: 'not_found' },
+  boothPdf: { status: 404, code: 'not_found' },
+}
+function expected(route: Contract, role?: Role): [number, string | undefined] {
+  const meets = MEETS[route.id]
+  if (meets && (!meets.roles || meets.roles.includes(role!))) return [meets.status, meets.code]
+  return [route.status ?? 200, undefined]
 }
 
 /** Ends its own session or hides what others need: walked with a person of its own. */
@@ -270,8 +296,7 @@ describe('every route, every role', () => {
           path,
           body,
         )
-        expect(answer.body.error?.code).not.toBe('signed_out')
-        expect(answer.status).toBeLessThan(500)
+        expect([answer.status, answer.body.error?.code]).toEqual(expected(route))
       })
       continue
     }
@@ -294,9 +319,9 @@ describe('every route, every role', () => {
           ? await new Person(app).signIn(`${role}@here.example`, PASSWORD)
           : shop.people[role]
         const answer = await person.send<{ error?: { code: string } }>(route.method, path, body)
-        expect(answer.status).toBeLessThan(500)
-        if (allowed) expect([401, 403]).not.toContain(answer.status)
-        else expect([answer.status, answer.body.error?.code]).toEqual([403, 'forbidden'])
+        expect([answer.status, answer.body.error?.code]).toEqual(
+          allowed ? expected(route, role) : [403, 'forbidden'],
+        )
       })
     }
     if (route.path.includes('{id}')) {
