@@ -3,6 +3,7 @@ import type { Composition } from '../fume/composition'
 import type { Consumed } from '../fume/consumed'
 import type { ZincBurn } from '../fume/zinc'
 import type { BaseMetal, Coating, Process } from '../job/job'
+import { hasAirChange } from './steady'
 
 /** One source of fume in the room. Times in minutes since the start of the shift. */
 export interface FumeSource {
@@ -81,16 +82,15 @@ export const DEFAULT_SPREAD: Spread = {
 /** Bump when the same inputs would give other results. */
 export const AIR_MODEL = 'air-1'
 
+const NO_AIR_CHANGE =
+  'No measurable air change, so no answer: enter what leaks in and out, at least.'
+
 /** Why a case cannot be reckoned, by field; empty when it can. Ranges of the form are checked where it is read. */
 export function faultsOfCase(air: AirCase): { field: string; message: string }[] {
   const faults: { field: string; message: string }[] = []
   if (!(air.volume > 0))
     faults.push({ field: 'volume', message: 'The room volume must be more than zero.' })
-  if (!(air.flow > 0))
-    faults.push({
-      field: 'flow',
-      message: 'There is no answer without air flow: enter what leaks in and out, at least.',
-    })
+  if (!hasAirChange(air.flow, air.volume)) faults.push({ field: 'flow', message: NO_AIR_CHANGE })
   if (!(air.shiftMinutes > 0 && air.shiftMinutes <= 1440))
     faults.push({ field: 'shiftMinutes', message: 'A day has 24 hours.' })
   if (air.sources.length === 0)
@@ -109,8 +109,8 @@ export function faultsOfCase(air: AirCase): { field: string; message: string }[]
       })
   })
   air.changes.forEach((change, i) => {
-    if (!(change.flow > 0))
-      faults.push({ field: `changes.${i}.flow`, message: 'There is no answer without air flow.' })
+    if (!hasAirChange(change.flow, air.volume))
+      faults.push({ field: `changes.${i}.flow`, message: NO_AIR_CHANGE })
     if (!(change.at > 0 && change.at < air.shiftMinutes))
       faults.push({ field: `changes.${i}.at`, message: 'Within the shift.' })
   })

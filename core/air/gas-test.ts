@@ -1,6 +1,6 @@
-import type { Finding, Reason } from '../finding/finding'
+import { byWorst, type Finding, type Reason } from '../finding/finding'
 import { COMMON_PRACTICE } from '../finding/source'
-import { asSubstance, limitText, strictest } from '../exposure/limits.table'
+import { judgeSpot } from '../exposure/spot'
 import { GASES, SUBSTANCE_NAME, type Gas, type LimitSet } from '../exposure/terms'
 import { LEL_SOURCE, OXYGEN, STOP_SHARE } from './closed-space'
 
@@ -17,9 +17,13 @@ export interface GasTest extends GasReadings {
   bumpTested: boolean
 }
 
+/** A reading that is one: finite and not negative. */
+const known = (reading: number | null): number | null =>
+  reading !== null && Number.isFinite(reading) && reading >= 0 ? reading : null
+
 /**
  * Whether a gas test lets people work now. Oxygen and explosive limit must both have been read; a test that has run out is no test.
- * Momentary readings are held against the ceiling, else the 15 min limit, else the 8 h limit of the adopted sets.
+ * Every limit of the adopted sets counts, of every kind: more sets never make it milder. What has no adopted limit is never clear.
  * Source: 29 CFR 1910.146(c)(5) and 1910.134; the length of a test is the shop's.
  */
 export function judgeGasTest(
@@ -66,33 +70,42 @@ export function judgeGasTest(
     remedy: 'Everyone out. Find the cause, ventilate, test again.',
     reasons: [...reasons, ...more],
   })
-  if (test.oxygen !== null && test.oxygen < OXYGEN.low)
-    return stop(`Oxygen ${test.oxygen} %: under ${OXYGEN.low} %.`)
-  if (test.oxygen !== null && test.oxygen > OXYGEN.high)
-    return stop(`Oxygen ${test.oxygen} %: over ${OXYGEN.high} %.`)
-  if (test.explosive !== null && test.explosive >= STOP_SHARE * 100)
-    return stop(
-      `${test.explosive} % of the lower explosive limit: stop at ${STOP_SHARE * 100} %.`,
-      [{ rule: 'Stop at a tenth of the lower explosive limit', source: LEL_SOURCE }],
-    )
-  for (const gas of GASES) {
-    const reading = test.others[gas]
-    const limit =
-      strictest(gas, 'ceiling', adopted) ??
-      strictest(gas, 'stel', adopted) ??
-      strictest(gas, 'twa', adopted)
-    if (reading !== undefined && limit && reading > asSubstance(limit))
-      return stop(`${SUBSTANCE_NAME[gas]} ${reading} ppm: over ${limitText(limit)}.`, [
-        { rule: limitText(limit), source: limit.source },
-      ])
+  const [oxygen, explosive] = [known(test.oxygen), known(test.explosive)]
+  if (oxygen !== null && oxygen < OXYGEN.low)
+    return stop(`Oxygen ${oxygen} %: under ${OXYGEN.low} %.`)
+  if (oxygen !== null && oxygen > OXYGEN.high)
+    return stop(`Oxygen ${oxygen} %: over ${OXYGEN.high} %.`)
+  const most = STOP_SHARE * 100
+  const tenth: Reason = {
+    rule: 'No more than a tenth of the lower explosive limit',
+    source: LEL_SOURCE,
   }
-  if (test.oxygen === null || test.explosive === null)
+  if (explosive !== null && explosive > most)
+    return stop(`${explosive} % of the lower explosive limit: over ${most} %.`, [tenth])
+  const gases = byWorst(
+    GASES.filter((gas) => test.others[gas] !== undefined).map((gas) =>
+      judgeSpot(gas, test.others[gas]!, adopted),
+    ),
+  )
+  const worst = gases[0]
+  // Nobody goes in over any limit: the air of a space may stay for the shift as it was for the moment.
+  if (worst && (worst.level === 'stop' || worst.level === 'caution'))
+    return stop(worst.says, worst.reasons)
+  if (oxygen === null || explosive === null)
     return {
       ...base,
       level: 'unknown',
-      sentence: `${test.oxygen === null ? 'Oxygen' : 'The explosive limit'} was not read.`,
+      sentence: `${oxygen === null ? 'Oxygen' : 'The explosive limit'} was not read.`,
       remedy: 'Oxygen and explosive limit both have to be read.',
       reasons,
+    }
+  if (worst?.level === 'unknown')
+    return {
+      ...base,
+      level: 'unknown',
+      sentence: worst.says,
+      remedy: 'Adopt a limit for it under Shop, or ask a competent person.',
+      reasons: [...reasons, ...worst.reasons],
     }
   if (now >= test.until)
     return {
@@ -101,6 +114,14 @@ export function judgeGasTest(
       sentence: 'The gas test has run out.',
       remedy: 'Test again before work goes on.',
       reasons,
+    }
+  if (explosive === most)
+    return {
+      ...base,
+      level: 'caution',
+      sentence: `${explosive} % of the lower explosive limit: at the limit, not over it.`,
+      remedy: 'Find where it comes from and ventilate before anyone strikes an arc.',
+      reasons: [...reasons, tenth],
     }
   if (!test.bumpTested)
     return {

@@ -31,9 +31,10 @@ export class Histogram {
     this.sum += sum
   }
 
-  /** @param share from 0 to 1. @throws RangeError when empty */
+  /** @param share from 0 to 1. @returns NaN once something was counted that is no number. @throws RangeError when empty */
   quantile(share: number): number {
     if (this.count === 0) throw new RangeError('Nothing was drawn.')
+    if (!Number.isFinite(this.sum)) return Number.NaN
     const rank = share * this.count
     let below = 0
     for (let bin = 0; bin < SIZE; bin++) {
@@ -45,9 +46,10 @@ export class Histogram {
     return edge(SIZE)
   }
 
-  /** Share over a number, 0 to 1. @throws RangeError when empty */
+  /** Share over a number, 0 to 1. @returns NaN once something was counted that is no number. @throws RangeError when empty */
   over(x: number): number {
     if (this.count === 0) throw new RangeError('Nothing was drawn.')
+    if (!Number.isFinite(this.sum)) return Number.NaN
     number[0] = x
     const at = (words[1]! >> 12) - OFFSET
     if (at < 0) return 1

@@ -110,7 +110,7 @@ function answerOf(
   }
 }
 
-const upperOf = (drawn: Drawn): ByKind => ({
+const upperOf = (drawn: Pick<Drawn, 'twa' | 'stel' | 'ceiling'>): ByKind => ({
   twa: drawn.twa.p95,
   stel: drawn.stel.p95,
   ceiling: drawn.ceiling.p95,
@@ -136,7 +136,7 @@ function findingOf(
   simulated: Simulated | null,
   respirator: RespiratorKind,
 ): Finding {
-  const { substance, breathed, governs, drawn, upperShare } = answer
+  const { substance, breathed, governs, drawn } = answer
   const name = SUBSTANCE_NAME[substance]
   const base = { code: `air.${substance}`, step: 'air' as const }
   const reasons = reasonsOf(air, answer, reckoned, simulated)
@@ -152,27 +152,32 @@ function findingOf(
       remedy: 'Enter what is missing, or an air sampling result.',
       reasons,
     }
-  const average = averageOf(answer)
-  const value = { amount: average, unit: 'mg/m3' as const }
-  if (!governs)
+  const judged = drawn ? upperOf(drawn) : breathed
+  const decides = drawn
+    ? governing(compareAll(substance, judged, adopted, breathed.bound))
+    : governs
+  if (!decides)
     return {
       ...base,
       level: 'unknown',
-      value,
+      value: { amount: judged.twa, unit: 'mg/m3' },
       ...alike(
         `: no limit on file in ${adopted.length ? 'the sets that the site adopted' : 'any adopted set'}; that is not the same as harmless.`,
       ),
       remedy: 'Adopt a further limit set, or ask an industrial hygienist.',
       reasons,
     }
+  const worn = respiratorRow(respirator)
   return exposureFinding({
-    limit: governs.limit,
-    concentration: (upperShare ?? governs.share) * asSubstance(governs.limit),
+    limit: decides.limit,
+    concentration: decides.value,
+    worst: judged.ceiling,
     how: drawn ? 'Upper estimate' : 'Estimate',
     bound: breathed.bound,
-    average,
-    protection: respiratorRow(respirator).apf,
-    value,
+    average: judged.twa,
+    protection: worn.apf,
+    ownAir: worn.ownAir ?? false,
+    value: { amount: decides.value, unit: 'mg/m3' },
     caveat: 'An estimate, not a measurement.',
     reasons,
   })

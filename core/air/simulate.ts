@@ -230,7 +230,8 @@ class Evaluation {
         const out = flow[p]! * freshened
         const perOut = 1 / out
         const end = burns * perOut
-        const then = end + (state - end) * Math.exp(out * turn[p]!)
+        // Not by a difference of near equals: with little air change nothing would be left.
+        const then = state + (state - end) * Math.expm1(out * turn[p]!)
         sum += end * seconds[p]! + (state - then) * volume * perOut
         // At the beginning and at the end of the stretch; in between it runs one way.
         const near = kept * own * burns

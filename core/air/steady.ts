@@ -1,3 +1,12 @@
+/** Fewer air changes an hour cannot be told from none; tight rooms leak 0.05 and more. Source: common practice. */
+const LEAST_CHANGES = 0.01
+/** m3/s; no instrument of a shop reads less. Source: common practice. */
+const LEAST_FLOW = 1e-4
+
+/** Whether there is air change that can be reckoned with. @param flow m3/s, @param volume m3, null where it is not known */
+export const hasAirChange = (flow: number, volume: number | null): boolean =>
+  Number.isFinite(flow) && flow >= Math.max(LEAST_FLOW, (LEAST_CHANGES * (volume ?? 0)) / 3600)
+
 /**
  * Steady concentration in a well-mixed room, mg/m3.
  * @param generation g/h, @param flow m3/s, @param mixing K from 1 (perfect) to 10

@@ -7,7 +7,7 @@ import { chromiumBearing, emissionRate, type Emission } from '../fume/emission'
 import { APF_SOURCE, respiratorRow } from '../respirator/apf.table'
 import { hoodState } from '../ventilation/prescriptive'
 import { CAPTURE } from '../ventilation/ventilation.table'
-import { steadyConcentration } from '../air/steady'
+import { hasAirChange, steadyConcentration } from '../air/steady'
 import { timeWeightedAverage } from '../exposure/average'
 import { exposureFinding } from '../exposure/exposure-finding'
 import { asSubstance, limitsOf, limitText, strictest, type Limit } from '../exposure/limits.table'
@@ -25,10 +25,8 @@ const MODEL = published('Well-mixed steady state, C = K G / Q (industrial ventil
 const IN_THE_PLUME = 'The breathing zone in the plume holds far more than the room'
 
 const SHIFT_MINUTES = 480
-/** What a quick look judges; the full check on a job's air page takes the rest. */
-const QUICK: readonly Particulate[] = PARTICULATES.filter(
-  (substance) => substance !== 'ironOxide' && substance !== 'aluminium' && substance !== 'chromium',
-)
+/** What a quick look does not reckon; the full check on a job's air page does. Measured they are judged like all others. */
+const FULL_CHECK: readonly Particulate[] = ['ironOxide', 'aluminium', 'chromium']
 
 /**
  * Estimate of each substance in the room against the strictest limits that the site adopted, one Finding a substance.
@@ -40,8 +38,9 @@ export function estimateExposure(
   adopted: readonly LimitSet[] = DEFAULT_ADOPTED,
 ): Finding[] {
   const fromCoating = COATING_SUBSTANCE[job.coating]
-  return QUICK.flatMap((substance): Finding[] => {
+  return PARTICULATES.flatMap((substance): Finding[] => {
     const measured = job.measured?.[substance]
+    if (measured === undefined && FULL_CHECK.includes(substance)) return []
     const coated = fromCoating === substance
     const emission = coated ? null : emissionRate(job, substance)
     if (measured === undefined && !coated && emission === null) return []
@@ -110,11 +109,13 @@ function unknown(
 function estimated(job: JobSpec, limit: Limit, emission: Emission): Finding {
   const flow = job.air.generalFlow
   if (job.air.space === 'outdoors') return outdoors(job, limit, emission)
-  if (flow === null || flow <= 0)
+  if (flow === null || !hasAirChange(flow, job.air.volume))
     return unknown(
       limit.substance as Particulate,
       limit,
-      'the air flow through the space is not known',
+      flow === null
+        ? 'the air flow through the space is not known'
+        : 'there is no measurable air change',
       'Enter the measured general flow of the space, or an air sampling result.',
     )
   const captured = CAPTURE[hoodState(job.air)].low
@@ -215,6 +216,7 @@ function against(job: JobSpec, limit: Limit, concentration: number, reasons: rea
     concentration,
     average: concentration,
     protection: worn.apf,
+    ownAir: worn.ownAir ?? false,
     value: { amount: concentration, unit: 'mg/m3' as const },
     reasons: [
       ...reasons,

@@ -2,6 +2,7 @@ import type { Finding, Quantity, Reason } from '../finding/finding'
 import { published } from '../finding/source'
 import { inSentence } from '../finding/wording'
 import { gradeShare, shareText, type Grade } from './grade'
+import { IDLH_SOURCE, isDangerous } from './idlh.table'
 import { asSubstance, type Limit } from './limits.table'
 import { LIMIT_KIND_NAME, SUBSTANCE_NAME } from './terms'
 
@@ -16,6 +17,10 @@ interface Exposure {
   /** 8 h average, for the action level. */
   average: number
   protection: number
+  /** What is worn brings air of its own, from a bottle: it may enter what is immediately dangerous. */
+  ownAir: boolean
+  /** The worst moment, in the unit of the limit; what is judged, where nothing worse is known. */
+  worst?: number
   value: Quantity
   /** Over the limit it is law: measured, not estimated. */
   legal?: boolean
@@ -30,10 +35,11 @@ const LADDER =
 
 /** Judge one concentration against its governing limit, in the words that every air page uses. */
 export function exposureFinding(exposure: Exposure): Finding {
-  const { limit, concentration, average, bound, protection } = exposure
+  const { limit, concentration, average, bound, protection, ownAir, worst } = exposure
   const share = concentration / asSubstance(limit)
   const overActionLevel = limit.actionLevel !== undefined && average >= limit.actionLevel
-  const grade = gradeShare(share, { bound, overActionLevel, protection })
+  const dangerous = !ownAir && isDangerous(limit.substance, Math.max(concentration, worst ?? 0))
+  const grade = gradeShare(share, { bound, overActionLevel, protection, dangerous })
   return {
     code: `air.${limit.substance}`,
     step: 'air',
@@ -67,6 +73,15 @@ function wording(
       return {
         sentence: `${said}; the respirator (factor ${protection}) covers it. Better exhaust, less arc time, another wire come first.`,
         remedy: 'Medical clearance, fit test, no beard at the seal. Have it sampled.',
+      }
+    case 'dangerous':
+      return {
+        sentence: `${said}: immediately dangerous to life or health, and no filter covers that.`,
+        remedy: 'Everyone out. Only self-contained air, or an airline with an escape bottle.',
+        reasons: [
+          ...reasons,
+          { rule: 'Maximum use: the lesser of factor x limit and IDLH', source: IDLH_SOURCE },
+        ],
       }
     case 'over': {
       const worn = protection > 1 ? `, over what a factor of ${protection} covers` : ''

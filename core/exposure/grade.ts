@@ -1,7 +1,8 @@
 import type { Level } from '../finding/finding'
 
 /** Why a share of a limit has its level. */
-type Why = 'notKnown' | 'onlyBound' | 'over' | 'protected' | 'half' | 'actionLevel' | 'within'
+type Why =
+  'notKnown' | 'onlyBound' | 'over' | 'dangerous' | 'protected' | 'half' | 'actionLevel' | 'within'
 export interface Grade {
   level: Level
   why: Why
@@ -15,6 +16,8 @@ interface Known {
   overActionLevel?: boolean
   /** Assigned protection factor of the respirator; 1 for none. */
   protection?: number
+  /** The concentration is immediately dangerous: no filter covers it. */
+  dangerous?: boolean
 }
 
 /** From this share of a limit on, it is sampled. Source: AIHA exposure bands, recalled. */
@@ -28,9 +31,10 @@ const SAMPLE_FROM = 0.5
  */
 export function gradeShare(
   share: number,
-  { bound = false, overActionLevel = false, protection = 1 }: Known = {},
+  { bound = false, overActionLevel = false, protection = 1, dangerous = false }: Known = {},
 ): Grade {
   if (!Number.isFinite(share) || share < 0) return { level: 'unknown', why: 'notKnown' }
+  if (dangerous && !bound) return { level: 'stop', why: 'dangerous' }
   if (share > 1) return gradeOver(share, bound, protection)
   if (share >= SAMPLE_FROM) return { level: 'caution', why: 'half' }
   if (overActionLevel) return { level: 'caution', why: 'actionLevel' }

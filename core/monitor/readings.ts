@@ -1,61 +1,164 @@
-import type { Finding } from '../finding/finding'
-import { published } from '../finding/source'
+import type { Finding, Reason } from '../finding/finding'
+import { published, type Source } from '../finding/source'
 import { gradeShare } from '../exposure/grade'
+import { IDLH_SOURCE, isDangerous } from '../exposure/idlh.table'
 import { asSubstance, limitText, strictest, type Limit } from '../exposure/limits.table'
+import { exceeded, judgeSpot } from '../exposure/spot'
 import { SUBSTANCE_NAME, unitOf, type LimitSet, type Substance } from '../exposure/terms'
+import { HOLD, inOrder, lastBefore, sumsOf, windowOf, type Reading, type Window } from './dose'
 
-/** A reading of a monitor; at in ms since the epoch, value in the unit of the substance. */
-export interface Reading {
-  at: number
-  value: number
-}
-
-/** A reading stands until the next one, at most this long, ms; beyond it nothing is known. */
-const HOLD = 120_000
 /** A monitor that says nothing for so long has gone silent, ms. */
 const SILENT = 5 * 60_000
-const QUARTER = 15 * 60_000
-const EIGHT = 8 * 3_600_000
-/** Where a substance has no short-term limit: three times the 8 h limit for 15 minutes. */
+const MINUTE = 60_000
+const QUARTER = 15 * MINUTE
+const EIGHT = 8 * 60 * MINUTE
+/** Three times the 8 h limit for 15 minutes is too much, whatever other limits there are. */
 const EXCURSION = 3
-const over = (value: number, limit: Limit, times = 1): boolean =>
-  gradeShare(value / (times * asSubstance(limit))).level === 'stop'
+/** With less than this share of a window covered its mean is not known. */
+const COVERED = 0.75
 const EXCURSION_SOURCE = published(
   'ACGIH excursion guidance: three times the 8 h limit for no more than 15 minutes',
 )
+const COVERED_SOURCE = published('Shop default: three quarters of a window')
 
-/** Readings in order of time, each moment once. */
-export function inOrder(readings: readonly Reading[]): Reading[] {
-  const byTime = new Map(readings.map((reading) => [reading.at, reading]))
-  return [...byTime.values()].sort((a, b) => a.at - b.at)
+const round = (x: number): number => Number(x.toPrecision(2))
+
+/** A limit as a number of the substance, with the words and the source of the rule. */
+interface Line {
+  amount: number
+  rule: string
+  source: Source
+  says: string
+}
+const lineOf = (limit: Limit, says: string, times = 1, source = limit.source): Line => ({
+  amount: times * asSubstance(limit),
+  rule: limitText(limit),
+  source,
+  says,
+})
+
+/** What a mean over 15 minutes may not be over. */
+function quarterLines(substance: Substance, adopted: readonly LimitSet[]): Line[] {
+  const stel = strictest(substance, 'stel', adopted)
+  const twa = strictest(substance, 'twa', adopted)
+  return [
+    ...(stel ? [lineOf(stel, 'over the limit')] : []),
+    ...(twa
+      ? [lineOf(twa, 'more than three times the 8 h limit', EXCURSION, EXCURSION_SOURCE)]
+      : []),
+  ]
 }
 
-/**
- * Time-weighted mean over a window, and how much of the window is covered, 0 to 1. Readings must be in order.
- * @returns null when nothing of the window is covered
- */
-export function meanOver(
+/** The mean of a window is over an amount: by what is known alone, or by a mean that is well covered. */
+const isOver = ({ mean, covered, atLeast }: Window, amount: number): boolean =>
+  gradeShare(atLeast / amount).level === 'stop' ||
+  (covered >= COVERED && gradeShare(mean / amount).level === 'stop')
+
+interface Judge {
+  substance: Substance
+  adopted: readonly LimitSet[]
+  name: string
+  unit: string
+  /** Readings in order. */
+  ordered: readonly Reading[]
+  sums: ReturnType<typeof sumsOf>
+}
+
+function judgeOf(
   readings: readonly Reading[],
-  from: number,
-  to: number,
-): { mean: number; covered: number } | null {
-  let dose = 0
-  let covered = 0
-  readings.forEach((reading, i) => {
-    const start = Math.max(from, reading.at)
-    const end = Math.min(to, reading.at + HOLD, readings[i + 1]?.at ?? Infinity)
-    if (end > start) {
-      dose += reading.value * (end - start)
-      covered += end - start
-    }
-  })
-  return covered === 0 ? null : { mean: dose / covered, covered: covered / (to - from) }
+  substance: Substance,
+  adopted: readonly LimitSet[],
+): Judge {
+  const ordered = inOrder(readings)
+  return {
+    substance,
+    adopted,
+    name: SUBSTANCE_NAME[substance],
+    unit: unitOf(substance) === 'ppm' ? 'ppm' : 'mg/m³',
+    ordered,
+    sums: sumsOf(ordered),
+  }
 }
 
+/** What is wrong at a moment, in words, and the rule; null for nothing that is known. */
+interface Fault {
+  says: string
+  reason: Reason
+}
+
+/** One reading: over a ceiling, or immediately dangerous. */
+function spotFault({ substance, adopted, name, unit }: Judge, value: number): Fault | null {
+  const shown = `${name} ${round(value)} ${unit}`
+  if (isDangerous(substance, value))
+    return {
+      says: `${shown}: immediately dangerous to life or health.`,
+      reason: { rule: 'Immediately dangerous to life or health', source: IDLH_SOURCE },
+    }
+  const ceiling = exceeded(substance, value, adopted, ['ceiling'])
+  return (
+    ceiling && {
+      says: `${shown}: over the ceiling.`,
+      reason: { rule: limitText(ceiling), source: ceiling.source },
+    }
+  )
+}
+
+/** The 15 minutes up to a moment. */
+function quarterFault(judge: Judge, to: number): Fault | null {
+  const quarter = windowOf(judge.sums, to - QUARTER, to)
+  if (!quarter) return null
+  const line = quarterLines(judge.substance, judge.adopted).find(({ amount }) =>
+    isOver(quarter, amount),
+  )
+  return line
+    ? {
+        says: `${judge.name} ${round(quarter.mean)} ${judge.unit} over 15 minutes: ${line.says}.`,
+        reason: { rule: line.rule, source: line.source },
+      }
+    : null
+}
+
+/** The shift up to a moment: the dose so far, spread over 8 h, its gaps filled with its mean where they are short. */
+function shiftOf({ ordered, sums }: Judge, to: number): { dose: number; covered: number } | null {
+  const first = ordered[lastBefore(ordered, to - EIGHT - HOLD) + 1]
+  if (!first || first.at >= to) return null
+  const from = Math.max(to - EIGHT, first.at)
+  const known = windowOf(sums, from, to)
+  if (!known) return null
+  const mean = known.covered >= COVERED ? known.mean : known.atLeast
+  return { dose: (mean * (to - from)) / EIGHT, covered: known.covered }
+}
+
+function shiftFault(judge: Judge, to: number): Fault | null {
+  const twa = strictest(judge.substance, 'twa', judge.adopted)
+  const shift = shiftOf(judge, to)
+  if (!twa || !shift || gradeShare(shift.dose / asSubstance(twa)).level !== 'stop') return null
+  return {
+    says: `${judge.name}: the 8 h limit is used up (${round(shift.dose)} ${judge.unit} so far).`,
+    reason: { rule: limitText(twa), source: twa.source },
+  }
+}
+
+/** What has no adopted limit is held against the strictest that is known. */
+const orphanFault = ({ substance, adopted }: Judge, value: number): Fault | null => {
+  const spot = judgeSpot(substance, value, adopted)
+  const alone = !['twa', 'stel', 'ceiling'].some((kind) =>
+    strictest(substance, kind as Limit['kind'], adopted),
+  )
+  return alone && spot.level === 'stop' ? { says: spot.says, reason: spot.reasons[0]! } : null
+}
+
+const base = (substance: Substance) => ({
+  code: `air.monitor.${substance}`,
+  step: 'air' as const,
+})
+const STOP = 'Stop the arc, leave the plume, open the air check.'
+
 /**
- * What the readings of one substance say at a moment: over a ceiling, over the 15 min limit, the 8 h dose used up, or silent.
- * Silence is `unknown`, never clear. A 15 min mean needs half its window covered.
- * Source: 29 CFR 1910.1000; ACGIH excursion guidance where no short-term limit exists.
+ * What the readings of one substance say at a moment: over a ceiling or IDLH within the last 15 minutes, over the 15 min limit or three times
+ * the 8 h limit, the 8 h dose used up, or too little known. Silence and a window that is not covered are `unknown`, never clear;
+ * over a limit by what is known alone is a stop all the same.
+ * Source: 29 CFR 1910.1000; ACGIH excursion guidance.
  */
 export function judgeReadings(
   readings: readonly Reading[],
@@ -63,97 +166,128 @@ export function judgeReadings(
   adopted: readonly LimitSet[],
   now: number,
 ): Finding {
-  const base = { code: `air.monitor.${substance}`, step: 'air' as const }
-  const name = SUBSTANCE_NAME[substance]
-  const unit = unitOf(substance) === 'ppm' ? 'ppm' : 'mg/m³'
-  const ordered = inOrder(readings).filter((reading) => reading.at <= now)
+  const judge = judgeOf(
+    readings.filter((reading) => reading.at <= now),
+    substance,
+    adopted,
+  )
+  const { ordered, name, unit } = judge
   const last = ordered.at(-1)
-  const twa = strictest(substance, 'twa', adopted)
-  const stel = strictest(substance, 'stel', adopted)
-  const ceiling = strictest(substance, 'ceiling', adopted)
-  if (!last || now - last.at > SILENT)
-    return {
-      ...base,
-      level: 'unknown',
-      sentence: last
-        ? `${name}: the monitor has said nothing for ${Math.round((now - last.at) / 60_000)} minutes.`
-        : `${name}: no readings yet.`,
-      remedy: 'Look at the monitor: battery, tube, network.',
-      reasons: [
-        { rule: `Silent after ${SILENT / 60_000} minutes`, source: published('Shop default') },
-      ],
-    }
-  const quarter = meanOver(ordered, now - QUARTER, now)
-  const day = meanOver(ordered, now - EIGHT, now)
-  const dose = day ? day.mean * day.covered : 0
+  const recent = ordered.filter(({ at }) => at > now - QUARTER)
+  const quarter = windowOf(judge.sums, now - QUARTER, now)
+  const shift = shiftOf(judge, now)
+  const highest = recent.reduce((most, { value }) => Math.max(most, value), 0)
   const inputs = {
-    now: `${round(last.value)} ${unit}`,
+    ...(last && { now: `${round(last.value)} ${unit}` }),
     ...(quarter && {
       fifteenMinutes: `${round(quarter.mean)} ${unit}`,
       covered: { amount: quarter.covered, unit: 'share' as const },
     }),
-    eightHoursSoFar: `${round(dose)} ${unit}`,
+    ...(shift && { eightHoursSoFar: `${round(shift.dose)} ${unit}` }),
   }
-  const stop = (
-    sentence: string,
-    rule: string,
-    source = twa?.source ?? EXCURSION_SOURCE,
-  ): Finding => ({
-    ...base,
-    level: 'stop',
-    sentence,
-    remedy: 'Stop the arc, leave the plume, open the air check.',
-    reasons: [{ rule, source, inputs }],
-  })
-  if (ceiling && over(last.value, ceiling))
-    return stop(
-      `${name} ${round(last.value)} ${unit}: over the ceiling.`,
-      limitText(ceiling),
-      ceiling.source,
-    )
-  if (quarter && quarter.covered >= 0.5) {
-    if (stel && over(quarter.mean, stel))
-      return stop(
-        `${name} ${round(quarter.mean)} ${unit} over 15 minutes: over the limit.`,
-        limitText(stel),
-        stel.source,
-      )
-    if (!stel && !ceiling && twa && over(quarter.mean, twa, EXCURSION))
-      return stop(
-        `${name} ${round(quarter.mean)} ${unit} over 15 minutes: more than three times the 8 h limit.`,
-        limitText(twa),
-        EXCURSION_SOURCE,
-      )
-  }
-  if (twa && over(dose, twa))
-    return stop(
-      `${name}: the 8 h limit is used up (${round(dose)} ${unit} so far).`,
-      limitText(twa),
-      twa.source,
-    )
-  const limit = twa ?? stel ?? ceiling
-  if (!limit)
+  const fault =
+    spotFault(judge, highest) ??
+    quarterFault(judge, now) ??
+    shiftFault(judge, now) ??
+    orphanFault(judge, highest)
+  if (fault)
     return {
-      ...base,
-      level: 'unknown',
-      sentence: `${name} ${round(last.value)} ${unit}: no adopted limit to hold it against.`,
-      reasons: [
-        { rule: 'No limit on file is not the same as harmless', source: EXCURSION_SOURCE, inputs },
-      ],
+      ...base(substance),
+      level: 'stop',
+      sentence: fault.says,
+      remedy: STOP,
+      reasons: [{ ...fault.reason, inputs }],
     }
-  if (twa && gradeShare(dose / asSubstance(twa)).level === 'caution')
+  const unknown = (sentence: string, remedy: string, reason: Reason): Finding => ({
+    ...base(substance),
+    level: 'unknown',
+    sentence: `${name}: ${sentence}`,
+    remedy,
+    reasons: [{ ...reason, inputs }],
+  })
+  if (!last || now - last.at > SILENT)
+    return unknown(
+      last
+        ? `the monitor has said nothing for ${Math.round((now - last.at) / MINUTE)} minutes.`
+        : 'no readings yet.',
+      'Look at the monitor: battery, tube, network.',
+      { rule: `Silent after ${SILENT / MINUTE} minutes`, source: published('Shop default') },
+    )
+  const twa = strictest(substance, 'twa', adopted)
+  const limit =
+    twa ?? strictest(substance, 'stel', adopted) ?? strictest(substance, 'ceiling', adopted)
+  if (!limit)
+    return unknown(
+      `${round(last.value)} ${unit}, no adopted limit to hold it against.`,
+      'Adopt a limit set that has one, under Shop.',
+      { rule: 'No limit on file is not the same as harmless', source: EXCURSION_SOURCE },
+    )
+  const gap = { rule: 'A mean needs three quarters of its window', source: COVERED_SOURCE }
+  if ((quarter?.covered ?? 0) < COVERED)
+    return unknown(
+      `only ${Math.round((quarter?.covered ?? 0) * 100)} % of the last 15 minutes is known.`,
+      'Have it read at least every two minutes.',
+      gap,
+    )
+  if (shift!.covered < COVERED)
+    return unknown(
+      `only ${Math.round(shift!.covered * 100)} % of the shift so far is known.`,
+      'Have it read at least every two minutes.',
+      gap,
+    )
+  if (twa && gradeShare(shift!.dose / asSubstance(twa)).level === 'caution')
     return {
-      ...base,
+      ...base(substance),
       level: 'caution',
       sentence: `${name}: half of the 8 h limit is used up.`,
       reasons: [{ rule: limitText(twa), source: twa.source, inputs }],
     }
   return {
-    ...base,
+    ...base(substance),
     level: 'clear',
-    sentence: `${name} ${round(last.value)} ${unit} now, ${round(dose)} over 8 h so far. A monitor shows the trend; the pump sample decides.`,
+    sentence: `${name} ${round(last.value)} ${unit} now, ${round(shift!.dose)} over 8 h so far. A monitor shows the trend; the pump sample decides.`,
     reasons: [{ rule: limitText(limit), source: limit.source, inputs }],
   }
 }
 
-const round = (x: number): number => Number(x.toPrecision(2))
+/**
+ * The worst that readings bring as they arrive, in order or not, early or late: each is judged at its own moment, and with it every window that it belongs to.
+ * @param readings all that are known around the new ones: 8 h before the first of them to 8 h after the last
+ * @param arrived moments of the new ones, ms
+ * @returns a stop, or null when none of them is over anything
+ */
+export function judgeArrived(
+  readings: readonly Reading[],
+  arrived: ReadonlySet<number>,
+  substance: Substance,
+  adopted: readonly LimitSet[],
+): (Finding & { at: number }) | null {
+  const judge = judgeOf(readings, substance, adopted)
+  const news = judge.ordered.filter(({ at }) => arrived.has(at))
+  if (news.length === 0) return null
+  for (const { at, value } of news) {
+    const fault = spotFault(judge, value) ?? orphanFault(judge, value)
+    if (fault) return stopAt(substance, fault, at)
+  }
+  const touched = (end: number, span: number): boolean => {
+    const newest = news[lastBefore(news, end)]
+    return newest !== undefined && newest.at >= end - span
+  }
+  for (const reading of judge.ordered) {
+    const end = reading.at + HOLD
+    const fault =
+      (touched(end, QUARTER) ? quarterFault(judge, end) : null) ??
+      (touched(end, EIGHT) ? shiftFault(judge, end) : null)
+    if (fault) return stopAt(substance, fault, reading.at)
+  }
+  return null
+}
+
+const stopAt = (substance: Substance, { says, reason }: Fault, at: number) => ({
+  ...base(substance),
+  level: 'stop' as const,
+  sentence: says,
+  remedy: STOP,
+  reasons: [reason],
+  at,
+})

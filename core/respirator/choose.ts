@@ -1,22 +1,10 @@
 import type { Finding, Quantity, Reason } from '../finding/finding'
-import { COMMON_PRACTICE, published } from '../finding/source'
+import { COMMON_PRACTICE } from '../finding/source'
 import { inSentence } from '../finding/wording'
+import { IDLH_SOURCE, isDangerous } from '../exposure/idlh.table'
 import { isGas, SUBSTANCE_NAME, type Substance } from '../exposure/terms'
 import type { Mixture } from '../exposure/compare'
 import { APF_SOURCE, RESPIRATOR_TABLE, type RespiratorRow } from './apf.table'
-
-/** Immediately dangerous to life or health: particulates mg/m3, gases ppm. Source: NIOSH, recalled. */
-export const DANGEROUS: Partial<Record<Substance, number>> = {
-  chromiumVI: 15,
-  manganese: 500,
-  zincOxide: 500,
-  cadmium: 9,
-  lead: 100,
-  carbonMonoxide: 1200,
-  nitrogenDioxide: 13,
-  ozone: 5,
-}
-const DANGEROUS_SOURCE = published('NIOSH, concentrations immediately dangerous to life or health')
 
 /** What the air asks of a respirator. Upper estimate over the limit of each substance; concentrations in its unit. */
 export interface RespiratorNeed {
@@ -51,15 +39,19 @@ const LEAST_OXYGEN = 19.5
  * Source: 29 CFR 1910.134 (d), table 1; maximum use concentration = factor x limit, never over what is immediately dangerous.
  */
 export function chooseRespirator(need: RespiratorNeed): RespiratorAnswer {
+  const told = need.substances.filter(
+    (entry) => Number.isFinite(entry.share) && Number.isFinite(entry.concentration),
+  )
   const factor = Math.max(
     1,
-    ...need.substances.map((entry) => entry.share),
-    ...need.mixtures.map((mixture) => mixture.index),
+    ...told.map((entry) => entry.share),
+    ...need.mixtures.map((mixture) => mixture.index).filter(Number.isFinite),
   )
-  const gases = need.substances.filter((entry) => isGas(entry.substance) && entry.share > 1)
-  const dangerous = need.substances.filter(
-    (entry) => entry.concentration >= (DANGEROUS[entry.substance] ?? Infinity),
-  )
+  const gases = told.filter((entry) => isGas(entry.substance) && entry.share > 1)
+  const dangerous = told.filter((entry) => isDangerous(entry.substance, entry.concentration))
+  const silent = need.substances.filter((entry) => !told.includes(entry))
+  const open = [...need.unknown, ...silent.map((entry) => entry.substance)]
+  const untested = need.confined && need.oxygen === null
   const shortOfOxygen = need.oxygen !== null && need.oxygen < LEAST_OXYGEN
   const deadly = dangerous.length > 0 || shortOfOxygen
   const air = { factor, gases, dangerous, shortOfOxygen }
@@ -76,7 +68,7 @@ export function chooseRespirator(need: RespiratorNeed): RespiratorAnswer {
       inputs: Object.fromEntries(highestShares(need)),
     },
     ...(dangerous.length
-      ? [{ rule: 'Immediately dangerous to life or health', source: DANGEROUS_SOURCE }]
+      ? [{ rule: 'Immediately dangerous to life or health', source: IDLH_SOURCE }]
       : []),
     { rule: 'Filters do not stop gases; no filter where oxygen is short', source: COMMON_PRACTICE },
   ]
@@ -86,7 +78,7 @@ export function chooseRespirator(need: RespiratorNeed): RespiratorAnswer {
     step: 'air',
     value: { amount: factor, unit: 'count' },
     reasons,
-    ...answerOf(factor, deadly, fitting, need.unknown),
+    ...answerOf(factor, deadly, fitting, open, untested),
   }
   return { factor, choices, cartridge: cartridgeFor(gases.length > 0, need.oil), finding }
 }
@@ -127,9 +119,17 @@ function answerOf(
   deadly: boolean,
   fitting: readonly RespiratorRow[],
   unknown: readonly Substance[],
+  untested: boolean,
 ): Pick<Finding, 'level' | 'sentence' | 'remedy'> {
   const open = namesOf(unknown)
   const enough = factor <= 1 && !deadly
+  if (untested && !deadly)
+    return {
+      level: 'unknown',
+      sentence: 'Not judged, because the oxygen of the closed space was not read.',
+      remedy:
+        'Test the air from outside; until then only air of your own, and nobody goes in alone.',
+    }
   if (enough && open)
     return {
       level: 'unknown',

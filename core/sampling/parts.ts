@@ -4,6 +4,9 @@ export interface Part {
   value: number
 }
 
+/** Minutes of a day. */
+export const DAY_MINUTES = 1440
+
 /**
  * Eight-hour average from parts of one day. What was not sampled counts as nothing only when the caller says that the person was away from the work; else the sampled mean stands for it.
  * @throws RangeError for no part, a part that is not longer than zero, a negative value, or more than 24 h
@@ -18,7 +21,8 @@ export function averageOfParts(
   if (parts.some((part) => !(part.minutes > 0) || !(part.value >= 0)))
     throw new RangeError('Each part lasts longer than zero and its value is not negative.')
   const sampled = parts.reduce((sum, part) => sum + part.minutes, 0)
-  if (sampled > 1440 || shiftMinutes > 1440) throw new RangeError('A day has 24 hours.')
+  if (sampled > DAY_MINUTES || shiftMinutes > DAY_MINUTES)
+    throw new RangeError('A day has 24 hours.')
   const dose = parts.reduce((sum, part) => sum + part.minutes * part.value, 0)
   const unsampled = Math.max(0, shiftMinutes - sampled)
   return (dose + (rest === 'as_sampled' ? (unsampled * dose) / sampled : 0)) / 480

@@ -72,23 +72,24 @@ export async function revokeDevice(db: Db, id: string, at: Date): Promise<boolea
   return rowCount === 1
 }
 
-/** Keep readings; a moment that is there already stays as it is. @returns how many were new, and how many known ones had another figure */
+/** Keep readings; a moment that is there already stays as it is. @returns those that were new, and how many known ones had another figure */
 export async function putReadings(
   db: Db,
   organisation: string,
   device: string,
   readings: readonly { substance: string; at: string; value: number }[],
   received: Date,
-): Promise<{ kept: number; contradicted: number }> {
+): Promise<{ kept: { substance: Substance; at: Date }[]; contradicted: number }> {
   const list = JSON.stringify(readings)
   const columns = sql`
     jsonb_to_recordset(${list}) AS r (substance text, at timestamptz, value double precision)
   `
-  const { rowCount } = await db.query(sql`
+  const { rows: kept } = await db.query<{ substance: Substance; at: Date }>(sql`
     INSERT INTO air_reading (organisation_id, device_id, substance, at, value, received_at)
     SELECT ${organisation}, ${device}, r.substance, r.at, r.value, ${received}
     FROM ${columns}
     ON CONFLICT DO NOTHING
+    RETURNING substance, at
   `)
   const { rows } = await db.query<{ count: number }>(sql`
     SELECT count(*)::int AS count
@@ -98,7 +99,7 @@ export async function putReadings(
       AND a.at = r.at
     WHERE a.value <> r.value
   `)
-  return { kept: rowCount ?? 0, contradicted: rows[0]!.count }
+  return { kept, contradicted: rows[0]!.count }
 }
 
 export interface ReadingRow {
@@ -108,6 +109,22 @@ export interface ReadingRow {
   at: Date
   value: number
 }
+/** Readings of one device in a span of time, in order. */
+export async function readingsBetween(
+  db: Db,
+  device: string,
+  from: Date,
+  to: Date,
+): Promise<Pick<ReadingRow, 'substance' | 'at' | 'value'>[]> {
+  const { rows } = await db.query<Pick<ReadingRow, 'substance' | 'at' | 'value'>>(sql`
+    SELECT substance, at, value
+    FROM air_reading
+    WHERE device_id = ${device} AND at BETWEEN ${from} AND ${to}
+    ORDER BY at
+  `)
+  return rows
+}
+
 /** Readings at some stations since a moment, in order. */
 export async function readingsSince(
   db: Db,

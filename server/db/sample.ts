@@ -77,6 +77,25 @@ export async function allSamples(db: Db, site: string): Promise<Sample[]> {
   return rows.map(toSample)
 }
 
+/** Minutes on file of one person or spot on one day, for one substance. */
+export async function minutesOnDay(
+  db: Db,
+  site: string,
+  { on, who, kind, substance }: SampleBody,
+): Promise<number> {
+  const { rows } = await db.query<{ minutes: number }>(sql`
+    SELECT coalesce(sum(minutes), 0)::double precision AS minutes
+    FROM air_sample
+    WHERE site_id = ${site}
+      AND NOT removed
+      AND sampled_on = ${on}
+      AND who = ${who}
+      AND kind = ${kind}
+      AND substance = ${substance}
+  `)
+  return rows[0]!.minutes
+}
+
 /** @returns how many were new; one that is there already is left as it is */
 export async function insertSamples(
   db: Db,

@@ -88,6 +88,26 @@ describe('estimate against the limits', () => {
     })
     expect(find(air({ measured }), 'air.manganese')).toMatchObject({ level: 'stop', legal: true })
   })
+  it('every substance that can be measured is judged when it is', () => {
+    for (const substance of PARTICULATES) {
+      const level = (value: number) =>
+        find(
+          estimateExposure(
+            jobWith({ measured: { reference: 'AS-1', [substance]: value } }),
+            LIMIT_SETS,
+          ),
+          `air.${substance}`,
+        )?.level
+      expect(level(1e6), substance).toBe('stop')
+      expect(level(1e-9), substance).toBe('clear')
+      expect(level(Number.NaN), substance).toBe('unknown')
+    }
+  })
+  it('next to no air change is no answer', () => {
+    for (const flow of [0, 1e-320, 1e-9, 1e-4, Number.NaN, Infinity])
+      for (const finding of air({}, { generalFlow: flow }))
+        expect(finding.level, `${flow} ${finding.code}`).toBe('unknown')
+  })
   it('a respirator covers up to its factor, as a caution', () => {
     // OSHA 29 CFR 1910.134 table 1
     expect(Object.fromEntries(RESPIRATOR_TABLE.map((row) => [row.kind, row.apf]))).toMatchObject({

@@ -3,7 +3,8 @@ import { judgeRecord } from '#core/people/reminders'
 import { monthsAfter } from '#core/calendar/day'
 import { fitTestUntil, judgeRespirator, type RespiratorRecord } from '#core/respirator/fit'
 import { RESPIRATOR_TABLE } from '#core/respirator/apf.table'
-import { chooseRespirator, DANGEROUS, type RespiratorNeed } from '#core/respirator/choose'
+import { chooseRespirator, type RespiratorNeed } from '#core/respirator/choose'
+import { IDLH } from '#core/exposure/idlh.table'
 
 const RECORD: RespiratorRecord = {
   clearedUntil: '2027-01-31',
@@ -68,7 +69,7 @@ describe('respirators', () => {
   )
   // NIOSH, immediately dangerous
   it('dangerous at CrVI 15, Cd 9 mg/m3, CO 1,200, NO2 13, O3 5 ppm', () =>
-    expect(DANGEROUS).toMatchObject({
+    expect(IDLH).toMatchObject({
       chromiumVI: 15,
       cadmium: 9,
       carbonMonoxide: 1200,

@@ -1,28 +1,33 @@
 import { randomUUID } from 'node:crypto'
+import { formatDistanceStrict } from 'date-fns'
 import type { z } from 'zod'
+import type { LimitSet, Substance } from '#core/exposure/terms'
+import { judgeArrived } from '#core/monitor/readings'
 import {
   findDevice,
   insertAlarm,
   listDevices,
   putReadings,
-  readingsSince,
+  readingsBetween,
 } from '#server/db/monitor'
-import { inOrganisation, outside } from '#server/db/pool'
+import { inOrganisation, outside, type Db } from '#server/db/pool'
 import { findSite } from '#server/db/site'
 import { getClock } from '#server/clock'
 import { appendAudit } from '#server/db/audit'
 import { AppError, fieldError } from '#server/errors'
 import type { ingestSchema, readingsBody } from '#shared/monitor/schema'
-import { monitorFindings } from '../air/state'
 import { hashToken } from '../sign-in/token'
 import { stopWork } from './alarm'
 
 const EIGHT_HOURS = 8 * 3_600_000
+/** Readings older than this when they arrive are said to be. */
+const LATE = 10 * 60_000
+type Arrived = NonNullable<ReturnType<typeof judgeArrived>>
 /** A clock that runs ahead by more than this is wrong. */
 const AHEAD = 2 * 60_000
 const OLDEST = 31 * 24 * 3_600_000
 
-/** Take in readings of a monitor. Sent again or out of order they count once; over a limit now they raise an alarm, once until it is cleared. */
+/** Take in readings of a monitor. Sent again or out of order they count once; each that is new is judged at its own moment, and over a limit it raises an alarm, once until it is cleared. */
 export async function ingest(
   token: string | null,
   body: z.output<typeof readingsBody>,
@@ -53,13 +58,9 @@ export async function ingest(
     const own = (await listDevices(db, device.site_id, device.station_id)).find(
       (entry) => entry.id === device.device_id,
     )!
-    const readings = (
-      await readingsSince(db, [device.station_id], new Date(now.getTime() - EIGHT_HOURS))
-    ).filter((reading) => reading.device_id === device.device_id)
-    const over = monitorFindings(readings, site.limit_sets, now, own).find(
-      (finding) => finding.level === 'stop',
-    )
+    const over = await worstOf(db, device.device_id, kept, site.limit_sets)
     if (over) {
+      const says = saidAt(over, now)
       const raised = await insertAlarm(db, {
         id: randomUUID(),
         organisation: device.organisation_id,
@@ -69,7 +70,7 @@ export async function ingest(
         device: device.device_id,
         kind: 'monitor',
         symptoms: [],
-        note: over.sentence,
+        note: says,
         person: null,
         at: now,
         rehearsal: clock.factor !== 1,
@@ -86,7 +87,7 @@ export async function ingest(
           },
           null,
           device.station_id,
-          over.sentence,
+          says,
         )
         await appendAudit(db, {
           organisation: device.organisation_id,
@@ -95,11 +96,53 @@ export async function ingest(
           action: 'air_alarm',
           subject: 'station',
           subjectId: device.station_id,
-          details: { device: own.name, says: over.sentence },
+          details: { device: own.name, says },
           rehearsal: clock.factor !== 1,
         })
       }
     }
-    return { kept, known: body.readings.length - kept, contradicted, alarm: over !== undefined }
+    return {
+      kept: kept.length,
+      known: body.readings.length - kept.length,
+      contradicted,
+      alarm: over !== null,
+    }
   })
+}
+
+/** The first stop among readings that have just arrived, each judged at its own moment. */
+async function worstOf(
+  db: Db,
+  device: string,
+  arrived: readonly { substance: Substance; at: Date }[],
+  adopted: readonly LimitSet[],
+): Promise<Arrived | null> {
+  if (arrived.length === 0) return null
+  const moments = arrived.map(({ at }) => at.getTime())
+  const readings = await readingsBetween(
+    db,
+    device,
+    new Date(moments.reduce((a, b) => Math.min(a, b)) - EIGHT_HOURS),
+    new Date(moments.reduce((a, b) => Math.max(a, b)) + EIGHT_HOURS),
+  )
+  for (const substance of new Set(arrived.map((entry) => entry.substance))) {
+    const over = judgeArrived(
+      readings
+        .filter((reading) => reading.substance === substance)
+        .map(({ at, value }) => ({ at: at.getTime(), value })),
+      new Set(
+        arrived.filter((entry) => entry.substance === substance).map(({ at }) => at.getTime()),
+      ),
+      substance,
+      adopted,
+    )
+    if (over) return over
+  }
+  return null
+}
+
+/** What was over, and how long ago where it was sent late. */
+function saidAt({ sentence, at }: Arrived, now: Date): string {
+  const late = now.getTime() - at
+  return late > LATE ? `${sentence} Read ${formatDistanceStrict(at, now)} ago.` : sentence
 }

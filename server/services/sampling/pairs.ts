@@ -20,7 +20,7 @@ async function pairsOf(db: Db, site: string): Promise<Pairs['pairs']> {
   for (const [jobId, ofJob] of byJob) {
     const assessments = await assessmentsOf(db, jobId, NEWEST)
     for (const substance of PARTICULATES) {
-      for (const day of daysOf(ofJob.filter((sample) => sample.substance === substance))) {
+      for (const day of daysOf(ofJob.filter((sample) => sample.substance === substance)).days) {
         const inForce =
           assessments.find((row) => row.at.toISOString().slice(0, 10) <= day.on) ??
           assessments.at(-1)!

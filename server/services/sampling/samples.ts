@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto'
 import Papa from 'papaparse'
 import type { z } from 'zod'
 import { unitOf, type Substance } from '#core/exposure/terms'
+import { DAY_MINUTES } from '#core/sampling/parts'
 import { inOrganisation } from '#server/db/pool'
 import type { Page, PageQuery } from '#server/db/page'
 import { findJob } from '#server/db/job'
@@ -9,6 +10,7 @@ import {
   allSamples,
   insertSamples,
   listSamples,
+  minutesOnDay,
   removeSample,
   type SampleOrder,
 } from '#server/db/sample'
@@ -17,6 +19,7 @@ import type { importBody, ImportPreview } from '#shared/files/schema'
 import { sampleBody, type Sample, type SampleBody } from '#shared/sampling/schema'
 import { record, type Actor } from '../actor'
 import { numberOf, readTable, rowState } from '../files/table'
+import { scopeOf } from '../shop/shop'
 
 /** Columns of the CSV form. `unit` is asked for so that a laboratory's µg are not taken for mg. */
 const NEEDED = [
@@ -43,6 +46,9 @@ export function addSample(actor: Actor, body: SampleBody): Promise<{ id: string 
   return inOrganisation(actor.organisation, async (db) => {
     if (body.jobId && !(await findJob(db, body.jobId)))
       throw fieldError('jobId', 'There is no such job.')
+    const { today } = await scopeOf(db, actor)
+    const fault = dayFault(body, await minutesOnDay(db, actor.site, body), today)
+    if (fault) throw fieldError(fault.field, fault.message)
     const id = randomUUID()
     const added = await insertSamples(
       db,
@@ -102,7 +108,14 @@ export function importSamples(
   return inOrganisation(actor.organisation, async (db) => {
     if (body.format !== 'csv') throw fieldError('format', 'Samples are read from CSV.')
     const { lines, wrong } = readTable(body.text, NEEDED, COLUMNS)
-    const known = new Set((await allSamples(db, actor.site)).map(keyOf))
+    const onFile = await allSamples(db, actor.site)
+    const known = new Set(onFile.map(keyOf))
+    const minutes = new Map<string, number>()
+    const add = (sample: SampleBody): void => {
+      minutes.set(dayOf(sample), (minutes.get(dayOf(sample)) ?? 0) + sample.minutes)
+    }
+    onFile.forEach(add)
+    const { today } = await scopeOf(db, actor)
     const rows = (wrong.length > 0 ? [] : lines).map(({ line, values, fault }) => {
       const faults: { field: string; message: string }[] = fault
         ? [{ field: '', message: fault }]
@@ -117,6 +130,11 @@ export function importSamples(
         )
       const unit = read.success ? unitFault(read.data.substance, values.unit ?? '') : null
       if (unit) faults.push({ field: 'unit', message: unit })
+      if (read.success && !known.has(keyOf(read.data))) {
+        const fault = dayFault(read.data, minutes.get(dayOf(read.data)) ?? 0, today)
+        if (fault) faults.push(fault)
+        else add(read.data)
+      }
       const sample = faults.length === 0 && read.success ? { ...read.data, id: randomUUID() } : null
       const state = rowState(sample === null, sample !== null && known.has(keyOf(sample)))
       if (sample) known.add(keyOf(sample))
@@ -150,6 +168,24 @@ export function importSamples(
     }
     return { rows: rows.map((entry) => entry.row), header: wrong, applied }
   })
+}
+
+const dayOf = ({ on, who, kind, substance }: SampleBody): string =>
+  JSON.stringify([on, who, kind, substance])
+
+/** A part of a day that has not come, or with which the day would have more than 24 h. */
+function dayFault(
+  sample: SampleBody,
+  onFile: number,
+  today: string,
+): { field: string; message: string } | null {
+  if (sample.on > today) return { field: 'on', message: 'This day has not come yet.' }
+  return onFile + sample.minutes > DAY_MINUTES
+    ? {
+        field: 'minutes',
+        message: `With the ${onFile} min on file this day would have more than 24 h.`,
+      }
+    : null
 }
 
 const keyOf = (sample: {
