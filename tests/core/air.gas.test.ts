@@ -80,3 +80,39 @@ describe('the gas test before entry', () => {
     expect(judge({ oxygen: 18 }, new Date('2026-05-05T11:00:00Z')).level).toBe('stop')
   })
 })
+
+describe('what is said of a release', () => {
+  const release = (change: Partial<Parameters<typeof judgeRelease>[0]>) =>
+    judgeRelease({ gas: 'inert', amount: 1, space: 10, mixed: false, ...change })
+  it('a space filled to the tenth of the explosive limit is out, just under it is oxygen that counts', () => {
+    const limit = 2.5
+    const at = (share: number) =>
+      release({ gas: 'acetylene', amount: (share * limit) / 100, space: 1, mixed: false })
+    expect(at(0.1001).level).toBe('stop')
+    expect(at(0.1001).sentence).toMatch(/^10 % of the lower explosive limit: no flame/)
+    expect(at(1.2).sentence).toMatch(/^Explosive: no flame/)
+    expect(at(0.05)).toMatchObject({ level: 'caution', sentence: expect.stringMatching(/^Oxygen/) })
+  })
+  it('names the rule with its figure, and shares as shares', () => {
+    const { reasons } = release({ gas: 'acetylene', amount: 0.02, space: 1 })
+    expect(reasons.at(-1)).toMatchObject({
+      rule: 'Stop at 10 % of 2.5 %',
+      inputs: { gas: { amount: expect.closeTo(0.02, 9), unit: 'share' } },
+    })
+  })
+  it('inert gas takes the oxygen, oxygen makes clothing burn; each in its own words', () => {
+    expect(release({ amount: 6 }).sentence).toBe('Oxygen falls to 8.4 %: a few breaths are deadly.')
+    expect(release({ amount: 2 }).sentence).toBe(
+      'Oxygen falls to 16.7 %: people faint without warning.',
+    )
+    expect(release({ gas: 'oxygen', amount: 2 }).sentence).toMatch(/^Oxygen rises to 36.7 %/)
+    expect(release({ amount: 0 }).sentence).toMatch(/^Oxygen stays near 20.9 %/)
+    expect(release({ amount: 0 }).value).toEqual({ amount: 0.209, unit: 'share' })
+  })
+  it('nothing let out is nothing; a negative is refused', () => {
+    expect(leaked(0, 0)).toBe(0)
+    expect(leaked(20, 30)).toBe(0.6)
+    expect(() => leaked(-1, 30)).toThrow(RangeError)
+    expect(() => leaked(1, -30)).toThrow(RangeError)
+  })
+})

@@ -212,3 +212,26 @@ describe('what must always hold', () => {
     )
   })
 })
+
+describe('bounds of a room', () => {
+  const room = { volume: 100, mixing: 1, near: { radius: 0.5, airSpeed: 0.2 } }
+  const drive = { flow: 0.5, near: 1, far: 1, supply: 0 }
+  it.each([
+    [{ near: { radius: 0.5, airSpeed: 0.009 } }, 'Random air speed'],
+    [{ near: { radius: 0.5, airSpeed: 1.01 } }, 'Random air speed'],
+    [{ near: { radius: 0.09, airSpeed: 0.2 } }, 'The near field reaches'],
+    [{ near: { radius: 2.01, airSpeed: 0.2 } }, 'The near field reaches'],
+    [{ volume: (2 / 3) * Math.PI * 0.125 }, 'would fill the room'],
+    [{ volume: Number.NaN }, 'volume must be more than zero'],
+    [{ mixing: 0.9 }, 'mixing factor'],
+    [{ mixing: 10.1 }, 'mixing factor'],
+  ] as const)('%j: %s', (change, says) => {
+    expect(() => steady({ ...room, ...change }, drive)).toThrow(says)
+  })
+  it('takes the ends themselves', () => {
+    for (const airSpeed of [0.01, 1])
+      expect(steady({ ...room, near: { radius: 0.5, airSpeed } }, drive).near).toBeGreaterThan(0)
+    for (const radius of [0.1, 2])
+      expect(steady({ ...room, near: { radius, airSpeed: 0.2 } }, drive).near).toBeGreaterThan(0)
+  })
+})

@@ -49,3 +49,23 @@ describe('a job in a few words', () => {
     for (const level of LEVELS) expect(startAnswer([step('eyes', level)]).level).toBe(level)
   })
 })
+
+describe('what one person lacks', () => {
+  it('is named instead of what to wear, and what is worn otherwise', () => {
+    const assessment = assess({})
+    const [first, second] = assessment.ppe.wear
+    const says = (lacks: string[]) => stepOf(stepAnswers(assessment, lacks), 'body').says
+    expect(says([])).not.toMatch(/^Lacks/)
+    expect(says([])).toMatch(/^[A-Z].* and .*\.$/)
+    expect(says([first!.id, second!.id])).toMatch(/^Lacks .+ and .+\.$/)
+    expect(stepOf(stepAnswers(assessment), 'body').answer).toBe(
+      `${assessment.ppe.wear.length} pieces`,
+    )
+  })
+  it('only where a filter is needed a helmet is judged', () => {
+    const codes = (change: Parameters<typeof jobWith>[0]) =>
+      assess(change).findings.map(({ code }) => code)
+    expect(codes({})).toContain('eyes.helmet')
+    expect(codes({ process: 'GRIND', amps: null })).not.toContain('eyes.helmet')
+  })
+})

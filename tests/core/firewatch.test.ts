@@ -100,3 +100,36 @@ describe('watch', () => {
     expect(finalRoundMade({ ...watch, rounds: [60 * MIN] })).toBe(true)
   })
 })
+
+describe('the words of a fire check', () => {
+  // Conditional by their nature (OSHA 29 CFR 1910.252(a)); all others hold for every hot work.
+  const CONDITIONAL = ['sprinklers', 'container', 'ducts', 'floor', 'openings', 'farSide']
+  it('only what is conditional may be marked as not applying', () => {
+    expect(CONDITIONAL.filter((id) => !SWEEP.some((line) => line.id === id))).toEqual([])
+    for (const { id, text } of SWEEP) {
+      const answer = fire({ sweep: { ...FIRE.sweep, [id]: 'na' } }, `fire.${id}`)!
+      const conditional = CONDITIONAL.includes(id)
+      expect([id, answer.level, answer.legal ?? false]).toEqual([
+        id,
+        conditional ? 'clear' : 'stop',
+        !conditional,
+      ])
+      expect(answer.sentence).toBe(
+        `${text}: ${conditional ? 'does not apply here' : 'this always applies'}.`,
+      )
+    }
+  })
+  it('counts hours from begin to end, and refuses an end at or before the begin', () => {
+    const times = (hours: number) =>
+      judgeFire({ ...FIRE, validFrom: 7_200_000, validTo: 7_200_000 + hours * 3_600_000 }).filter(
+        ({ value }) => value?.unit === 'h',
+      )
+    expect(times(4)[0]!.value).toEqual({ amount: 4, unit: 'h' })
+    expect(times(0)[0]).toMatchObject({
+      level: 'stop',
+      sentence: 'The permit ends before it starts.',
+    })
+    expect(times(-1)[0]!.level).toBe('stop')
+    expect(times(0.5)[0]!.level).not.toBe('stop')
+  })
+})

@@ -227,3 +227,21 @@ describe('telling a coating by what is seen (common practice)', () => {
     for (const question of COATING_QUESTIONS) expect(question.answers.length).toBeGreaterThan(1)
   })
 })
+
+describe('refusals of what cannot be melted', () => {
+  it.each([
+    [{ by: 'rods', perHour: 0, mass: 0.04, stub: 0.01 }, 'Rods per hour and rod mass'],
+    [{ by: 'rods', perHour: 20, mass: 0, stub: 0 }, 'Rods per hour and rod mass'],
+    [{ by: 'rods', perHour: 20, mass: 0.04, stub: 0.04 }, 'The stub weighs less'],
+    [{ by: 'rods', perHour: 20, mass: 0.04, stub: -0.01 }, 'The stub weighs less'],
+  ] as const)('%j: %s', (consumed, says) => {
+    expect(() => consumedPerHour(consumed)).toThrow(says)
+  })
+  it('twenty rods of 40 g with stubs of 10 g are 0.6 kg an hour', () => {
+    expect(consumedPerHour({ by: 'rods', perHour: 20, mass: 0.04, stub: 0.01 })).toBeCloseTo(
+      0.6,
+      12,
+    )
+    expect(consumedPerHour({ by: 'rods', perHour: 20, mass: 0.04, stub: 0 })).toBeCloseTo(0.8, 12)
+  })
+})

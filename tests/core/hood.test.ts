@@ -227,3 +227,44 @@ describe('surveys', () => {
     expect(judgeSurveys(surveys, 0.5, 90, today).level).toBe(level),
   )
 })
+
+describe('a trend by hand', () => {
+  const run = (velocities: number[], change: Partial<HoodSurvey> = {}): HoodSurvey[] =>
+    velocities.map((velocity, i) => ({
+      on: `2026-0${i + 1}-01`,
+      velocity,
+      staticPressure: null,
+      filterChanged: false,
+      ...change,
+    }))
+  it('needs three surveys since the filter, and says how many there are', () => {
+    expect(surveyTrend(run([1, 0.9]), 0.5)).toEqual({
+      because: 'only 2 of 3 surveys since the filter was changed',
+    })
+    expect(surveyTrend(run([1, 0.9, 0.8]), 0.5)).not.toHaveProperty('because')
+    expect(surveyTrend(run([1, 0.9, 0.8], { on: '2026-01-01' }), 0.5)).toEqual({
+      because: 'all surveys are of one day',
+    })
+  })
+  it('a straight line falls where the hand says, and no further than three years ahead', () => {
+    const straight = [0, 10, 20].map((day, i): HoodSurvey => ({
+      on: `2026-01-${String(1 + day).padStart(2, '0')}`,
+      velocity: 1 - 0.01 * day,
+      staticPressure: null,
+      filterChanged: i === 0,
+    }))
+    const trend = surveyTrend(straight, 0.5)
+    if ('because' in trend) throw new Error(trend.because)
+    expect(trend.slope).toBeCloseTo(-0.01, 12)
+    expect(trend.at(30).expected).toBeCloseTo(0.7, 12)
+    // 1 - 0.01 d < 0.5 from day 51 on; without scatter the interval is the line itself.
+    expect(trend.fallsOn).toBe('2026-02-21')
+    expect(trend.mayFallOn).toBe('2026-02-21')
+    const slow = surveyTrend(
+      straight.map((survey, i) => ({ ...survey, velocity: 1 - 0.0001 * i })),
+      0.5,
+    )
+    if ('because' in slow) throw new Error(slow.because)
+    expect(slow.fallsOn).toBeNull()
+  })
+})

@@ -84,3 +84,37 @@ describe('inspection', () => {
     ])
   })
 })
+
+describe('the words of gear and checklists', () => {
+  const gear = (change: Partial<GearState>): GearState => ({
+    kind: 'machine',
+    name: 'M-1',
+    lockReason: null,
+    daysSince: 0,
+    everyDays: 1,
+    lastResult: 'pass',
+    ...change,
+  })
+  it('say how often, in days of use or days', () => {
+    expect(judgeGear(gear({})).reasons[0]!.rule).toBe('Inspected every day of use')
+    expect(judgeGear(gear({ everyDays: 30 })).reasons[0]!.rule).toBe('Inspected every 30 days')
+    expect(judgeGear(gear({ daysSince: null })).reasons[0]!.inputs).toMatchObject({
+      daysSince: 'never',
+      every: 1,
+    })
+  })
+  it('tell a line that was left out from one that was answered twice', () => {
+    const lines = CHECKLISTS.machine.map((line): LineResult => ({
+      id: line.id,
+      mark: 'pass',
+      ...(line.measure && { reading: line.measure.max! / 2 }),
+    }))
+    expect(() => judgeInspection('machine', lines.slice(1))).toThrow('Answer this line.')
+    expect(() => judgeInspection('machine', [...lines, lines[0]!])).toThrow(
+      'This line is answered twice.',
+    )
+    expect(() => judgeInspection('machine', [...lines, { id: 'moon', mark: 'pass' }])).toThrow(
+      'There is no line "moon"',
+    )
+  })
+})

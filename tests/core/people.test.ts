@@ -92,3 +92,35 @@ describe('roster file', () => {
     expect(Object.keys(rosterLine(row!.person!))).toEqual([...ROSTER_COLUMNS])
   })
 })
+
+describe('days of a roster', () => {
+  const read = (values: Record<string, string>) =>
+    readRoster([{ line: 2, values: { number: '7', name: 'Ann', ...values } }], {
+      courses: [],
+      today: TODAY,
+    })[0]!
+  // The calendar, common practice.
+  test.each(['2024-02-29', '2000-02-29', '2025-02-28', '2025-12-31', '2025-01-01', '2025-04-30'])(
+    '%s is a day',
+    (day) => expect(read({ respirator_until: day }).errors).toEqual([]),
+  )
+  test.each(['2025-02-29', '1900-02-29', '2025-04-31', '2025-13-01', '2025-00-10', '2025-01-00'])(
+    '%s is none',
+    (day) => expect(read({ respirator_until: day }).errors).toHaveLength(1),
+  )
+  it('what has to be past may be today, what runs until then may lie ahead', () => {
+    expect(read({ fit_test_on: TODAY }).errors).toEqual([])
+    expect(read({ fit_test_on: '2026-11-24' }).errors[0]!.message).toContain('lies in the future')
+    expect(read({ fire_watch_trained_on: '2026-11-24' }).errors).toHaveLength(1)
+    expect(read({ respirator_until: '2026-11-24' }).errors).toEqual([])
+  })
+  it('what is not told has its usual value', () => {
+    expect(read({}).person).toMatchObject({
+      role: 'worker',
+      lightSensitive: false,
+      correction: 'none',
+      cleared: [],
+      respiratorUntil: null,
+    })
+  })
+})

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import type { Process } from '#core/job/job'
-import { helmetSetting, nearestHelmet, judgeHelmet, type Helmet } from '#core/shade/helmet'
+import { helmetSetting, judgeHelmet, nearestHelmet, rangesText, type Helmet } from '#core/shade/helmet'
 import { inLine, personalShade, type Eyes } from '#core/shade/personal'
 import { askSchools, type ShadeQuery } from '#core/shade/school'
 import { SCHOOLS, type School } from '#core/shade/terms'
@@ -237,5 +237,25 @@ describe('helmet', () => {
         },
       ),
     )
+  })
+})
+
+describe('a helmet in words', () => {
+  const judge = (ranges: [number, number][]) =>
+    judgeHelmet({ name: 'H-1', ranges }, 10, 11).reasons[0]!.inputs!.helmet
+  it('tells a fixed shade from a range', () => {
+    expect(judge([[11, 11]])).toBe('H-1: fixed 11')
+    expect(
+      judge([
+        [5, 8],
+        [9, 13],
+      ]),
+    ).toBe('H-1: range 5 to 8, range 9 to 13')
+    expect(
+      rangesText([
+        [10, 10],
+        [5, 8],
+      ]),
+    ).toBe('10 / 5-8')
   })
 })

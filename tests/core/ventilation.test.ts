@@ -171,3 +171,54 @@ describe('what 29 CFR 1910.252(c)(5) to (12) names', () => {
     expect(level({ consumable: 'SMAW E6010' }, 'air.fluorideRule')).toBeUndefined()
   })
 })
+
+describe('the movable hood of 29 CFR 1910.252(c)(3)(i), row by row', () => {
+  const INCH = 0.0254
+  // Distance, cfm and duct as the regulation prints them; on a shared boundary the greater flow.
+  it.each([
+    [1, 150, 3],
+    [5, 150, 3],
+    [6, 275, 3.5],
+    [7.9, 275, 3.5],
+    [8, 425, 4.5],
+    [10, 600, 5.5],
+    [12, 600, 5.5],
+  ])('at %d in: %d cfm, %d in duct', (inches, cfm, duct) => {
+    const row = hoodRow(inches * INCH)!
+    expect(row.flow / CFM).toBeCloseTo(cfm, 6)
+    expect(row.duct / INCH).toBeCloseTo(duct, 6)
+  })
+  it('says nothing beyond 12 in', () => {
+    expect(hoodRow(12.01 * INCH)).toBeNull()
+  })
+})
+
+describe('metals and what else is there, 29 CFR 1910.252(c)(5) to (12)', () => {
+  const of = (code: string, ...query: Parameters<typeof jobWith>) =>
+    find(checkVentilation(jobWith(...query)), code)
+  const HELD = { hood: 'movable_hood', hoodProved: true, hoodFlow: 0.4, hoodDistance: 0.2 } as const
+  it('mercury is held by exhaust or by an airline, and stops without', () => {
+    expect(of('air.mercury', { also: ['mercury'] })).toMatchObject({ level: 'stop', legal: true })
+    expect(of('air.mercury', { also: ['mercury'] }, HELD)!.level).toBe('caution')
+    const airline = { also: ['mercury'], respirator: 'airline_pressure_demand_full' } as const
+    expect(of('air.mercury', { ...airline, also: ['mercury'] })!.level).toBe('caution')
+    expect(of('air.mercury', {})).toBeUndefined()
+  })
+  it('fluorides stop in a confined space without exhaust or airline only', () => {
+    const also: ['fluoride_flux'] = ['fluoride_flux']
+    expect(of('air.fluorideRule', { also }, { space: 'confined' })).toMatchObject({
+      level: 'stop',
+      legal: true,
+    })
+    expect(of('air.fluorideRule', { also }, { space: 'confined', ...HELD })!.level).toBe('clear')
+    expect(of('air.fluorideRule', { also })!.level).toBe('clear')
+    expect(of('air.fluorideRule', { consumable: 'SMAW E7018' })).toBeDefined()
+    expect(of('air.fluorideRule', { consumable: null })).toBeUndefined()
+  })
+  it('a hood does not count before someone has felt it pull', () => {
+    const loose = of('air.hood', {}, { ...HELD, hoodProved: false })
+    expect(loose).toMatchObject({ level: 'caution' })
+    expect(loose!.sentence).toContain('until someone has felt it pull')
+    expect(of('air.hood', {}, HELD)!.sentence).not.toContain('until someone')
+  })
+})

@@ -5,7 +5,7 @@ import type { Assessment, JobAir, Rerun, StationAir } from '#shared/air/schema'
 import type { ImportPreview } from '#shared/files/schema'
 import type { Job } from '#shared/job/schema'
 import type { Pairs, SampleGroup } from '#shared/sampling/schema'
-import { startApp, type App } from '../app'
+import { startApp, withOwner, type App } from '../app'
 import { JOB } from '../core/job.fixture'
 import { Person } from './client'
 import { readPdf } from './pdf'
@@ -432,6 +432,55 @@ describe('samples', () => {
     expect((await pairs()).calibrations[0]!.factor).toBeCloseTo(0.5, 6)
     expect((await air(measured)).calibration[0]).toMatchObject({ pairs: 6, off: true })
   })
+  it('a day has 24 hours, and has come: refused at the field, alone or in a file', async () => {
+    const part = (minutes: number, on = '2026-02-11') => ({
+      on,
+      kind: 'personal',
+      group: 'Long',
+      who: 'D',
+      task: `Part ${minutes}`,
+      substance: 'fume',
+      minutes,
+      value: 0.5,
+      reference: 'AS-12',
+    })
+    interface Refusal {
+      error: { fields: { path: string; message: string }[] }
+    }
+    const faultOf = async (body: unknown) => {
+      const answer = await lead.send<Refusal>('POST', '/samples', body)
+      return [answer.status, answer.body.error.fields.map(({ path }) => path)]
+    }
+    await made(lead, '/samples', part(1400))
+    expect(await faultOf(part(41))).toEqual([400, ['minutes']])
+    await made(lead, '/samples', part(40))
+    expect(await faultOf(part(1, '2999-01-01'))).toEqual([400, ['on']])
+    const file = [HEADER, '2026-02-11,personal,Long,D,More,fume,60,1,mg/m3,AS-13'].join('\n')
+    expect((await send(file, false)).body.rows[0]).toMatchObject({
+      state: 'broken',
+      faults: [{ field: 'minutes' }],
+    })
+  })
+  it('one day that cannot be takes no other page down, and is named', async () => {
+    await withOwner(app.ownerUrl, (owner) =>
+      owner.query(
+        `INSERT INTO air_sample (id, organisation_id, site_id, job_id, sampled_on, kind,
+           exposed_group, who, task, pump, substance, minutes, shift_minutes, value,
+           under_detection, rest, reference, by_id, at, rehearsal)
+         SELECT gen_random_uuid(), organisation_id, site_id, job_id, sampled_on, kind,
+           exposed_group, who, 'Twice', pump, substance, 1400, shift_minutes, value,
+           under_detection, rest, reference, by_id, at, rehearsal
+         FROM air_sample WHERE exposed_group = 'Long' LIMIT 1`,
+      ),
+    )
+    const group = await lead.send<SampleGroup>(
+      'GET',
+      '/sample-groups/one?group=Long&substance=fume',
+    )
+    expect([group.status, group.body.finding.level]).toEqual([200, 'unknown'])
+    expect(group.body.finding.sentence).toContain('more than 24 h')
+    expect((await lead.send('GET', '/sample-pairs')).status).toBe(200)
+  })
   it('a lead takes one out; it leaves the reckoning', async () => {
     const { body } = await lead.send<{ rows: { id: string; group: string }[]; total: number }>(
       'GET',
@@ -485,6 +534,32 @@ describe('monitors', () => {
     const { body } = await lead.send<StationAir>('GET', `/stations/${station}/air`)
     expect(body.traces[0]!.points.map((point) => point.value)).toEqual([0.5, 0.6, 0.8])
   })
+  it('a spike inside a batch, or sent hours late, raises an alarm of its own moment', async () => {
+    const spiked = async (name: string, readings: object[]) => {
+      const place = await made(lead, '/stations', { name, designated: true, air: JOB.air })
+      const { body } = await lead.send<{ token: string }>('POST', '/devices', {
+        name,
+        stationId: place,
+      })
+      const { body: taken } = await read(readings, body.token)
+      const { alarms } = (await lead.send<StationAir>('GET', `/stations/${place}/air`)).body
+      return { taken, notes: alarms.map((alarm) => alarm.note) }
+    }
+    const calm = (minutes: number) => ({
+      substance: 'nitrogenDioxide',
+      at: at(minutes),
+      value: 0.1,
+    })
+    const spike = (minutes: number) => ({ ...calm(minutes), value: 6 })
+    const inside = await spiked('Inside', [calm(4), spike(3), calm(2), calm(1)])
+    expect(inside.taken.alarm).toBe(true)
+    expect(inside.notes).toEqual([
+      expect.stringMatching(/^Nitrogen dioxide 6 ppm: over the ceiling/),
+    ])
+    const late = await spiked('Late', [spike(200), calm(1)])
+    expect(late.notes).toEqual([expect.stringMatching(/over the ceiling\. Read 3 hours ago\.$/)])
+    expect((await spiked('Calm', [calm(2), calm(1)])).taken.alarm).toBe(false)
+  })
   it('a wrong token, an unknown substance, the future: typed refusals', async () => {
     expect((await read([{ substance: 'fume', at: at(1), value: 1 }], 'zd_made-up')).status).toBe(
       401,
@@ -511,6 +586,10 @@ describe('monitors', () => {
     await lead.send('POST', `/gear/helmet/${shop.helmet}/inspections`, {
       lines: allPass('helmet'),
     })
+    // A quarter of an hour has to be known before the monitor says anything but unknown.
+    await read(
+      Array.from({ length: 17 }, (_, i) => ({ substance: 'fume', at: at(i + 4), value: 0.5 })),
+    )
     const permit = await made(lead, '/permits', { jobId: hot })
     const { body: draft } = await lead.send<{ version: number }>('GET', `/permits/${permit}`)
     await lead.send('PUT', `/permits/${permit}`, {

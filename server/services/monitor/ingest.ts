@@ -105,9 +105,20 @@ export async function ingest(
       kept: kept.length,
       known: body.readings.length - kept.length,
       contradicted,
-      alarm: over !== null,
+      alarm: over !== null || (await wasOver(db, device.device_id, body, site.limit_sets)),
     }
   })
+}
+
+/** Sent again, readings that are over get the answer that they had; an alarm they raise only once. */
+async function wasOver(
+  db: Db,
+  device: string,
+  { readings }: z.output<typeof readingsBody>,
+  adopted: readonly LimitSet[],
+): Promise<boolean> {
+  const sent = readings.map(({ substance, at }) => ({ substance, at: new Date(at) }))
+  return (await worstOf(db, device, sent, adopted)) !== null
 }
 
 /** The first stop among readings that have just arrived, each judged at its own moment. */
