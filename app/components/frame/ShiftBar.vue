@@ -94,7 +94,10 @@ const fuse = (entry: Running): number =>
               {{ says(entry) }}
             </span>
             <span v-if="roundLate(entry)" class="text-sm font-bold text-[#ff6b52]">round due</span>
-            <span v-else-if="left(entry) !== null && entry.state !== 'watching'" class="text-sm">
+            <span
+              v-else-if="left(entry) !== null && entry.state !== 'watching'"
+              class="text-sm truncate"
+            >
               {{ entry.state }}
             </span>
           </span>

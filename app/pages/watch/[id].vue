@@ -89,9 +89,8 @@ async function logRound(): Promise<void> {
   <Failure v-if="failure && !permit" :failure="failure" @retry="load" />
   <div v-else-if="permit" class="max-w-md mx-auto text-center space-y-3 -mt-2">
     <div>
-      <p class="muted">
+      <p class="muted flex items-center justify-center gap-3">
         <NuxtLink class="link" :to="`/permits/${permit.id}`">Permit {{ permit.number }}</NuxtLink>
-        ·
         <StateMark :state="permit.state" />
       </p>
       <h1 class="text-3xl">{{ permit.place }}</h1>
