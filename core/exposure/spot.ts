@@ -32,7 +32,7 @@ export function exceeded(
 }
 
 /** The strictest limit on file, whichever set and kind. @returns null when no set has one */
-export const strictestKnown = (substance: Substance): Limit | null =>
+const strictestKnown = (substance: Substance): Limit | null =>
   limitsOf(substance).reduce<Limit | null>(
     (best, limit) => (best && asSubstance(best) <= asSubstance(limit) ? best : limit),
     null,

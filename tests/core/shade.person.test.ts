@@ -1,36 +1,19 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import type { Process } from '#core/job/job'
-import { helmetSetting, judgeHelmet, nearestHelmet, rangesText, type Helmet } from '#core/shade/helmet'
+import {
+  helmetSetting,
+  judgeHelmet,
+  nearestHelmet,
+  rangesText,
+  type Helmet,
+} from '#core/shade/helmet'
 import { inLine, personalShade, type Eyes } from '#core/shade/personal'
-import { askSchools, type ShadeQuery } from '#core/shade/school'
-import { SCHOOLS, type School } from '#core/shade/terms'
+import { SCHOOLS } from '#core/shade/terms'
 import { beginSearch, nextShade, shadeBand, type Sight } from '#core/shade/search'
 import { assignShade } from '#core/shade/shade'
-import { HOUSE_CHART, type HouseRow } from '#core/shade/shade.table'
+import { query, says } from './shade.fixture'
 import { shadeFromTransmittance, transmittanceOfShade } from '#core/shade/transmittance'
-
-const query = (
-  process: Process,
-  amps: number | null,
-  more: Partial<ShadeQuery> = {},
-): ShadeQuery => ({
-  process,
-  amps,
-  electrode: null,
-  thickness: null,
-  arcHidden: false,
-  shieldGas: null,
-  gasFlow: null,
-  baseMetal: 'carbon_steel',
-  ...more,
-})
-
-const says = (
-  school: School,
-  asked: ShadeQuery,
-  house: readonly HouseRow[] = HOUSE_CHART,
-): number | null => askSchools(asked, house).find((answer) => answer.school === school)!.shade
 
 const CLEAR: Eyes = { lightSensitive: false, correction: 'none', tint: null, found: null }
 

@@ -2,11 +2,10 @@ import fc from 'fast-check'
 import { describe, expect, it, test } from 'vitest'
 import { type BaseMetal, type Process, PROCESSES, isArc } from '#core/job/job'
 import { askSchools, type ShadeQuery } from '#core/shade/school'
-import { SCHOOLS, type School } from '#core/shade/terms'
+import { SCHOOLS } from '#core/shade/terms'
 import { assignShade } from '#core/shade/shade'
 import {
   HOUSE_CHART,
-  type HouseRow,
   EUROPE,
   GUIDE_COMFORT,
   GUIDE_MINIMUM,
@@ -14,30 +13,9 @@ import {
   type ShadeRow,
 } from '#core/shade/shade.table'
 import { shadeSteps } from '#core/shade/steps'
+import { query, says } from './shade.fixture'
 import { shadeFromTransmittance, transmittanceOfShade } from '#core/shade/transmittance'
 import { shadeRow } from '#core/shade/lookup'
-
-const query = (
-  process: Process,
-  amps: number | null,
-  more: Partial<ShadeQuery> = {},
-): ShadeQuery => ({
-  process,
-  amps,
-  electrode: null,
-  thickness: null,
-  arcHidden: false,
-  shieldGas: null,
-  gasFlow: null,
-  baseMetal: 'carbon_steel',
-  ...more,
-})
-
-const says = (
-  school: School,
-  asked: ShadeQuery,
-  house: readonly HouseRow[] = HOUSE_CHART,
-): number | null => askSchools(asked, house).find((answer) => answer.school === school)!.shade
 
 /** EN 169, recommended, written out again from memory: [from, to, scale number]; Infinity has no upper row. */
 const EN169: [string, Process, Partial<ShadeQuery>, [number, number, number][]][] = [

@@ -100,7 +100,7 @@ export async function stationFindings(
 }
 
 /** One Finding a substance; a monitor without a reading in eight hours says so. */
-export function monitorFindings(
+function monitorFindings(
   readings: readonly ReadingRow[],
   adopted: readonly LimitSet[],
   now: Date,
