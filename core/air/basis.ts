@@ -20,8 +20,11 @@ const NEAR = { radius: 0.6, airSpeed: 0.15 }
 /** Used only to draw a first case of a room nobody measured; the form asks for the real ones. */
 const BLANK_ROOM = { volume: 0, flow: 0 }
 
+/** The arcs beside the own one, where the hood of the station does not reach. */
+export const OTHER_ARCS = 'The other arcs'
+
 /**
- * First case of a job for the air check: its own source, the arc minutes spread at the usual arc share over the shift, the room as the job says.
+ * First case of a job for the air check: its own source, apart from the other arcs where a hood takes fume of the own one only, the arc minutes spread at the usual arc share over the shift, the room as the job says.
  * Volume and flow that nobody measured come out as 0, which `faultsOfCase` refuses: they are asked for.
  */
 export function caseOfJob(job: JobSpec): AirCase {
@@ -29,6 +32,8 @@ export function caseOfJob(job: JobSpec): AirCase {
   const shiftMinutes = Math.max(SHIFT, job.arcMinutes)
   const minutes = Math.min(shiftMinutes, Math.max(1, Math.round(job.arcMinutes / usual)))
   const capture = CAPTURE[hoodState(job.air)]
+  // A hood covers its own station; what others have is not known, so nothing is taken off their fume.
+  const alone = job.welders === 1 || capture.high === 0
   const source: FumeSource = {
     name: 'Own arc',
     kind: job.process === 'GRIND' ? 'grind' : 'weld',
@@ -41,12 +46,19 @@ export function caseOfJob(job: JobSpec): AirCase {
     coating: job.coating,
     zinc: null,
     grinding: null,
-    welders: job.welders,
+    welders: alone ? job.welders : 1,
     arcShare: Math.min(1, job.arcMinutes / minutes),
     from: 0,
     to: minutes,
     mine: true,
     capture: { low: capture.low, high: capture.high },
+  }
+  const others: FumeSource = {
+    ...source,
+    name: OTHER_ARCS,
+    welders: job.welders - 1,
+    mine: false,
+    capture: { low: 0, high: 0 },
   }
   return {
     volume: job.air.volume ?? BLANK_ROOM.volume,
@@ -56,7 +68,7 @@ export function caseOfJob(job: JobSpec): AirCase {
     near: NEAR,
     background: {},
     shiftMinutes,
-    sources: [source],
+    sources: alone ? [source] : [source, others],
     spread: DEFAULT_SPREAD,
   }
 }

@@ -119,7 +119,8 @@ function estimated(job: JobSpec, limit: Limit, emission: Emission): Finding {
       'Enter the measured general flow of the space, or an air sampling result.',
     )
   const captured = CAPTURE[hoodState(job.air)].low
-  const generation = emission.rate * job.welders * (1 - captured)
+  // A hood covers its own station: nothing is taken off what the others give off.
+  const generation = emission.rate * (job.welders - captured)
   const working = steadyConcentration(generation, flow, job.air.mixing)
   const concentration =
     limit.kind !== 'twa'

@@ -94,6 +94,8 @@ const from = (
 
 /** The measure that the American tables and the house chart go by; a text says why there is none. */
 export function measureOf(query: ShadeQuery): { by: 'amps' | 'thickness'; x: number } | string {
+  // One row for every current.
+  if (query.process === 'CAW') return { by: 'amps', x: query.amps ?? 1 }
   if (isArc(query.process))
     return query.amps === null ? 'the current is not given.' : { by: 'amps', x: query.amps }
   if (query.process === 'TB' || query.process === 'TS')

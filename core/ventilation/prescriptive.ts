@@ -39,15 +39,24 @@ export function hoodRow(distance: number): HoodRow | null {
   )
 }
 
+const perHour = (flow: number): number => Math.round(flow * 3600)
+
+/**
+ * Whether a flow is at least what is asked for, m3/s; also as whole m3/h, in which the regulation prints its figures itself,
+ * so that what is shown and typed back is enough. Source: 29 CFR 1910.252(c)(2) and (3), 3,398, 467, 722 and 1,019 m3/h.
+ */
+const reaches = (flow: number, needed: number): boolean =>
+  flow >= needed || perHour(flow) >= perHour(needed)
+
 export type HoodState = 'inPlace' | 'outOfPlace' | 'off'
 
 /** Whether local exhaust counts: present, proved before the arc, and near and strong enough by the table. */
 export function hoodState(air: VentilationQuery['air']): HoodState {
   if (air.hood === 'none' || !air.hoodProved) return 'off'
-  if (air.hood !== 'movable_hood') return 'inPlace'
+  if (air.hood !== 'movable_hood') return air.hoodFlow === null ? 'off' : 'inPlace'
   if (air.hoodFlow === null || air.hoodDistance === null) return 'outOfPlace'
   const row = hoodRow(air.hoodDistance)
-  return row !== null && air.hoodFlow >= row.flow * (1 - 1e-9) ? 'inPlace' : 'outOfPlace'
+  return row !== null && reaches(air.hoodFlow, row.flow) ? 'inPlace' : 'outOfPlace'
 }
 
 /**
@@ -167,7 +176,7 @@ function roomFindings({ air, welders, respirator }: VentilationQuery): Finding[]
       },
     ]
   }
-  if (air.generalFlow < need) {
+  if (!reaches(air.generalFlow, need)) {
     return [
       {
         ...base,
@@ -253,6 +262,17 @@ function hoodFindings({ air }: VentilationQuery): Finding[] {
     ]
   }
   if (air.hood !== 'movable_hood') {
+    if (air.hoodFlow === null)
+      return [
+        {
+          ...base,
+          level: 'unknown',
+          sentence:
+            'The enclosed or downdraft exhaust does not count, because its flow is not known.',
+          remedy: 'Enter the flow of its last survey.',
+          reasons: [proved],
+        },
+      ]
     return [
       {
         ...base,
@@ -300,7 +320,7 @@ function hoodFindings({ air }: VentilationQuery): Finding[] {
   }
   const value = { amount: row.flow, unit: 'm3/s' as const }
   const reasons = [{ rule, source: row.source, inputs }, proved]
-  if (air.hoodFlow < row.flow * (1 - 1e-9)) {
+  if (!reaches(air.hoodFlow, row.flow)) {
     return [
       {
         ...base,

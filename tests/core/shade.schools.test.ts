@@ -526,3 +526,10 @@ describe('shade charts', () => {
     expect(shadeRow(GUIDE_COMFORT, process, 'thickness', plate)!.shade).toBe(shade)
   })
 })
+
+describe('carbon arc welding', () => {
+  // OSHA 29 CFR 1910.133(a)(5): 14, whatever the current.
+  it.each([null, 1, 500, 5000])('at %s A is 14', (amps) =>
+    expect(assignShade(query('CAW', amps)).floor).toBe(14),
+  )
+})

@@ -1,4 +1,6 @@
 import { describe, expect, it, test } from 'vitest'
+import { caseOfJob } from '#core/air/basis'
+import { estimateExposure } from '#core/assessment/estimate'
 import { checkVentilation, hoodRow, hoodState } from '#core/ventilation/prescriptive'
 import { GENERAL_RULE, MOVABLE_HOOD } from '#core/ventilation/ventilation.table'
 import type { Finding } from '#core/finding/finding'
@@ -139,7 +141,7 @@ describe('prescriptive check, OSHA 29 CFR 1910.252(c)', () => {
 })
 
 describe('what 29 CFR 1910.252(c)(5) to (12) names', () => {
-  const hood = { hood: 'fixed_enclosure' as const, hoodProved: true }
+  const hood = { hood: 'fixed_enclosure' as const, hoodProved: true, hoodFlow: 0.3 }
   const level = (
     change: Parameters<typeof jobWith>[0],
     code: string,
@@ -220,5 +222,67 @@ describe('metals and what else is there, 29 CFR 1910.252(c)(5) to (12)', () => {
     expect(loose).toMatchObject({ level: 'caution' })
     expect(loose!.sentence).toContain('until someone has felt it pull')
     expect(of('air.hood', {}, HELD)!.sentence).not.toContain('until someone')
+  })
+})
+
+describe('what is shown and typed back', () => {
+  const HOUR = 3600
+  const SMALL = { volume: 100, ceiling: 6, obstructed: false }
+  it('2,000 cfm a welder is 3,398 m3/h, as the regulation prints it', () => {
+    const room = (flow: number) =>
+      checkVentilation(jobWith({}, { ...SMALL, generalFlow: flow })).find(
+        ({ code }) => code === 'air.room',
+      )!.level
+    expect(room(3398 / HOUR)).not.toBe('stop')
+    expect(room(3390 / HOUR)).toBe('stop')
+  })
+  it.each([
+    [7, 467],
+    [9, 722],
+    [11, 1019],
+  ])('the hood row at %d in is met by %d m3/h', (inches, perHour) => {
+    const hood = (flow: number) =>
+      hoodState(
+        jobWith(
+          {},
+          { hood: 'movable_hood', hoodProved: true, hoodDistance: inches * 0.0254, hoodFlow: flow },
+        ).air,
+      )
+    expect(hood(perHour / HOUR)).toBe('inPlace')
+    expect(hood((perHour * 0.99) / HOUR)).toBe('outOfPlace')
+  })
+})
+
+describe('whose fume a hood takes', () => {
+  const HOOD = {
+    hood: 'movable_hood',
+    hoodProved: true,
+    hoodDistance: 0.15,
+    hoodFlow: 0.3,
+    volume: 1000,
+    generalFlow: 1,
+  } as const
+  it('its own station, not that of five others', () => {
+    const fume = (welders: number, air: Parameters<typeof jobWith>[1]) =>
+      find(estimateExposure(jobWith({ welders }, air)), 'air.fume')!.value!.amount
+    const one = fume(1, { volume: 1000, generalFlow: 1 })
+    const saved = one - fume(1, HOOD)
+    expect(saved).toBeGreaterThan(0)
+    expect(fume(6, HOOD)).toBeCloseTo(6 * one - saved, 9)
+  })
+  it('in the full check too: the other arcs stand apart, with nothing taken off', () => {
+    const { sources } = caseOfJob(jobWith({ welders: 6 }, HOOD))
+    expect(sources.map(({ welders, mine, capture }) => [welders, mine, capture.high > 0])).toEqual([
+      [1, true, true],
+      [5, false, false],
+    ])
+    expect(caseOfJob(jobWith({ welders: 6 })).sources).toHaveLength(1)
+  })
+  it('an enclosure whose flow nobody knows takes none, and is no answer to zinc', () => {
+    const blind = { hood: 'fixed_enclosure', hoodProved: true, hoodFlow: null } as const
+    expect(hoodState(jobWith({}, blind).air)).toBe('off')
+    const findings = checkVentilation(jobWith({ coating: 'zinc' }, blind))
+    expect(find(findings, 'air.hood')!.level).toBe('unknown')
+    expect(hoodState(jobWith({}, { ...blind, hoodFlow: 0.3 }).air)).toBe('inPlace')
   })
 })

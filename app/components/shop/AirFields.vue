@@ -89,8 +89,9 @@ const distance = computed({
       <UFormField label="Local exhaust" class="sm:col-span-2">
         <USelect v-model="air.hood" :items="hoods" class="w-full" :disabled="disabled" />
       </UFormField>
-      <template v-if="air.hood === 'movable_hood'">
+      <template v-if="air.hood !== 'none'">
         <QuantityInput
+          v-if="air.hood === 'movable_hood'"
           v-model="distance"
           unit="mm"
           label="Hood to arc"

@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto'
-import { airBasis, caseOfJob } from '#core/air/basis'
+import { airBasis, caseOfJob, OTHER_ARCS } from '#core/air/basis'
+import type { JobSpec } from '#core/job/job'
 import { AIR_MODEL, faultsOfCase, type AirCase } from '#core/air/case'
 import { compareControls } from '#core/air/controls'
 import { judgeAir, type AirAnswer } from '#core/air/judge'
@@ -225,7 +226,7 @@ export async function rerun(actor: Actor, id: string): Promise<Rerun> {
     }
   })
   const then = row.air as AirCase
-  const now = carryOver(then, caseOfJob(job.spec))
+  const now = carryOver(then, job.spec)
   const usable = faultsOfCase(now).length === 0 ? now : then
   const { results } = await workOut(usable, adopted, row.seed, row.draws, job.spec.respirator)
   const upper = (all: Assessment['results'], substance: string): number =>
@@ -246,8 +247,10 @@ export async function rerun(actor: Actor, id: string): Promise<Rerun> {
 }
 
 /** What the job itself knows comes from the job as it is; what was refined in the check stays. */
-function carryOver(then: AirCase, now: AirCase): AirCase {
+function carryOver(then: AirCase, job: JobSpec): AirCase {
+  const now = caseOfJob(job)
   const fresh = now.sources[0]!
+  const apart = then.sources.some((source) => source.name === OTHER_ARCS)
   return {
     ...then,
     volume: now.volume || then.volume,
@@ -262,7 +265,7 @@ function carryOver(then: AirCase, now: AirCase): AirCase {
             consumable: source.own ? source.consumable : fresh.consumable,
             baseMetal: fresh.baseMetal,
             coating: fresh.coating,
-            welders: fresh.welders,
+            welders: apart ? 1 : job.welders,
           },
     ),
   }
