@@ -11,7 +11,7 @@ import {
 import { exposureFinding } from '../exposure/exposure-finding'
 import { gradeShare, shareText } from '../exposure/grade'
 import { asSubstance, LIMIT_WORDS, limitText, sourceOf } from '../exposure/limits.table'
-import { ORGAN_NAME, ORGAN_SOURCE } from '../exposure/organ.table'
+import { ACTS_ON, ORGAN_NAME, ORGAN_SOURCE } from '../exposure/organ.table'
 import {
   LIMIT_SET_NAME,
   SUBSTANCE_NAME,
@@ -22,6 +22,7 @@ import {
 import type { Finding, Level, Reason } from '../finding/finding'
 import { COMMON_PRACTICE, published } from '../finding/source'
 import { sentenceOf } from '../finding/together'
+import { inSentence, listed } from '../finding/wording'
 import { respiratorRow } from '../respirator/apf.table'
 import type { RespiratorKind } from '../job/job'
 import type { AirCase } from './case'
@@ -80,9 +81,12 @@ export function judgeAir(
   )
   const averages = sure.map((answer): [Substance, number] => [answer.substance, averageOf(answer)])
   const mixed = mixtures(new Map(averages), adopted)
+  const open = substances
+    .filter((answer) => !sure.includes(answer))
+    .map((answer) => answer.substance)
   const findings = [
     ...substances.map((answer) => findingOf(air, answer, reckoned, adopted, simulated, respirator)),
-    ...mixed.map(mixtureFinding),
+    ...mixed.map((mixture) => mixtureFinding(mixture, open)),
   ]
   return { substances, mixtures: mixed, findings, decisive: decisiveOf(sure) }
 }
@@ -253,14 +257,20 @@ function reasonsOf(
   return reasons
 }
 
-function mixtureFinding(mixture: Mixture): Finding {
-  const { level } = gradeShare(mixture.index)
+/** @param open substances of which there is no sure figure */
+function mixtureFinding(mixture: Mixture, open: readonly Substance[]): Finding {
+  const missing = ACTS_ON[mixture.organ].filter((substance) => open.includes(substance))
+  const graded = gradeShare(mixture.index).level
+  const level = graded !== 'stop' && missing.length > 0 ? 'unknown' : graded
+  const without = missing.length
+    ? `, without ${listed(missing.map((substance) => inSentence(SUBSTANCE_NAME[substance])))}, not known`
+    : ''
   return {
     code: `air.mixture.${mixture.organ}`,
     step: 'air',
     level,
     value: { amount: mixture.index, unit: 'share' },
-    sentence: `${ORGAN_NAME[mixture.organ]}: together ${shareText(mixture.index)} what is allowed.`,
+    sentence: `${ORGAN_NAME[mixture.organ]}: together ${shareText(mixture.index)} what is allowed${without}.`,
     ...(level !== 'clear' && { remedy: 'Lower the largest part first; have it sampled.' }),
     reasons: [
       {

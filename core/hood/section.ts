@@ -7,7 +7,9 @@ import { convectiveHeat, plumeAt, PLUME_SOURCE, VOLTAGE_SOURCE } from './plume'
 import {
   ductVelocity,
   reach,
+  isSlot,
   roundOpening,
+  slotOpening,
   velocityAt,
   VELOCITY_SOURCE,
   type HoodShape,
@@ -21,7 +23,10 @@ export interface Section {
   process: Process
   amps: number
   shape: HoodShape
+  /** Width of the opening; of a slot its length. */
   opening: number
+  /** Of a slot only. */
+  slotWidth?: number | null
   duct: number
   flow: number
   damper: number
@@ -93,7 +98,9 @@ export interface SectionAnswer {
 export function judgeSection(section: Section): SectionAnswer {
   if (!(section.damper >= 0 && section.damper <= 1))
     throw new RangeError('The damper runs from 0 to 1.')
-  const opening = roundOpening(section.shape, section.opening)
+  const opening = isSlot(section.shape)
+    ? slotOpening(section.shape, section.opening, section.slotWidth ?? null)
+    : roundOpening(section.shape, section.opening)
   const flow = section.flow * section.damper
   const distance = Math.hypot(section.hood.x, section.hood.y)
   const velocity = velocityAt(opening, flow, distance)

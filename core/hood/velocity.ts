@@ -20,23 +20,28 @@ export const VELOCITY_SOURCE: Source = published(
   'Dalla Valle, V = Q / (10 X2 + A), flanged V = Q / 0.75 (10 X2 + A); slots Q = 3.7 L V X, flanged 2.6 (ACGIH industrial ventilation)',
 )
 
+/** A slot is at most so wide for its length; wider ones are open hoods. Source: ACGIH industrial ventilation, recalled. */
+const MOST_SLOT = 0.2
+/** A flange keeps the air behind the hood out: a quarter less flow. */
+const flangeOf = (shape: HoodShape): number => (shape.startsWith('flanged') ? 0.75 : 1)
+
 const SLOT: Partial<Record<HoodShape, number>> = { slot: 3.7, flanged_slot: 2.6 }
 
 /**
  * Air speed on the axis of a hood at a distance, m/s. Beside the axis it is less.
  * @param flow m3/s, @param distance m from the face
- * @throws RangeError for a flow or distance that is negative, an opening that is not positive; a slot has no answer nearer than its width
+ * A slot is a line near by and an open hood far off, where the line would flatter it: the slower of the two counts.
+ * @throws RangeError for a flow or distance that is negative, an opening that is not positive, a slot wider than a fifth of its length; nearer than its width a slot keeps the speed at that distance
  * Source: Dalla Valle; ACGIH slots.
  */
 export function velocityAt(opening: Opening, flow: number, distance: number): number {
   check(opening, flow)
   if (!(distance >= 0)) throw new RangeError('The distance cannot be negative.')
+  const open = flow / (flangeOf(opening.shape) * (10 * distance ** 2 + opening.area))
   const factor = SLOT[opening.shape]
-  if (factor !== undefined) {
-    const width = opening.area / opening.length
-    return flow / (factor * opening.length * Math.max(distance, width))
-  }
-  return flow / ((opening.shape === 'flanged' ? 0.75 : 1) * (10 * distance ** 2 + opening.area))
+  if (factor === undefined) return open
+  const width = opening.area / opening.length
+  return Math.min(open, flow / (factor * opening.length * Math.max(distance, width)))
 }
 
 /**
@@ -46,13 +51,13 @@ export function velocityAt(opening: Opening, flow: number, distance: number): nu
 export function reach(opening: Opening, flow: number, speed: number): number | null {
   check(opening, flow)
   if (!(speed > 0)) throw new RangeError('The air speed must be more than zero.')
+  const square = (flow / speed / flangeOf(opening.shape) - opening.area) / 10
+  if (square < 0) return null
+  const open = Math.sqrt(square)
   const factor = SLOT[opening.shape]
-  if (factor !== undefined) {
-    const distance = flow / (factor * opening.length * speed)
-    return distance < opening.area / opening.length ? null : distance
-  }
-  const square = (flow / speed / (opening.shape === 'flanged' ? 0.75 : 1) - opening.area) / 10
-  return square < 0 ? null : Math.sqrt(square)
+  if (factor === undefined) return open
+  const distance = Math.min(open, flow / (factor * opening.length * speed))
+  return distance < opening.area / opening.length ? null : distance
 }
 
 /** Flow for an air speed at a distance, m3/s. @throws RangeError as `velocityAt` */
@@ -71,8 +76,23 @@ export const roundOpening = (shape: HoodShape, diameter: number): Opening => ({
   length: diameter,
 })
 
+/** A slot of a length and a width, m. @throws RangeError while its width is not told */
+export function slotOpening(shape: HoodShape, length: number, width: number | null): Opening {
+  if (width === null) throw new RangeError('Enter the width of the slot.')
+  return { shape, area: length * width, length }
+}
+
+export const isSlot = (shape: HoodShape): boolean => SLOT[shape] !== undefined
+
 function check(opening: Opening, flow: number): void {
   if (!(opening.area > 0 && opening.length > 0))
     throw new RangeError('The opening must be larger than zero.')
+  if (
+    SLOT[opening.shape] !== undefined &&
+    opening.area > MOST_SLOT * opening.length ** 2 * (1 + 1e-9)
+  )
+    throw new RangeError(
+      'A slot is at most a fifth as wide as it is long; a wider one is an open hood.',
+    )
   if (!(flow >= 0)) throw new RangeError('The flow cannot be negative.')
 }

@@ -1,6 +1,6 @@
 import { bandOf } from '../exposure/compare'
 import { gradeShare } from '../exposure/grade'
-import { asSubstance, limitText, strictest } from '../exposure/limits.table'
+import { asSubstance, limitText, strictest, type Limit } from '../exposure/limits.table'
 import { SUBSTANCE_NAME, type LimitSet, type Substance } from '../exposure/terms'
 import type { Finding, Reason } from '../finding/finding'
 import { published } from '../finding/source'
@@ -62,7 +62,7 @@ export function judgeSamples(
         reasons: [{ rule: 'At least three results', source: EN689_SOURCE }],
       },
     }
-  const values = reckonable(results)
+  const values = tellable(reckonable(results), results, strictest(substance, 'twa', adopted))
   if ('because' in values)
     return {
       ...none,
@@ -165,4 +165,19 @@ function verdictOf(
     level: 'clear',
     sentence: `${name}: complies by EN 689 and by the 95 % confidence habit.`,
   }
+}
+
+/** A result "under" a detection limit that lies over the exposure limit tells nothing of it. */
+function tellable(
+  values: ReturnType<typeof reckonable>,
+  results: readonly Result[],
+  limit: Limit | null,
+): ReturnType<typeof reckonable> {
+  const blind = results.filter(
+    ({ underDetection, value }) => underDetection && limit !== null && value > asSubstance(limit),
+  )
+  if ('because' in values || blind.length === 0) return values
+  const which =
+    blind.length === 1 ? 'one detection limit is' : `${blind.length} detection limits are`
+  return { because: `${which} over the exposure limit itself` }
 }

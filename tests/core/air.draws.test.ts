@@ -8,6 +8,8 @@ import { drawsOf, triangularAt } from '#core/air/random'
 import { reckon } from '#core/air/reckon'
 import { Simulation, tornado } from '#core/air/simulate'
 import { asSubstance } from '#core/exposure/limits.table'
+import { LIMIT_SETS } from '#core/exposure/terms'
+import { EMISSION_FACTORS } from '#core/fume/emission.table'
 import { caseWith, CERTAIN, SOURCE } from './air.fixture'
 
 const drawn = (air: ReturnType<typeof caseWith>, draws = 200_000, seed = 7) => {
@@ -241,5 +243,24 @@ describe('judging a case', () => {
         ),
       ),
     ).toEqual(['sources.0.to', 'sources.0.capture', 'changes.0.flow', 'changes.0.at'])
+  })
+})
+
+describe('what acts together', () => {
+  const mixtureOf = (source: Parameters<typeof caseWith>[1]) =>
+    judgeAir(
+      caseWith({ flow: 100, near: null }, source),
+      [...LIMIT_SETS],
+      null,
+      'none',
+    ).findings.filter(({ code }) => code.startsWith('air.mixture.'))
+  it('is unknown while a part of it is, and names it', () => {
+    const all = EMISSION_FACTORS.flatMap((row) =>
+      mixtureOf({ process: row.process, consumable: row.name, baseMetal: 'stainless' }),
+    )
+    expect(all.length).toBeGreaterThan(0)
+    for (const { sentence, level } of all.filter(({ sentence }) => sentence.includes('not known')))
+      expect([sentence, ['unknown', 'stop'].includes(level)]).toEqual([sentence, true])
+    expect(all.some(({ sentence }) => sentence.includes('not known'))).toBe(true)
   })
 })

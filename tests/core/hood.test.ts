@@ -3,7 +3,14 @@ import { describe, expect, it, test } from 'vitest'
 import { convectiveHeat, leanAt, plumeAt } from '#core/hood/plume'
 import { judgeSection, NEAREST_HOOD, type Section } from '#core/hood/section'
 import { judgeSurveys, surveyTrend, type HoodSurvey } from '#core/hood/survey'
-import { ductVelocity, flowFor, reach, roundOpening, velocityAt } from '#core/hood/velocity'
+import {
+  ductVelocity,
+  flowFor,
+  reach,
+  roundOpening,
+  slotOpening,
+  velocityAt,
+} from '#core/hood/velocity'
 
 const INCH = 0.0254
 const FPM = 0.3048 / 60
@@ -50,15 +57,11 @@ describe('capture velocity', () => {
       ),
     )
   })
-  it('a slot: Q = 3.7 L V X, flanged 2.6', () => {
-    expect(flowFor({ shape: 'slot', area: 0.03, length: 0.6 }, 0.5, 0.3)).toBeCloseTo(
-      3.7 * 0.6 * 0.5 * 0.3,
-      12,
-    )
-    expect(flowFor({ shape: 'flanged_slot', area: 0.03, length: 0.6 }, 0.5, 0.3)).toBeCloseTo(
-      2.6 * 0.6 * 0.5 * 0.3,
-      12,
-    )
+  it('a slot near by: Q = 3.7 L V X, flanged 2.6', () => {
+    const flow = (shape: 'slot' | 'flanged_slot') =>
+      flowFor({ shape, area: 0.03, length: 0.6 }, 0.5, 0.1)
+    expect(flow('slot')).toBeCloseTo(3.7 * 0.6 * 0.5 * 0.1, 12)
+    expect(flow('flanged_slot')).toBeCloseTo(2.6 * 0.6 * 0.5 * 0.1, 12)
   })
   it("the duct of the regulation's 10 to 12 in row runs near 4,000 fpm", () =>
     expect(ductVelocity(600 * CFM, 5.5 * INCH) / FPM).toBeCloseTo(3637, 0))
@@ -266,5 +269,32 @@ describe('a trend by hand', () => {
     )
     if ('because' in slow) throw new Error(slow.because)
     expect(slow.fallsOn).toBeNull()
+  })
+})
+
+describe('a slot', () => {
+  const slot = (width: number, length = 0.6) => ({
+    shape: 'slot' as const,
+    area: width * length,
+    length,
+  })
+  it('is a line near by, and never stronger than the open hood far off', () => {
+    // ACGIH, recalled: Q = 3.7 L V X
+    expect(velocityAt(slot(0.05), 0.3, 0.1)).toBeCloseTo(0.3 / (3.7 * 0.6 * 0.1), 9)
+    const open = (distance: number) =>
+      velocityAt({ shape: 'plain', area: 0.03, length: 0.6 }, 0.3, distance)
+    for (const distance of [0.1, 0.3, 0.6, 1.2, 2])
+      expect(velocityAt(slot(0.05), 0.3, distance)).toBeLessThanOrEqual(open(distance))
+    expect(velocityAt(slot(0.05), 0.3, 1.2)).toBe(open(1.2))
+  })
+  it('reaches as far as its speed says', () => {
+    const far = reach(slot(0.05), 0.3, 0.2)!
+    expect(velocityAt(slot(0.05), 0.3, far)).toBeCloseTo(0.2, 9)
+    expect(velocityAt(slot(0.05), 0.3, far * 1.01)).toBeLessThan(0.2)
+  })
+  it('wider than a fifth of its length it has no answer, and none before its width is told', () => {
+    expect(() => velocityAt(slot(0.12), 0.3, 0.1)).not.toThrow()
+    expect(() => velocityAt(slot(0.13), 0.3, 0.1)).toThrow('at most a fifth')
+    expect(() => slotOpening('slot', 0.6, null)).toThrow('Enter the width')
   })
 })

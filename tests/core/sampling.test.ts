@@ -200,3 +200,19 @@ describe('estimate against measurement', () => {
     expect(calibrate(pairs([0.4, 0.5, 0.5, 0.45, 0.5, 0.6]))).toMatchObject({ off: true })
   })
 })
+
+describe('a detection limit over the exposure limit', () => {
+  it('tells nothing of it, and is no compliance', () => {
+    // OSHA chromium VI: 0.005 mg/m3 (29 CFR 1910.1026 (c))
+    const results = (blind: number) => [
+      ...[0.001, 0.0012, 0.0009, 0.0011].map((value) => ({ value, underDetection: false })),
+      { value: blind, underDetection: true },
+    ]
+    const judge = (blind: number) => judgeSamples(results(blind), 'chromiumVI', ['osha'])
+    expect(judge(0.0008).compliance).not.toBeNull()
+    expect(judge(0.01)).toMatchObject({ compliance: null, finding: { level: 'unknown' } })
+    expect(judge(0.01).finding.sentence).toContain(
+      'one detection limit is over the exposure limit itself',
+    )
+  })
+})

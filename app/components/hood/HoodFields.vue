@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { HOOD_SHAPES, HOOD_SHAPE_NAME } from '#core/hood/velocity'
+import { HOOD_SHAPES, HOOD_SHAPE_NAME, isSlot } from '#core/hood/velocity'
 import { isArc, PROCESSES, PROCESS_NAME } from '#core/job/job'
 import type { Section } from '#core/hood/section'
 
@@ -21,6 +21,10 @@ const inMm = (key: 'opening' | 'duct') =>
   })
 const opening = inMm('opening')
 const duct = inMm('duct')
+const slotWidth = computed({
+  get: () => (section.value.slotWidth == null ? null : section.value.slotWidth * 1000),
+  set: (mm: number | null) => set({ slotWidth: mm === null || mm <= 0 ? null : mm / 1000 }),
+})
 const drafts = [
   { value: '-1', label: 'Toward the welder' },
   { value: '0', label: 'Still' },
@@ -63,8 +67,16 @@ const direction = computed({
     <QuantityInput
       v-model="opening"
       unit="mm"
-      label="Width of the opening"
+      :label="isSlot(section.shape) ? 'Length of the slot' : 'Width of the opening'"
       :name="`${prefix}.opening`"
+    />
+    <QuantityInput
+      v-if="isSlot(section.shape)"
+      v-model="slotWidth"
+      unit="mm"
+      label="Width of the slot"
+      help="At most a fifth of its length"
+      :name="`${prefix}.slotWidth`"
     />
     <QuantityInput
       :model-value="section.flow"
