@@ -51,6 +51,8 @@ const form = ref<Form>({
   surveyDays: QUARTER_YEAR,
 })
 const { dirty, restored, begin, settle, discard } = useKeptDraft(`hood-${id}`, form)
+/** Nothing can be taken hold of before it is known what stands there. */
+const begun = ref(false)
 async function load(): Promise<void> {
   await air.load()
   if (air.data.value)
@@ -61,6 +63,7 @@ async function load(): Promise<void> {
         surveyDays: QUARTER_YEAR,
       },
     )
+  begun.value = air.data.value !== null
 }
 onMounted(load)
 useIntervalFn(() => {
@@ -89,7 +92,7 @@ async function saved(): Promise<void> {
       @changed="air.load"
     />
     <FindingList v-if="air.data.value" :findings="air.data.value.findings" />
-    <section class="panel p-4 sm:p-6 space-y-5" aria-labelledby="section-title">
+    <section v-if="begun" class="panel p-4 sm:p-6 space-y-5" aria-labelledby="section-title">
       <h2 id="section-title">Hood and plume</h2>
       <p
         v-if="air.data.value && !air.data.value.hood"
