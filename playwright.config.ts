@@ -3,7 +3,7 @@ import { defineConfig } from '@playwright/test'
 export default defineConfig({
   testDir: 'tests/e2e',
   timeout: 240_000,
-  expect: { timeout: 10_000 },
+  expect: { timeout: 20_000 },
   workers: 2,
   fullyParallel: false,
   retries: 0,
@@ -11,7 +11,7 @@ export default defineConfig({
   outputDir: 'test-results',
   use: {
     viewport: { width: 1280, height: 800 },
-    actionTimeout: 15_000,
+    actionTimeout: 30_000,
     trace: 'off',
     launchOptions: {
       executablePath: process.env.ZONARIS_CHROMIUM ?? '/usr/bin/chromium',
