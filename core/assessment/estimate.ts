@@ -119,8 +119,7 @@ function estimated(job: JobSpec, limit: Limit, emission: Emission): Finding {
       'Enter the measured general flow of the space, or an air sampling result.',
     )
   const captured = CAPTURE[hoodState(job.air)].low
-  // A hood covers its own station: nothing is taken off what the others give off.
-  const generation = emission.rate * (job.welders - captured)
+  const generation = emission.rate * job.welders * (1 - captured)
   const working = steadyConcentration(generation, flow, job.air.mixing)
   const concentration =
     limit.kind !== 'twa'
