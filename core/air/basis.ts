@@ -2,7 +2,7 @@ import type { LimitSet } from '../exposure/terms'
 import type { JobSpec } from '../job/job'
 import { AIR_MODEL, DEFAULT_SPREAD, type AirCase, type FumeSource } from './case'
 import { CAPTURE } from '../ventilation/ventilation.table'
-import { hoodState } from '../ventilation/prescriptive'
+import { hoodState } from '../ventilation/hood'
 
 /** Arc-on share of the time at a task, usual middle. Source: common practice. */
 const ARC_SHARE: Partial<Record<JobSpec['process'], number>> = {

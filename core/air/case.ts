@@ -1,3 +1,4 @@
+import { DAY_MINUTES } from '../calendar/day'
 import type { Particulate } from '../exposure/terms'
 import type { Composition } from '../fume/composition'
 import type { Consumed } from '../fume/consumed'
@@ -91,7 +92,7 @@ export function faultsOfCase(air: AirCase): { field: string; message: string }[]
   if (!(air.volume > 0))
     faults.push({ field: 'volume', message: 'The room volume must be more than zero.' })
   if (!hasAirChange(air.flow, air.volume)) faults.push({ field: 'flow', message: NO_AIR_CHANGE })
-  if (!(air.shiftMinutes > 0 && air.shiftMinutes <= 1440))
+  if (!(air.shiftMinutes > 0 && air.shiftMinutes <= DAY_MINUTES))
     faults.push({ field: 'shiftMinutes', message: 'A day has 24 hours.' })
   if (air.sources.length === 0)
     faults.push({ field: 'sources', message: 'Name at least one source.' })

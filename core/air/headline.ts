@@ -23,15 +23,15 @@ export const openSubstances = ({ substances }: AirAnswer): Particulate[] =>
 /** What decides, with the level of the whole: unknown while a substance is open, unless it is over. @returns null when nothing decides */
 export function headlineOf(answer: AirAnswer): Headline | null {
   const { decisive } = answer
-  if (!decisive?.governs) return null
-  const share = decisive.upperShare ?? decisive.governs.share
+  if (!decisive?.decides) return null
+  const { limit, share } = decisive.decides
   const { level } = gradeShare(share)
   return {
     substance: decisive.substance,
-    limit: decisive.governs.limit,
+    limit,
     share,
     level: level !== 'stop' && openSubstances(answer).length > 0 ? 'unknown' : level,
-    drawn: decisive.upperShare !== null,
+    drawn: decisive.drawn !== null,
   }
 }
 

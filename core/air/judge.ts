@@ -36,11 +36,14 @@ interface SubstanceAnswer {
   breathed: Breathed
   /** Against every limit set, at planning values. */
   compared: Compared[]
+  /** What governs at planning values. */
   governs: Compared | null
+  /** What decides: the upper estimate once drawn, else what governs. */
+  decides: Compared | null
   drawn: { twa: Quantiles; stel: Quantiles; ceiling: Quantiles } | null
   /** Chance, 0 to 1, to exceed each limit, in the order of `compared`. */
   chances: number[] | null
-  /** 95th percentile over the governing limit. */
+  /** 95th percentile over the limit that decides. */
   upperShare: number | null
   band: Band | null
   /** Level of the air by itself, whatever is worn. */
@@ -81,12 +84,10 @@ export function judgeAir(
   )
   const averages = sure.map((answer): [Substance, number] => [answer.substance, averageOf(answer)])
   const mixed = mixtures(new Map(averages), adopted)
-  const open = substances
-    .filter((answer) => !sure.includes(answer))
-    .map((answer) => answer.substance)
+  const unsure = substances.filter((answer) => !sure.includes(answer))
   const findings = [
     ...substances.map((answer) => findingOf(air, answer, reckoned, adopted, simulated, respirator)),
-    ...mixed.map((mixture) => mixtureFinding(mixture, open)),
+    ...mixed.map((mixture) => mixtureFinding(mixture, unsure)),
   ]
   return { substances, mixtures: mixed, findings, decisive: decisiveOf(sure) }
 }
@@ -100,12 +101,13 @@ function answerOf(
   const compared = compareAll(substance, breathed, adopted, bound)
   const governs = governing(compared)
   const upper = drawn ? governing(compareAll(substance, upperOf(drawn), adopted, bound)) : null
-  const decides = upper ?? governs
+  const decides = drawn ? upper : governs
   return {
     substance,
     breathed,
     compared,
     governs,
+    decides,
     drawn: drawn && { twa: drawn.twa, stel: drawn.stel, ceiling: drawn.ceiling },
     chances: drawn && compared.map(({ limit }) => drawn.over(limit.kind, asSubstance(limit))),
     upperShare: upper?.share ?? null,
@@ -124,8 +126,7 @@ const upperOf = (drawn: Pick<Drawn, 'twa' | 'stel' | 'ceiling'>): ByKind => ({
 const averageOf = ({ drawn, breathed }: SubstanceAnswer): number => drawn?.twa.p95 ?? breathed.twa
 
 function decisiveOf(answers: readonly SubstanceAnswer[]): SubstanceAnswer | null {
-  const share = (answer: SubstanceAnswer): number =>
-    answer.upperShare ?? answer.governs?.share ?? -1
+  const share = ({ decides }: SubstanceAnswer): number => decides?.share ?? -1
   return answers.reduce<SubstanceAnswer | null>(
     (best, answer) => (best === null || share(answer) > share(best) ? answer : best),
     null,
@@ -140,7 +141,7 @@ function findingOf(
   simulated: Simulated | null,
   respirator: RespiratorKind,
 ): Finding {
-  const { substance, breathed, governs, drawn } = answer
+  const { substance, breathed, decides, drawn } = answer
   const name = SUBSTANCE_NAME[substance]
   const base = { code: `air.${substance}`, step: 'air' as const }
   const reasons = reasonsOf(air, answer, reckoned, simulated)
@@ -157,9 +158,6 @@ function findingOf(
       reasons,
     }
   const judged = drawn ? upperOf(drawn) : breathed
-  const decides = drawn
-    ? governing(compareAll(substance, judged, adopted, breathed.bound))
-    : governs
   if (!decides)
     return {
       ...base,
@@ -257,20 +255,32 @@ function reasonsOf(
   return reasons
 }
 
-/** @param open substances of which there is no sure figure */
-function mixtureFinding(mixture: Mixture, open: readonly Substance[]): Finding {
-  const missing = ACTS_ON[mixture.organ].filter((substance) => open.includes(substance))
-  const graded = gradeShare(mixture.index).level
+/** The most that a substance can add to a mixture; null where nobody can say. */
+const mostOf = ({ breathed, decides }: SubstanceAnswer): number | null =>
+  breathed.because || !Number.isFinite(decides?.share) ? null : decides!.share
+
+/**
+ * What acts together, over what is allowed. Of what is not sure, an upper bound is added; over only by bounds, or without a figure for a part, it is unknown.
+ * @param unsure substances of which there is no sure figure
+ */
+function mixtureFinding(mixture: Mixture, unsure: readonly SubstanceAnswer[]): Finding {
+  const parts = unsure.filter(({ substance }) => ACTS_ON[mixture.organ].includes(substance))
+  const missing = parts.filter((part) => mostOf(part) === null)
+  const bounds = parts.reduce((sum, part) => sum + (mostOf(part) ?? 0), 0)
+  const sure = gradeShare(mixture.index).level
+  // What is over by sure parts alone needs no bound to be so.
+  const bound = sure !== 'stop' && bounds > 0
+  const share = bound ? mixture.index + bounds : mixture.index
+  const graded = gradeShare(share, { bound }).level
   const level = graded !== 'stop' && missing.length > 0 ? 'unknown' : graded
-  const without = missing.length
-    ? `, without ${listed(missing.map((substance) => inSentence(SUBSTANCE_NAME[substance])))}, not known`
-    : ''
+  const names = missing.map(({ substance }) => inSentence(SUBSTANCE_NAME[substance]))
+  const without = names.length ? `, without ${listed(names)}: no figure or no limit` : ''
   return {
     code: `air.mixture.${mixture.organ}`,
     step: 'air',
     level,
-    value: { amount: mixture.index, unit: 'share' },
-    sentence: `${ORGAN_NAME[mixture.organ]}: together ${shareText(mixture.index)} what is allowed${without}.`,
+    value: { amount: share, unit: 'share' },
+    sentence: `${ORGAN_NAME[mixture.organ]}: together ${bound ? 'at most ' : ''}${shareText(share)} what is allowed${without}.`,
     ...(level !== 'clear' && { remedy: 'Lower the largest part first; have it sampled.' }),
     reasons: [
       {

@@ -50,8 +50,9 @@ export function linearise(air: AirCase): Linear {
   }))
   const maps = air.sources.map(emissionsOf)
   const emitted = PARTICULATES.flatMap((substance): Emitted[] => {
-    const parts = maps.map((map) => map.get(substance) ?? null)
-    if (parts.every((part) => part === null) && air.background[substance] === undefined) return []
+    const named = maps.map((map) => map.get(substance) ?? null)
+    if (named.every((part) => part === null) && air.background[substance] === undefined) return []
+    const parts = named.map((part, j) => part ?? wholeGap(maps[j]!))
     const gap = parts.findIndex((part) => part !== null && 'because' in part)
     return [
       {
@@ -65,4 +66,10 @@ export function linearise(air: AirCase): Linear {
     ]
   })
   return { spans, emitted, sources: air.sources }
+}
+
+/** A source whose fume nobody can tell may hold whatever is in the air of the others too. */
+function wholeGap(source: ReturnType<typeof emissionsOf>): NoEmission | null {
+  const fume = source.get('fume')
+  return fume && 'because' in fume ? fume : null
 }

@@ -16,3 +16,6 @@ export const monthsAfter = (day: string, months: number): string =>
 
 /** A calendar day as people read it, like 31 Mar 2026. */
 export const dayText = (day: string): string => format(parseISO(day), 'd MMM yyyy')
+
+/** Minutes of a day. */
+export const DAY_MINUTES = 1440

@@ -2,6 +2,7 @@ import { published, type Source } from '../finding/source'
 import {
   LIMIT_SET_NAME,
   unitOf,
+  unitText,
   type AirUnit,
   type LimitKind,
   type LimitSet,
@@ -219,6 +220,10 @@ export function strictest(
   )
 }
 
+/** Whether an adopted set has any limit for a substance. */
+export const hasLimit = (substance: Substance, adopted: readonly LimitSet[]): boolean =>
+  LIMITS.some((limit) => limit.substance === substance && adopted.includes(limit.set))
+
 const AVERAGED_OVER: Record<LimitKind, string> = {
   twa: '8 h average',
   stel: '15 min',
@@ -227,7 +232,6 @@ const AVERAGED_OVER: Record<LimitKind, string> = {
 
 /** A limit in words: figure, what it counts, over what time, whose it is. */
 export function limitText({ limit, unit, of, kind, set }: Limit): string {
-  const shown = unit === 'ppm' ? 'ppm' : 'mg/m³'
   const counted = of ? ` as ${of.name}` : ''
-  return `${limit} ${shown}${counted}, ${AVERAGED_OVER[kind]}, ${LIMIT_SET_NAME[set]}`
+  return `${limit} ${unitText(unit)}${counted}, ${AVERAGED_OVER[kind]}, ${LIMIT_SET_NAME[set]}`
 }

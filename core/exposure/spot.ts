@@ -1,11 +1,11 @@
 import type { Level, Reason } from '../finding/finding'
 import { inSentence } from '../finding/wording'
 import { IDLH, IDLH_SOURCE, isDangerous } from './idlh.table'
-import { asSubstance, limitsOf, limitText, strictest, type Limit } from './limits.table'
+import { asSubstance, hasLimit, limitsOf, limitText, strictest, type Limit } from './limits.table'
 import {
-  LIMIT_KINDS,
   SUBSTANCE_NAME,
   unitOf,
+  unitText,
   type LimitKind,
   type LimitSet,
   type Substance,
@@ -51,7 +51,7 @@ export function judgeSpot(
   adopted: readonly LimitSet[],
 ): SpotAnswer {
   const name = SUBSTANCE_NAME[substance]
-  const shown = `${name} ${reading} ${unitOf(substance) === 'ppm' ? 'ppm' : 'mg/m³'}`
+  const shown = `${name} ${reading} ${unitText(unitOf(substance))}`
   if (!Number.isFinite(reading) || reading < 0)
     return { level: 'unknown', says: `${name} was not read.`, reasons: [] }
   if (isDangerous(substance, reading))
@@ -74,7 +74,7 @@ export function judgeSpot(
       says: `${shown}: over ${limitText(overShift)}.`,
       reasons: [ruleOf(overShift)],
     }
-  if (LIMIT_KINDS.some((kind) => strictest(substance, kind, adopted)))
+  if (hasLimit(substance, adopted))
     return { level: 'clear', says: `${shown}: within the limits.`, reasons: [] }
   return withoutAdopted(substance, reading, shown)
 }

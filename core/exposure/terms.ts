@@ -58,6 +58,8 @@ export const SUBSTANCE_NAME: Record<Substance, string> = {
 
 export const isGas = (substance: Substance): substance is Gas =>
   (GASES as readonly string[]).includes(substance)
+/** The unit as it is written. */
+export const unitText = (unit: AirUnit): string => (unit === 'ppm' ? 'ppm' : 'mg/m³')
 export const unitOf = (substance: Substance): AirUnit => (isGas(substance) ? 'ppm' : 'mg/m3')
 
 export const LIMIT_SETS = ['osha', 'niosh', 'acgih', 'uk', 'eu'] as const

@@ -2,7 +2,7 @@ import type { Finding, Reason } from '../finding/finding'
 import { COMMON_PRACTICE, published } from '../finding/source'
 import type { Process } from '../job/job'
 import { GENERAL_RULE, MOVABLE_HOOD } from '../ventilation/ventilation.table'
-import { hoodRow } from '../ventilation/prescriptive'
+import { hoodRow } from '../ventilation/hood'
 import { convectiveHeat, plumeAt, PLUME_SOURCE, VOLTAGE_SOURCE } from './plume'
 import {
   ductVelocity,

@@ -2,9 +2,9 @@ import type { Finding, Reason } from '../finding/finding'
 import { published, type Source } from '../finding/source'
 import { gradeShare } from '../exposure/grade'
 import { IDLH_SOURCE, isDangerous } from '../exposure/idlh.table'
-import { asSubstance, limitText, strictest, type Limit } from '../exposure/limits.table'
+import { asSubstance, hasLimit, limitText, strictest, type Limit } from '../exposure/limits.table'
 import { exceeded, judgeSpot } from '../exposure/spot'
-import { SUBSTANCE_NAME, unitOf, type LimitSet, type Substance } from '../exposure/terms'
+import { SUBSTANCE_NAME, unitOf, unitText, type LimitSet, type Substance } from '../exposure/terms'
 import { HOLD, inOrder, lastBefore, sumsOf, windowOf, type Reading, type Window } from './dose'
 
 /** A monitor that says nothing for so long has gone silent, ms. */
@@ -74,7 +74,7 @@ function judgeOf(
     substance,
     adopted,
     name: SUBSTANCE_NAME[substance],
-    unit: unitOf(substance) === 'ppm' ? 'ppm' : 'mg/m³',
+    unit: unitText(unitOf(substance)),
     ordered,
     sums: sumsOf(ordered),
   }
@@ -141,11 +141,9 @@ function shiftFault(judge: Judge, to: number): Fault | null {
 
 /** What has no adopted limit is held against the strictest that is known. */
 const orphanFault = ({ substance, adopted }: Judge, value: number): Fault | null => {
+  if (hasLimit(substance, adopted)) return null
   const spot = judgeSpot(substance, value, adopted)
-  const alone = !['twa', 'stel', 'ceiling'].some((kind) =>
-    strictest(substance, kind as Limit['kind'], adopted),
-  )
-  return alone && spot.level === 'stop' ? { says: spot.says, reason: spot.reasons[0]! } : null
+  return spot.level === 'stop' ? { says: spot.says, reason: spot.reasons[0]! } : null
 }
 
 const base = (substance: Substance) => ({
@@ -251,7 +249,7 @@ export function judgeReadings(
 }
 
 /**
- * The worst that readings bring as they arrive, in order or not, early or late: each is judged at its own moment, and with it every window that it belongs to.
+ * The first stop that readings bring as they arrive, in order or not, early or late: each is judged at its own moment, and with it every window that it belongs to.
  * @param readings all that are known around the new ones: 8 h before the first of them to 8 h after the last
  * @param arrived moments of the new ones, ms
  * @returns a stop, or null when none of them is over anything
@@ -269,16 +267,31 @@ export function judgeArrived(
     const fault = spotFault(judge, value) ?? orphanFault(judge, value)
     if (fault) return stopAt(substance, fault, at)
   }
-  const touched = (end: number, span: number): boolean => {
+  return (
+    windowStop(judge, news, QUARTER, quarterFault) ?? windowStop(judge, news, EIGHT, shiftFault)
+  )
+}
+
+/**
+ * The first window of a length that holds something new and is over a limit. A mean is highest in a window that ends where a reading ends
+ * or begins where one begins, so only those are looked at.
+ */
+function windowStop(
+  judge: Judge,
+  news: readonly Reading[],
+  span: number,
+  faultAt: (judge: Judge, to: number) => Fault | null,
+): (Finding & { at: number }) | null {
+  const isTouched = (end: number): boolean => {
     const newest = news[lastBefore(news, end)]
-    return newest !== undefined && newest.at >= end - span
+    return newest !== undefined && newest.at + HOLD > end - span
   }
-  for (const reading of judge.ordered) {
-    const end = reading.at + HOLD
-    const fault =
-      (touched(end, QUARTER) ? quarterFault(judge, end) : null) ??
-      (touched(end, EIGHT) ? shiftFault(judge, end) : null)
-    if (fault) return stopAt(substance, fault, reading.at)
+  for (const [i, { at }] of judge.ordered.entries()) {
+    const until = Math.min(at + HOLD, judge.ordered[i + 1]?.at ?? Infinity)
+    for (const end of [until, at + span]) {
+      const fault = isTouched(end) ? faultAt(judge, end) : null
+      if (fault) return stopAt(judge.substance, fault, at)
+    }
   }
   return null
 }

@@ -1,11 +1,10 @@
+import { DAY_MINUTES } from '../calendar/day'
+
 /** A part of a day's sampling. Minutes; value in the unit of the substance. */
 export interface Part {
   minutes: number
   value: number
 }
-
-/** Minutes of a day. */
-export const DAY_MINUTES = 1440
 
 /**
  * Eight-hour average from parts of one day. What was not sampled counts as nothing only when the caller says that the person was away from the work; else the sampled mean stands for it.

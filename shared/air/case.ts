@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { DAY_MINUTES } from '#core/calendar/day'
 import { PARTICULATES } from '#core/exposure/terms'
 import { WIRE_METALS } from '#core/fume/consumed'
 import { BASE_METALS, COATINGS, PROCESSES } from '#core/job/job'
@@ -68,7 +69,7 @@ export const airCaseSchema = z.strictObject({
     })
     .nullable(),
   background: z.partialRecord(z.enum(PARTICULATES), mgPerM3),
-  shiftMinutes: number.positive('Must be more than zero.').max(1440, 'A day has 24 hours.'),
+  shiftMinutes: number.positive('Must be more than zero.').max(DAY_MINUTES, 'A day has 24 hours.'),
   sources: z.array(sourceSchema).max(30),
   spread: z.strictObject({
     emission: number.min(1).max(10),

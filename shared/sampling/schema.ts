@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { DAY_MINUTES } from '#core/calendar/day'
 import { LIMIT_SETS, SUBSTANCES } from '#core/exposure/terms'
 import { findingSchema } from '#shared/finding/schema'
 
@@ -14,11 +15,11 @@ export const sampleBody = z
     minutes: z
       .number('Enter minutes.')
       .positive('Must be more than zero.')
-      .max(1440, 'A day has 24 hours.'),
+      .max(DAY_MINUTES, 'A day has 24 hours.'),
     shiftMinutes: z
       .number('Enter minutes.')
       .positive('Must be more than zero.')
-      .max(1440, 'A day has 24 hours.')
+      .max(DAY_MINUTES, 'A day has 24 hours.')
       .default(480),
     /** mg/m3, gases ppm. */
     value: z.number('Enter a number.').min(0, 'Not negative.').max(1_000_000),

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { compareControls } from '#core/air/controls'
-import { faultsOfCase } from '#core/air/case'
+import { faultsOfCase, type FumeSource } from '#core/air/case'
 import { Histogram } from '#core/air/histogram'
 import { whatIsNeeded } from '#core/air/inverse'
 import { judgeAir } from '#core/air/judge'
@@ -9,7 +9,6 @@ import { reckon } from '#core/air/reckon'
 import { Simulation, tornado } from '#core/air/simulate'
 import { asSubstance } from '#core/exposure/limits.table'
 import { LIMIT_SETS } from '#core/exposure/terms'
-import { EMISSION_FACTORS } from '#core/fume/emission.table'
 import { caseWith, CERTAIN, SOURCE } from './air.fixture'
 
 const drawn = (air: ReturnType<typeof caseWith>, draws = 200_000, seed = 7) => {
@@ -247,20 +246,54 @@ describe('judging a case', () => {
 })
 
 describe('what acts together', () => {
-  const mixtureOf = (source: Parameters<typeof caseWith>[1]) =>
+  const lung = (flow: number, ...sources: Partial<FumeSource>[]) =>
     judgeAir(
-      caseWith({ flow: 100, near: null }, source),
+      caseWith({ flow, near: null, sources: sources.map((source) => ({ ...SOURCE, ...source })) }),
       [...LIMIT_SETS],
       null,
       'none',
-    ).findings.filter(({ code }) => code.startsWith('air.mixture.'))
-  it('is unknown while a part of it is, and names it', () => {
-    const all = EMISSION_FACTORS.flatMap((row) =>
-      mixtureOf({ process: row.process, consumable: row.name, baseMetal: 'stainless' }),
+    ).findings.find(({ code }) => code === 'air.mixture.lung')!
+  const E410 = { consumable: 'SMAW E410', baseMetal: 'stainless' } as const
+  it('is over by what is sure, whatever else is bounded', () => {
+    const stainless = lung(1, { consumable: 'SMAW E308', baseMetal: 'stainless' })
+    expect(stainless.level).toBe('stop')
+    expect(stainless.sentence).not.toContain('at most')
+  })
+  it('with a part of which only a bound is known it is unknown once the bounds are over, and says "at most"', () => {
+    expect(lung(1, E410)).toMatchObject({
+      level: 'unknown',
+      sentence: expect.stringContaining('together at most'),
+    })
+    const little = lung(100, { consumable: 'SMAW E6011' })
+    expect(little).toMatchObject({ level: 'clear', value: { unit: 'share' } })
+    expect(little.sentence).toContain('at most')
+  })
+  it('a part without a limit in the adopted sets is missed by name', () => {
+    // No EU limit for iron oxide; chromium VI 0.005 and nickel 0.01 mg/m3 (recalled).
+    const mixture = judgeAir(
+      caseWith({ flow: 5000, near: null }, { consumable: 'SMAW E308', baseMetal: 'stainless' }),
+      ['eu'],
+      null,
+      'none',
+    ).findings.find(({ code }) => code === 'air.mixture.lung')!
+    expect(mixture.level).toBe('unknown')
+    expect(mixture.sentence).toContain('without iron oxide: no figure or no limit')
+  })
+  it('beside a source whose fume nobody can tell, nothing is clear', () => {
+    const { findings } = judgeAir(
+      caseWith({
+        flow: 100,
+        near: null,
+        sources: [SOURCE, { ...SOURCE, name: 'Beside it', mine: false, consumable: null }],
+      }),
+      [...LIMIT_SETS],
+      null,
+      'none',
     )
-    expect(all.length).toBeGreaterThan(0)
-    for (const { sentence, level } of all.filter(({ sentence }) => sentence.includes('not known')))
-      expect([sentence, ['unknown', 'stop'].includes(level)]).toEqual([sentence, true])
-    expect(all.some(({ sentence }) => sentence.includes('not known'))).toBe(true)
+    expect(findings.length).toBeGreaterThan(2)
+    for (const { code, level, sentence } of findings) {
+      expect([code, level]).toEqual([code, 'unknown'])
+      expect(sentence).toContain('(Beside it)')
+    }
   })
 })

@@ -1,6 +1,7 @@
 import { describe, expect, it, test } from 'vitest'
 import { caseOfJob } from '#core/air/basis'
-import { checkVentilation, hoodRow, hoodState } from '#core/ventilation/prescriptive'
+import { hoodRow, hoodState } from '#core/ventilation/hood'
+import { checkVentilation } from '#core/ventilation/prescriptive'
 import { GENERAL_RULE, MOVABLE_HOOD } from '#core/ventilation/ventilation.table'
 import type { Finding } from '#core/finding/finding'
 import { JOB, jobWith } from './job.fixture'

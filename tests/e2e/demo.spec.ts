@@ -1,14 +1,14 @@
 import { expect, test } from '@playwright/test'
 import signIns from '../../demo/sign-ins.json' with { type: 'json' }
 import { startApp, type App } from '../app'
-import { demoPages } from './demo-pages'
+import { demoAddresses } from './demo-pages'
 import { signIn } from './page'
 
 let app: App
 let pages: Map<string, string>
 test.beforeAll(async () => {
   app = await startApp({ demo: true })
-  pages = new Map((await demoPages(app)).map(({ name, path }) => [name, app.url + path]))
+  pages = await demoAddresses(app)
 })
 test.afterAll(() => app.end())
 

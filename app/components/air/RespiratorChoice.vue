@@ -16,11 +16,11 @@ const props = defineProps<{
   today: string
 }>()
 const oil = ref(false)
-const share = (entry: AirAnswer['substances'][number]): number =>
-  entry.upperShare ?? entry.governs!.share
 /** No figure, no limit, or a bound too loose to decide: not counted, and never taken for harmless. */
 const isOpen = (entry: AirAnswer['substances'][number]): boolean =>
-  entry.breathed.because !== null || !entry.governs || (entry.breathed.bound && share(entry) > 1)
+  entry.breathed.because !== null ||
+  !entry.decides ||
+  (entry.breathed.bound && entry.decides.share > 1)
 const open = computed(() => props.answer.substances.filter(isOpen))
 const choice = computed(() =>
   chooseRespirator({
@@ -28,7 +28,7 @@ const choice = computed(() =>
       .filter((entry) => !isOpen(entry))
       .map((entry) => ({
         substance: entry.substance,
-        share: share(entry),
+        share: entry.decides!.share,
         concentration: entry.drawn?.ceiling.p95 ?? entry.breathed.ceiling,
       })),
     mixtures: props.answer.mixtures,

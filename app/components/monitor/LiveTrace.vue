@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { Scatter } from 'vue-chartjs'
-import { SUBSTANCE_NAME, unitOf } from '#core/exposure/terms'
+import { SUBSTANCE_NAME, unitOf, unitText } from '#core/exposure/terms'
 import type { StationAir } from '#shared/air/schema'
 import { figure } from '#shared/units/units'
 import { chartOptions, inks, limitLine } from '~/components/frame/chart'
@@ -9,7 +9,7 @@ import { useSiteTime } from '~/composables/time'
 /** The last eight hours of one substance, with the limit it is held against. */
 const props = defineProps<{ trace: StationAir['traces'][number] }>()
 const { clock } = useSiteTime()
-const unit = computed(() => (unitOf(props.trace.substance) === 'ppm' ? 'ppm' : 'mg/m³'))
+const unit = computed(() => unitText(unitOf(props.trace.substance)))
 const last = computed(() => props.trace.points.at(-1))
 const now = computed(() => (last.value ? figure(last.value.value) : null))
 const says = computed(

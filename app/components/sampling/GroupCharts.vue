@@ -1,14 +1,14 @@
 <script setup lang="ts">
 import { dayText } from '#core/calendar/day'
 import { Scatter } from 'vue-chartjs'
-import { LIMIT_SET_NAME, SUBSTANCE_NAME } from '#core/exposure/terms'
+import { LIMIT_SET_NAME, SUBSTANCE_NAME, unitText } from '#core/exposure/terms'
 import type { SampleGroup } from '#shared/sampling/schema'
 import { figure, percentText } from '#shared/units/units'
 import { chartOptions, inks, limitLine } from '~/components/frame/chart'
 
 /** One group and substance: verdict, figures with both confidence habits, probability plot and time series. */
 const props = defineProps<{ group: SampleGroup }>()
-const unit = computed(() => (props.group.unit === 'ppm' ? 'ppm' : 'mg/m³'))
+const unit = computed(() => unitText(props.group.unit))
 const lines = computed(() =>
   Object.fromEntries(
     props.group.limits.map((limit) => [

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { z } from 'zod'
-import { SUBSTANCES, SUBSTANCE_NAME, unitOf, type Substance } from '#core/exposure/terms'
+import { SUBSTANCES, SUBSTANCE_NAME, unitOf, unitText, type Substance } from '#core/exposure/terms'
 import { jobRoutes } from '#shared/job/routes'
 import { samplingRoutes } from '#shared/sampling/routes'
 import { sampleBody } from '#shared/sampling/schema'
@@ -47,9 +47,7 @@ const job = computed({
     form.value.jobId = id === NO_JOB ? null : id
   },
 })
-const resultLabel = computed(
-  () => `Result, ${unitOf(form.value.substance) === 'ppm' ? 'ppm' : 'mg/m³'}`,
-)
+const resultLabel = computed(() => `Result, ${unitText(unitOf(form.value.substance))}`)
 const jobChoices = computed(() => [
   { value: NO_JOB, label: 'No job named' },
   ...(jobs.data.value?.rows ?? []).map(({ id, number, title }) => ({

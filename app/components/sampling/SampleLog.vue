@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { dayText } from '#core/calendar/day'
-import { SUBSTANCE_NAME, unitOf } from '#core/exposure/terms'
+import { SUBSTANCE_NAME, unitOf, unitText } from '#core/exposure/terms'
 import { samplingRoutes } from '#shared/sampling/routes'
 import type { Sample } from '#shared/sampling/schema'
 import { figure } from '#shared/units/units'
@@ -17,7 +17,7 @@ async function remove(id: string): Promise<void> {
   if (await submit(() => call(samplingRoutes.removeSample, { params: { id } }))) emit('changed')
 }
 const resultOf = ({ underDetection, value, substance }: Sample): string =>
-  `${underDetection ? 'under ' : ''}${figure(value)} ${unitOf(substance) === 'ppm' ? 'ppm' : 'mg/m³'}`
+  `${underDetection ? 'under ' : ''}${figure(value)} ${unitText(unitOf(substance))}`
 
 const SORTS = [
   { value: 'newest', label: 'Newest first' },

@@ -105,7 +105,10 @@ export async function ingest(
       kept: kept.length,
       known: body.readings.length - kept.length,
       contradicted,
-      alarm: over !== null || (await wasOver(db, device.device_id, body, site.limit_sets)),
+      alarm:
+        over !== null ||
+        (kept.length < body.readings.length &&
+          (await wasOver(db, device.device_id, body, site.limit_sets))),
     }
   })
 }
