@@ -98,18 +98,18 @@ describe('a monitor', () => {
     expect(arrive(calm, [])).toBeNull()
   })
   it('the worst quarter counts, wherever it begins and ends', () => {
-    // 40 s apart from 13 s past the minute: 23 readings at 1.02 for 15 min 20 s, nothing before and after. NIOSH: 1 ppm for 15 min.
-    const from = now - 3_600_000 + 13_000
-    const burst = Array.from({ length: 23 }, (_, i) => ({ at: from + i * 40_000, value: 1.02 }))
-    const after = { at: from + 23 * 40_000, value: 0 }
-    const around = [{ at: from - 60_000, value: 0 }, ...burst, after]
-    expect(arrive([], around, 'nitrogenDioxide', ['niosh'])?.level).toBe('stop')
-    const short = [
-      { at: from - 60_000, value: 0 },
-      ...burst.slice(0, 20),
-      { ...after, at: burst[20]!.at },
-    ]
-    expect(arrive([], short, 'nitrogenDioxide', ['niosh'])).toBeNull()
+    // 1.02 ppm for exactly 15 min, read every 50 s, nothing before and after. NIOSH: 1 ppm for 15 min.
+    const burst = (readings: number) => {
+      const from = now - 3_600_000
+      const at = (i: number): number => from + i * 50_000
+      return [
+        { at: at(0) - 60_000, value: 0 },
+        ...Array.from({ length: readings }, (_, i) => ({ at: at(i), value: 1.02 })),
+        { at: at(readings), value: 0 },
+      ]
+    }
+    expect(arrive([], burst(18), 'nitrogenDioxide', ['niosh'])?.level).toBe('stop')
+    expect(arrive([], burst(17), 'nitrogenDioxide', ['niosh'])).toBeNull()
   })
   it('a late reading fills a window that is then over', () => {
     const known = steady(1.2, 30).filter((_, i) => i % 4 === 0)
