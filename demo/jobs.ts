@@ -31,6 +31,7 @@ const base: JobSpec = {
   laser: null,
   arcMinutes: 120,
   welders: 1,
+  hooded: null,
   air: AIR.slip,
   respirator: 'half_mask',
   also: [],
@@ -99,11 +100,12 @@ export const JOBS: Record<string, DemoJob> = {
       thickness: inches(1 / 8),
       air: AIR.bay,
       measured: {
-        reference: 'Air sampling AS-07, personal, 8 h',
-        chromiumVI: 0.0004,
-        nickel: 0.01,
-        fume: 0.2,
-        manganese: 0.02,
+        reference: 'Air sampling AS-07, personal',
+        results: {
+          twa: { chromiumVI: 0.0004, nickel: 0.01, fume: 0.2, manganese: 0.02 },
+          stel: { manganese: 0.06 },
+          ceiling: { manganese: 0.09 },
+        },
       },
     },
   },
@@ -137,7 +139,14 @@ export const JOBS: Record<string, DemoJob> = {
       consumable: null,
       thickness: inches(1 / 2),
       arcMinutes: 90,
-      measured: { reference: 'Air sampling AS-11, cutting outdoors', fume: 1.4, manganese: 0.2 },
+      measured: {
+        reference: 'Air sampling AS-11, cutting outdoors',
+        results: {
+          twa: { fume: 1.4, manganese: 0.2 },
+          stel: { manganese: 0.5 },
+          ceiling: { manganese: 0.7 },
+        },
+      },
     },
   },
   void: {

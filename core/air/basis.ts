@@ -2,7 +2,7 @@ import type { LimitSet } from '../exposure/terms'
 import type { JobSpec } from '../job/job'
 import { AIR_MODEL, DEFAULT_SPREAD, type AirCase, type FumeSource } from './case'
 import { CAPTURE } from '../ventilation/ventilation.table'
-import { hoodState } from '../ventilation/hood'
+import { hoodedWelders, hoodState } from '../ventilation/hood'
 
 /** Arc-on share of the time at a task, usual middle. Source: common practice. */
 const ARC_SHARE: Partial<Record<JobSpec['process'], number>> = {
@@ -33,7 +33,8 @@ export function caseOfJob(job: JobSpec): AirCase {
   const minutes = Math.min(shiftMinutes, Math.max(1, Math.round(job.arcMinutes / usual)))
   const capture = CAPTURE[hoodState(job.air)]
   // A hood covers its own station; what others have is not known, so nothing is taken off their fume.
-  const alone = job.welders === 1 || capture.high === 0
+  const hooded = hoodedWelders(job)
+  const alone = hooded === 0 || hooded === job.welders
   const source: FumeSource = {
     name: 'Own arc',
     kind: job.process === 'GRIND' ? 'grind' : 'weld',
@@ -46,7 +47,7 @@ export function caseOfJob(job: JobSpec): AirCase {
     coating: job.coating,
     zinc: null,
     grinding: null,
-    welders: alone ? job.welders : 1,
+    welders: alone ? job.welders : hooded,
     arcShare: Math.min(1, job.arcMinutes / minutes),
     from: 0,
     to: minutes,
@@ -56,7 +57,7 @@ export function caseOfJob(job: JobSpec): AirCase {
   const others: FumeSource = {
     ...source,
     name: OTHER_ARCS,
-    welders: job.welders - 1,
+    welders: job.welders - hooded,
     mine: false,
     capture: { low: 0, high: 0 },
   }
@@ -84,6 +85,7 @@ export function airBasis(job: JobSpec, adopted: readonly LimitSet[]): string {
     coating,
     arcMinutes,
     welders,
+    hooded,
     respirator,
     also,
     air,
@@ -100,6 +102,8 @@ export function airBasis(job: JobSpec, adopted: readonly LimitSet[]): string {
     arcMinutes,
     welders,
     respirator,
+    // An older assessment names nobody else under a hood.
+    ...(hooded === null ? [] : [hooded]),
     [...also].sort(),
     space,
     volume,

@@ -1,9 +1,10 @@
 import type { Particulate } from '../exposure/terms'
 import { PARTICULATES } from '../exposure/terms'
 import { COMMON_PRACTICE } from '../finding/source'
+import { ALLOY_SOURCE, mostInBase } from '../fume/alloy.table'
 import { rowOfComposition } from '../fume/composition'
 import { consumedPerHour } from '../fume/consumed'
-import { emissionRate, type Emission, type NoEmission } from '../fume/emission'
+import { emissionRate, mayHold, type Emission, type NoEmission } from '../fume/emission'
 import { ZINC_SOURCE, zincOxideRate } from '../fume/zinc'
 import type { Coating } from '../job/job'
 import type { FumeSource } from './case'
@@ -24,20 +25,7 @@ export const COATING_SUBSTANCE: Partial<Record<Coating, Particulate>> = {
 export function emissionsOf(source: FumeSource): Map<Particulate, Emission | NoEmission> {
   const found = new Map<Particulate, Emission | NoEmission>()
   if (source.kind === 'grind') {
-    const dust = source.grinding
-    // Nobody's table: the shop's own figure or no answer.
-    found.set(
-      'fume',
-      dust === null
-        ? { because: 'nobody has measured what grinding gives off here' }
-        : {
-            rate: dust,
-            bound: false,
-            basis: 'grinding, rate as given',
-            source: COMMON_PRACTICE,
-            inputs: { dust: { amount: dust, unit: 'g/h' } },
-          },
-    )
+    for (const [substance, emission] of grindingEmissions(source)) found.set(substance, emission)
   } else {
     const query = {
       process: source.process,
@@ -54,6 +42,40 @@ export function emissionsOf(source: FumeSource): Map<Particulate, Emission | NoE
   }
   addCoating(source, found)
   return found
+}
+
+/** What grinding throws up: the dust at the shop's own rate, and each metal at most its share of the base metal. */
+function grindingEmissions({
+  grinding,
+  baseMetal,
+}: FumeSource): Map<Particulate, Emission | NoEmission> {
+  if (grinding === null)
+    // Nobody's table: the shop's own figure or no answer.
+    return new Map([['fume', { because: 'nobody has measured what grinding gives off here' }]])
+  const inputs = { dust: { amount: grinding, unit: 'g/h' as const } }
+  const dust: Emission = {
+    rate: grinding,
+    bound: false,
+    basis: 'grinding, rate as given',
+    source: COMMON_PRACTICE,
+    inputs,
+  }
+  const metals = PARTICULATES.filter((substance) =>
+    mayHold({ baseMetal, consumable: null }, substance),
+  ).map((substance): [Particulate, Emission] => {
+    const share = mostInBase(baseMetal, substance)
+    return [
+      substance,
+      {
+        rate: grinding * share,
+        bound: true,
+        basis: 'grinding; at most what the base metal can hold of it',
+        source: ALLOY_SOURCE,
+        inputs: { ...inputs, ofMelt: { amount: share, unit: 'share' } },
+      },
+    ]
+  })
+  return new Map([['fume', dust], ...metals])
 }
 
 function addCoating(source: FumeSource, found: Map<Particulate, Emission | NoEmission>): void {

@@ -27,6 +27,7 @@ import { respiratorRow } from '../respirator/apf.table'
 import type { RespiratorKind } from '../job/job'
 import type { AirCase } from './case'
 import { reckon, type Breathed, type Reckoned } from './reckon'
+import { unreckonedFindings } from './unreckoned'
 import type { Drawn, Quantiles, Simulated } from './simulate'
 import { ZONES_SOURCE } from './zones'
 
@@ -88,6 +89,7 @@ export function judgeAir(
   const findings = [
     ...substances.map((answer) => findingOf(air, answer, reckoned, adopted, simulated, respirator)),
     ...mixed.map((mixture) => mixtureFinding(mixture, unsure)),
+    ...unreckonedFindings(air),
   ]
   return { substances, mixtures: mixed, findings, decisive: decisiveOf(sure) }
 }

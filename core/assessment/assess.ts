@@ -1,8 +1,8 @@
-import { worstLevel, type Finding, type Level, type Step } from '../finding/finding'
-import { DEFAULT_ADOPTED } from '../exposure/terms'
-import { estimateExposure } from './estimate'
 import { airBasis } from '../air/basis'
-import type { LimitSet, Particulate } from '../exposure/terms'
+import { COATING_OPEN, GASES_OPEN } from '../air/unreckoned'
+import { isMeasured } from '../exposure/measured'
+import { DEFAULT_ADOPTED, PARTICULATES, type LimitSet, type Particulate } from '../exposure/terms'
+import { byWorst, worstLevel, type Finding, type Level, type Step } from '../finding/finding'
 import { COMMON_PRACTICE } from '../finding/source'
 import { together } from '../finding/together'
 import { gearNeeds } from '../gas/needs'
@@ -16,6 +16,9 @@ import { assignShade, DEFAULT_SHADE_RULES, type ShadeAnswer } from '../shade/sha
 import type { ShadeRules } from '../shade/school'
 import { checkVentilation } from '../ventilation/prescriptive'
 import type { JobSpec } from '../job/job'
+import { estimateExposure, estimateSubstance } from './estimate'
+import { judgeGases } from './gases'
+import { judgeMeasured } from './judge-measured'
 
 /** What a shop decided for itself: the school of its shades and its site rules for clothing. */
 export interface ShopRules extends ShadeRules, SiteRules {
@@ -26,6 +29,17 @@ export const DEFAULT_RULES: ShopRules = {
   ...DEFAULT_SHADE_RULES,
   ...DEFAULT_SITE_RULES,
   limits: DEFAULT_ADOPTED,
+}
+
+const OUTDATED: Finding = {
+  code: 'air.assessment',
+  step: 'air',
+  level: 'caution',
+  sentence: 'The air assessment on file is of this job as it was before. It no longer counts.',
+  remedy: 'Run the air check again.',
+  reasons: [
+    { rule: 'An assessment counts for the inputs it was made of', source: COMMON_PRACTICE },
+  ],
 }
 
 export interface JobContext {
@@ -76,6 +90,7 @@ export function assessJob(job: JobSpec, context: JobContext): Assessment {
     ...ppe.findings,
     ...checkVentilation(job),
     ...exposureOf(job, rules.limits, context.airCheck ?? null),
+    ...judgeGases(job, rules.limits),
     ...(context.airNow ?? []),
     ...judgeGearOfJob(gearNeeds(job.process), context.gear),
   ])
@@ -90,30 +105,28 @@ export function assessJob(job: JobSpec, context: JobContext): Assessment {
   }
 }
 
-/** Measured results first, then the assessment on file while it is of this job as it stands, else the quick estimate. */
+/** The assessment on file while it is of this job as it stands, else the quick estimate; measured results go before both. */
 function exposureOf(job: JobSpec, adopted: readonly LimitSet[], check: AirCheck | null): Finding[] {
-  const quick = estimateExposure(job, adopted)
-  if (!check) return quick
-  if (check.basis !== airBasis(job, adopted))
-    return [
-      ...quick,
-      {
-        code: 'air.assessment',
-        step: 'air',
-        level: 'caution',
-        sentence:
-          'The air assessment on file is of this job as it was before. It no longer counts.',
-        remedy: 'Run the air check again.',
-        reasons: [
-          { rule: 'An assessment counts for the inputs it was made of', source: COMMON_PRACTICE },
-        ],
-      },
-    ]
-  const measured = quick.filter(
-    (finding) => job.measured?.[finding.code.slice('air.'.length) as Particulate] !== undefined,
-  )
-  return [
-    ...measured,
-    ...check.findings.filter((finding) => !measured.some((entry) => entry.code === finding.code)),
-  ]
+  if (!check) return estimateExposure(job, adopted)
+  if (check.basis !== airBasis(job, adopted)) return [...estimateExposure(job, adopted), OUTDATED]
+  const ofMeasured = PARTICULATES.filter((substance) =>
+    isMeasured(job.measured, substance),
+  ).flatMap((substance) => measuredOrChecked(job, substance, adopted, check.findings))
+  // The coating and the gases of the arc are judged with what else the job knows of them.
+  const judged = new Set([COATING_OPEN, GASES_OPEN, ...ofMeasured.map((finding) => finding.code)])
+  return [...ofMeasured, ...check.findings.filter((finding) => !judged.has(finding.code))]
+}
+
+/** One measured substance: its results where they answer every limit, else whichever is worse, they or the check. */
+function measuredOrChecked(
+  job: JobSpec,
+  substance: Particulate,
+  adopted: readonly LimitSet[],
+  checked: readonly Finding[],
+): Finding[] {
+  const { findings, open } = judgeMeasured(job, substance, adopted)
+  const ofCheck = checked.filter((finding) => finding.code === `air.${substance}`)
+  if (ofCheck.length === 0) return estimateSubstance(job, substance, adopted)
+  const isAnswered = findings.length > 0 && open.length === 0
+  return byWorst(isAnswered ? findings : [...findings, ...ofCheck]).slice(0, 1)
 }

@@ -2,6 +2,7 @@ import { published } from '../finding/source'
 import { PARTICULATES, SUBSTANCE_NAME, type Particulate } from '../exposure/terms'
 import type { Process } from '../job/job'
 import type { EmissionRow } from './emission.table'
+import { mostInFume } from './enrichment'
 
 export const ALLOYS = ['steel', 'stainless', 'aluminium', 'nickel', 'hardfacing'] as const
 /** What a data sheet lists besides the substances with a limit. */
@@ -31,13 +32,6 @@ export interface Composition {
 
 /** Rounding on a data sheet. */
 const SUM_TOLERANCE = 0.005
-
-/**
- * How much richer or poorer the fume is in a metal than the wire, upper end. Manganese boils early; chromium and nickel stay in the weld.
- * Derived: metal in fume (AP-42 12.19) over usual content of the wire, e.g. E70S 6.1 % over 1.4 %, ER308 9.7 % over 20 %.
- */
-const ENRICHMENT: Partial<Record<Part, number>> = { manganese: 6, chromium: 1, nickel: 1, iron: 1 }
-const ENRICHMENT_ELSE = 2
 
 /** Sum of all shares. Source: mass balance. */
 export const sumOfParts = (parts: Composition['parts']): number =>
@@ -71,12 +65,7 @@ export function rowOfComposition(composition: Composition): EmissionRow {
   const inFume = (part: Part): number | null => {
     const share = composition.parts[part]
     if (share === undefined) return null
-    return (
-      composition.fume *
-      (composition.of === 'fume'
-        ? share
-        : Math.min(1, share * (ENRICHMENT[part] ?? ENRICHMENT_ELSE)))
-    )
+    return composition.fume * (composition.of === 'fume' ? share : mostInFume(part, share))
   }
   const others: Partial<Record<Particulate, number>> = {}
   for (const part of PARTS) {

@@ -2,6 +2,7 @@ import type { Particulate } from '../exposure/terms'
 import type { Input, Unit } from '../finding/finding'
 import type { Source } from '../finding/source'
 import type { BaseMetal, JobSpec } from '../job/job'
+import { ALLOY_SOURCE, mostInMelt } from './alloy.table'
 import {
   CONSUMPTION_DEFAULTS,
   EMISSION_FACTORS,
@@ -9,6 +10,7 @@ import {
   GTAW_SCREENING,
   type EmissionRow,
 } from './emission.table'
+import { mostInFume } from './enrichment'
 
 /** An emission while the arc burns, g/h per welder. `bound`: the true value is at most this. */
 export interface Emission {
@@ -46,16 +48,9 @@ export function emissionRate(
   substance: Particulate,
 ): Emission | NoEmission | null {
   const row = emissionRow(query)
-  if (substance !== 'fume' && !mayHold(query, row, substance)) return null
-  if (query.process === 'GTAW' && !query.own) {
-    return {
-      rate: GTAW_SCREENING.fume,
-      bound: true,
-      basis: substance === 'fume' ? 'screening value, upper end' : 'at most the whole fume',
-      source: GTAW_SCREENING.source,
-      inputs: { fume: { amount: GTAW_SCREENING.fume, unit: 'g/h' } },
-    }
-  }
+  if (substance !== 'fume' && !mayHold(query, substance)) return null
+  if (query.process === 'GTAW' && !query.own)
+    return screened(query.baseMetal, row?.alloy ?? null, substance)
   if (!row)
     return {
       because: query.consumable
@@ -77,6 +72,34 @@ export function emissionRate(
     basis: `${factor.basis}; ${consumption.basis}`,
     source: row.own ?? EMISSION_SOURCE,
     inputs,
+  }
+}
+
+/** GTAW has no factor: a screening value for the fume, and each metal at most what the alloy can put into it. */
+function screened(
+  base: BaseMetal,
+  filler: EmissionRow['alloy'] | null,
+  substance: Particulate,
+): Emission {
+  const { fume, source } = GTAW_SCREENING
+  const inputs = { fume: { amount: fume, unit: 'g/h' as const } }
+  if (substance === 'fume')
+    return { rate: fume, bound: true, basis: 'screening value, upper end', source, inputs }
+  const inMelt = mostInMelt(base, filler, substance)
+  const inFume = mostInFume(substance, inMelt)
+  return {
+    rate: fume * inFume,
+    bound: true,
+    basis:
+      inFume < 1
+        ? 'screening value; at most what the alloy can hold of it, richer in the fume'
+        : 'at most the whole fume',
+    source: inFume < 1 ? ALLOY_SOURCE : source,
+    inputs: {
+      ...inputs,
+      ofMelt: { amount: inMelt, unit: 'share' },
+      ofFume: { amount: inFume, unit: 'share' },
+    },
   }
 }
 
@@ -175,7 +198,11 @@ export function chromiumBearing(
 }
 
 /** Manganese is in every steel; chromium and nickel in the alloys named, in an unknown base metal, or where the table reports them. */
-function mayHold(query: EmissionQuery, row: EmissionRow | null, substance: Particulate): boolean {
+export function mayHold(
+  query: Pick<EmissionQuery, 'consumable' | 'baseMetal' | 'own'>,
+  substance: Particulate,
+): boolean {
+  const row = emissionRow(query)
   const base = query.baseMetal
   if (row !== null && reported(row, substance) !== null) return true
   switch (substance) {

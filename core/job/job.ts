@@ -1,4 +1,4 @@
-import type { Particulate } from '../exposure/terms'
+import type { MeasuredAir } from '../exposure/measured'
 
 /** The job as the engine sees it. SI units throughout. `null` means not known, never zero. */
 
@@ -111,6 +111,8 @@ export interface AirSpace {
   generalFlow: number | null
   /** Mixing factor K, 1 perfect to 10 poor. */
   mixing: number
+  /** Wind at the work outdoors. */
+  wind: number | null
   hood: HoodKind
   hoodFlow: number | null
   hoodDistance: number | null
@@ -118,9 +120,6 @@ export interface AirSpace {
   /** Switched on, damper open, and seen to pull before the arc. */
   hoodProved: boolean
 }
-
-/** Results of air sampling on this task, mg/m3 as the substance named. TWA 8 h, and the worst task for ceilings. */
-type MeasuredAir = { reference: string } & Partial<Record<Particulate, number>>
 
 /** What else is there that the regulation names, besides consumable, base metal and coating. */
 export const ALSO_PRESENT = ['beryllium', 'mercury', 'solvent', 'fluoride_flux'] as const
@@ -180,6 +179,8 @@ export interface JobSpec {
   arcMinutes: number
   /** Welders at work in the same space, this one counted. */
   welders: number
+  /** Of them, those who weld under a hood like that of this station, this one counted; null: nobody has said, so this one only. */
+  hooded: number | null
   air: AirSpace
   respirator: RespiratorKind
   also: AlsoPresent[]

@@ -29,6 +29,14 @@ export function hoodState(air: VentilationQuery['air']): HoodState {
   return row !== null && reaches(air.hoodFlow, row.flow) ? 'inPlace' : 'outOfPlace'
 }
 
+/** Welders whose fume a hood takes: a hood covers its own station, so one unless the job says who else has one. */
+export const hoodedWelders = ({
+  air,
+  welders,
+  hooded,
+}: Pick<VentilationQuery, 'air' | 'welders' | 'hooded'>): number =>
+  hoodState(air) === 'off' ? 0 : Math.min(welders, hooded ?? 1)
+
 /** The hood of a job by the table: whether it counts, and why not. */
 export function hoodFindings({ air }: VentilationQuery): Finding[] {
   if (air.hood === 'none') return []

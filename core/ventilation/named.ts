@@ -1,3 +1,4 @@
+import { resultOf } from '../exposure/measured'
 import type { Finding } from '../finding/finding'
 import { emissionRow } from '../fume/emission'
 import { respiratorRow } from '../respirator/apf.table'
@@ -18,7 +19,7 @@ export function namedFindings({
   const airline = respiratorRow(respirator).suppliesAir
   const findings: Finding[] = []
   if (also.includes('beryllium')) {
-    const sampled = measured?.beryllium !== undefined
+    const sampled = resultOf(measured, 'beryllium', 'twa') !== undefined
     const held = exhaust && airline
     findings.push({
       ...base,

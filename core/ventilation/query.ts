@@ -7,6 +7,7 @@ export type VentilationQuery = Pick<
   | 'baseMetal'
   | 'coating'
   | 'welders'
+  | 'hooded'
   | 'air'
   | 'respirator'
   | 'measured'

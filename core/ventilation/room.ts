@@ -1,12 +1,17 @@
 import type { Finding } from '../finding/finding'
 import { respiratorRow } from '../respirator/apf.table'
-import { hoodState } from './hood'
+import { hoodedWelders, hoodState } from './hood'
 import type { VentilationQuery } from './query'
 import { reaches } from './reaches'
 import { CONFINED_RULE, GENERAL_RULE } from './ventilation.table'
 
+/** Welders whom no hood in place covers. */
+const withoutHood = (query: VentilationQuery): number =>
+  hoodState(query.air) === 'inPlace' ? query.welders - hoodedWelders(query) : query.welders
+
 /** The room of a job: volume, ceiling and cross flow, or the rule for a confined space. */
-export function roomFindings({ air, welders, respirator }: VentilationQuery): Finding[] {
+export function roomFindings(query: VentilationQuery): Finding[] {
+  const { air, welders, respirator } = query
   const base = { step: 'air' as const }
   if (air.space === 'outdoors') {
     return [
@@ -22,9 +27,10 @@ export function roomFindings({ air, welders, respirator }: VentilationQuery): Fi
       },
     ]
   }
-  const local = hoodState(air) === 'inPlace'
+  const open = withoutHood(query)
+  const local = open === 0
   const airline = respiratorRow(respirator).suppliesAir
-  if (air.space === 'confined') return [confinedFinding(air, welders, local, airline)]
+  if (air.space === 'confined') return [confinedFinding(air, open, airline)]
   if (air.volume === null || air.ceiling === null || air.obstructed === null) {
     const missing = [
       air.volume === null && 'volume',
@@ -60,6 +66,7 @@ export function roomFindings({ air, welders, respirator }: VentilationQuery): Fi
     ceiling: { amount: air.ceiling, unit: 'm' as const },
     obstructed: air.obstructed,
     welders,
+    withoutHood: open,
     generalFlow:
       air.generalFlow === null ? 'not known' : { amount: air.generalFlow, unit: 'm3/s' as const },
   }
@@ -95,7 +102,7 @@ export function roomFindings({ air, welders, respirator }: VentilationQuery): Fi
       },
     ]
   }
-  const need = GENERAL_RULE.flowPerWelder * welders
+  const need = GENERAL_RULE.flowPerWelder * open
   if (air.generalFlow === null) {
     return [
       {
@@ -117,7 +124,7 @@ export function roomFindings({ air, welders, respirator }: VentilationQuery): Fi
         level: 'stop',
         legal: true,
         value: { amount: need, unit: 'm3/s' },
-        sentence: `Mechanical ventilation is required (${because}), and the flow is short of 2,000 cfm for each of ${welders}.`,
+        sentence: `Mechanical ventilation is required (${because}), and the flow is short of 2,000 cfm for each of ${open}${welders > open ? ' without a hood' : ''}.`,
         remedy: 'Raise the flow, bring a proved hood to the arc, or send fewer welders.',
         reasons,
       },
@@ -135,12 +142,8 @@ export function roomFindings({ air, welders, respirator }: VentilationQuery): Fi
   ]
 }
 
-function confinedFinding(
-  air: VentilationQuery['air'],
-  welders: number,
-  local: boolean,
-  airline: boolean,
-): Finding {
+function confinedFinding(air: VentilationQuery['air'], open: number, airline: boolean): Finding {
+  const local = open === 0
   const reasons = [
     {
       ...CONFINED_RULE,
@@ -156,7 +159,7 @@ function confinedFinding(
   ]
   const base = { code: 'air.confined', step: 'air' as const, reasons }
   const flowEnough =
-    air.generalFlow !== null && air.generalFlow >= GENERAL_RULE.flowPerWelder * welders
+    air.generalFlow !== null && air.generalFlow >= GENERAL_RULE.flowPerWelder * open
   if (!local && !airline && !flowEnough) {
     return {
       ...base,

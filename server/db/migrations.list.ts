@@ -8,4 +8,6 @@ export const MIGRATIONS = [
   '0006_words',
   '0007_limit_levels',
   '0008_indexes',
+  '0009_results_by_kind',
+  '0010_wind_and_hoods',
 ] as const

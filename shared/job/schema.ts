@@ -10,11 +10,12 @@ import {
   isArc,
 } from '#core/job/job'
 import { findingSchema } from '#shared/finding/schema'
-import { PARTICULATES, type Particulate } from '#core/exposure/terms'
+import { isMeasured } from '#core/exposure/measured'
+import { SUBSTANCES, type Substance } from '#core/exposure/terms'
 
 const positive = (most: number): z.ZodNumber =>
   z.number('Enter a number.').positive('Must be more than zero.').max(most, `At most ${most}.`)
-const mgPerM3 = z.number().min(0, 'Not negative.').max(1_000_000).optional()
+const concentration = z.number().min(0, 'Not negative.').max(1_000_000).optional()
 
 export const airSchema = z.strictObject({
   space: z.enum(['indoors', 'outdoors', 'confined']),
@@ -23,6 +24,7 @@ export const airSchema = z.strictObject({
   obstructed: z.boolean().nullable(),
   generalFlow: z.number().min(0, 'Not negative.').max(10_000).nullable(),
   mixing: z.number().min(1, 'From 1 to 10.').max(10, 'From 1 to 10.'),
+  wind: z.number().min(0, 'Not negative.').max(50, 'At most 50 m/s.').nullable().default(null),
   hood: z.enum(HOOD_KINDS),
   hoodFlow: positive(100).nullable(),
   hoodDistance: positive(10).nullable(),
@@ -30,15 +32,24 @@ export const airSchema = z.strictObject({
   hoodProved: z.boolean(),
 })
 
+const resultsSchema = z.strictObject(
+  Object.fromEntries(SUBSTANCES.map((substance) => [substance, concentration])) as Record<
+    Substance,
+    typeof concentration
+  >,
+)
+
+/** Air sampling of the task; every result says by its kind whether it was taken over 8 h, 15 min or a moment. */
 const measuredSchema = z
   .strictObject({
     reference: z.string().trim().min(3, 'Name the report.').max(200),
-    ...(Object.fromEntries(PARTICULATES.map((substance) => [substance, mgPerM3])) as Record<
-      Particulate,
-      typeof mgPerM3
-    >),
+    results: z.strictObject({
+      twa: resultsSchema.optional(),
+      stel: resultsSchema.optional(),
+      ceiling: resultsSchema.optional(),
+    }),
   })
-  .refine((measured) => PARTICULATES.some((substance) => measured[substance] !== undefined), {
+  .refine((measured) => SUBSTANCES.some((substance) => isMeasured(measured, substance)), {
     message: 'Enter at least one result.',
     path: ['reference'],
   })
@@ -72,6 +83,13 @@ export const specShape = {
   laser: laserSchema.nullable().default(null),
   arcMinutes: z.number().min(1, 'At least one minute.').max(720, 'At most 720 minutes in a shift.'),
   welders: z.number().int('Whole welders.').min(1, 'At least one.').max(100),
+  hooded: z
+    .number()
+    .int('Whole welders.')
+    .min(1, 'At least one.')
+    .max(100)
+    .nullable()
+    .default(null),
   air: airSchema,
   respirator: z.enum(RESPIRATORS),
   also: z.array(z.enum(ALSO_PRESENT)).max(ALSO_PRESENT.length).default([]),
@@ -86,6 +104,10 @@ const specSchema = z
   .refine((spec) => spec.ampsFrom === null || (spec.amps !== null && spec.ampsFrom <= spec.amps), {
     message: 'The low end is higher than the high end.',
     path: ['ampsFrom'],
+  })
+  .refine((spec) => spec.hooded === null || spec.hooded <= spec.welders, {
+    message: 'Not more than weld here.',
+    path: ['hooded'],
   })
 
 export const jobBody = z

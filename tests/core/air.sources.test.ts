@@ -192,8 +192,8 @@ describe('from a job to its case and back', () => {
     expect(sentences(jobWith({ amps: 130 }))).not.toContain('Kept')
     expect(sentences(jobWith({ amps: 130 })).join()).toMatch(/no longer counts/)
     // A measured result goes before the assessment.
-    expect(sentences(jobWith({ measured: { reference: 'AS-1', fume: 1 } })).join()).toMatch(
-      /Measured 20 %/,
-    )
+    expect(
+      sentences(jobWith({ measured: { reference: 'AS-1', results: { twa: { fume: 1 } } } })).join(),
+    ).toMatch(/Measured 20 %/)
   })
 })

@@ -8,7 +8,8 @@ import type { Finding } from '#core/finding/finding'
 import { jobWith, JOB } from './job.fixture'
 import { airBasis, caseOfJob } from '#core/air/basis'
 import { judgeAir } from '#core/air/judge'
-import { LIMIT_SETS, PARTICULATES } from '#core/exposure/terms'
+import type { MeasuredAir } from '#core/exposure/measured'
+import { LIMIT_SETS, PARTICULATES, type Particulate } from '#core/exposure/terms'
 import { caseWith } from './air.fixture'
 import { EMISSION_FACTORS } from '#core/fume/emission.table'
 import type { BaseMetal } from '#core/job/job'
@@ -20,6 +21,16 @@ const air = (
   change: Parameters<typeof jobWith>[0],
   room: Parameters<typeof jobWith>[1] = {},
 ): Finding[] => estimateExposure(jobWith(change, room))
+
+/** One value as the result of every kind. */
+const allKinds = (substance: Particulate, value: number): MeasuredAir => ({
+  reference: 'AS-1',
+  results: {
+    twa: { [substance]: value },
+    stel: { [substance]: value },
+    ceiling: { [substance]: value },
+  },
+})
 
 const METAL: Record<string, BaseMetal> = {
   steel: 'carbon_steel',
@@ -81,7 +92,10 @@ describe('estimate against the limits', () => {
     expect(find(air({ coating: 'zinc' }), 'air.zincOxide')!.level).toBe('unknown')
   })
   it('a sampling result goes before the estimate, and over the limit it is law', () => {
-    const measured = { reference: 'AS-1', fume: 1, manganese: 6 }
+    const measured = {
+      reference: 'AS-1',
+      results: { twa: { fume: 1 }, ceiling: { manganese: 6 } },
+    }
     expect(find(air({ measured }), 'air.fume')).toMatchObject({
       level: 'clear',
       value: { amount: 1 },
@@ -92,10 +106,7 @@ describe('estimate against the limits', () => {
     for (const substance of PARTICULATES) {
       const level = (value: number) =>
         find(
-          estimateExposure(
-            jobWith({ measured: { reference: 'AS-1', [substance]: value } }),
-            LIMIT_SETS,
-          ),
+          estimateExposure(jobWith({ measured: allKinds(substance, value) }), LIMIT_SETS),
           `air.${substance}`,
         )?.level
       expect(level(1e6), substance).toBe('stop')

@@ -154,7 +154,7 @@ describe('immediately dangerous to life or health, NIOSH, recalled', () => {
       estimateExposure(
         jobWith({
           respirator,
-          measured: { reference: 'Report 7', zincOxide: 3540 },
+          measured: { reference: 'Report 7', results: { twa: { zincOxide: 3540 } } },
         }),
         ['osha'],
       )

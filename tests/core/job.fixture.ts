@@ -19,6 +19,7 @@ export const JOB: JobSpec = {
   laser: null,
   arcMinutes: 120,
   welders: 1,
+  hooded: null,
   air: {
     space: 'indoors',
     volume: 1000,
@@ -26,6 +27,7 @@ export const JOB: JobSpec = {
     obstructed: false,
     generalFlow: 1,
     mixing: 1,
+    wind: null,
     hood: 'none',
     hoodFlow: null,
     hoodDistance: null,

@@ -123,7 +123,12 @@ describe('prescriptive check, OSHA 29 CFR 1910.252(c)', () => {
     )
     expect(
       find(
-        checkVentilation(jobWith({ coating: 'paint', measured: { reference: 'AS-2', fume: 1 } })),
+        checkVentilation(
+          jobWith({
+            coating: 'paint',
+            measured: { reference: 'AS-2', results: { twa: { fume: 1 } } },
+          }),
+        ),
         'air.coating',
       )!.level,
     ).toBe('caution')
@@ -154,7 +159,10 @@ describe('what 29 CFR 1910.252(c)(5) to (12) names', () => {
     ).toBe('caution')
     expect(
       level(
-        { also: ['beryllium'], measured: { reference: 'AS', beryllium: 0.00001 } },
+        {
+          also: ['beryllium'],
+          measured: { reference: 'AS', results: { twa: { beryllium: 0.00001 } } },
+        },
         'air.beryllium',
       ),
     ).toBe('caution')

@@ -305,6 +305,7 @@ describe('audit chain', () => {
             obstructed: null,
             generalFlow: null,
             mixing: 3,
+            wind: null,
             hood: 'none',
             hoodFlow: null,
             hoodDistance: null,

@@ -47,7 +47,7 @@ const OLD_SPEC = {
   air: OLD_AIR,
   respirator: 'powered_hood',
   also: [],
-  measured: null,
+  measured: { reference: 'Report 3', fume: 1, manganese: 0.2 },
 }
 const limit = (text: string, share: number, decides: boolean) => ({
   text,
@@ -162,6 +162,7 @@ describe('data of an older Zonaris', () => {
     expect(z.strictObject(specShape).parse(row!.spec)).toMatchObject({
       respirator: 'powered_helmet',
       air: { space: 'confined', volume: 40 },
+      measured: { reference: 'Report 3', results: { twa: { fume: 1, manganese: 0.2 } } },
     })
     const [stood] = await read<{ air: unknown }>('SELECT air FROM station')
     expect(airSchema.parse(stood!.air)).toMatchObject({ space: 'confined', generalFlow: 0.2 })

@@ -137,7 +137,11 @@ describe('the air of a station in a session', () => {
       '/jobs',
       jobBody({
         stationId: here,
-        spec: { ...JOB, consumable: null, measured: { reference: 'AS-3', fume: 0.2 } },
+        spec: {
+          ...JOB,
+          consumable: null,
+          measured: { reference: 'AS-3', results: { twa: { fume: 0.2 } } },
+        },
       }),
     )
     const level = async (station: string): Promise<string> =>
@@ -156,7 +160,7 @@ describe('the air of a station in a session', () => {
         place: 'Quay',
         spec: {
           ...JOB,
-          measured: { reference: 'AS-4', fume: 0.2 },
+          measured: { reference: 'AS-4', results: { twa: { fume: 0.2 } } },
           air: { ...JOB.air, space: 'outdoors' },
         },
       }),

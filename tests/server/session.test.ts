@@ -39,6 +39,7 @@ const AIR = {
   obstructed: false,
   generalFlow: 2,
   mixing: 2,
+  wind: null,
   hood: 'movable_hood',
   hoodFlow: 0.3,
   hoodDistance: 0.25,

@@ -161,13 +161,13 @@ describe('a job at the door', () => {
     [
       'a sampling result without a report',
       {},
-      { measured: { reference: '', fume: 1 } },
+      { measured: { reference: '', results: { twa: { fume: 1 } } } },
       'spec.measured.reference',
     ],
     [
       'a report without a result',
       {},
-      { measured: { reference: 'AS-1' } },
+      { measured: { reference: 'AS-1', results: {} } },
       'spec.measured.reference',
     ],
     ['an unknown process', {}, { process: 'FRIED' }, 'spec.process'],

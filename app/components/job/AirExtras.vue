@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { RESPIRATOR_TABLE } from '#core/respirator/apf.table'
-import { PARTICULATES, SUBSTANCE_NAME, type Particulate } from '#core/exposure/terms'
 import { ALSO_PRESENT, ALSO_PRESENT_NAME, type AlsoPresent, type JobSpec } from '#core/job/job'
 import { figure } from '#shared/units/units'
 
@@ -14,35 +13,9 @@ const respirators = RESPIRATOR_TABLE.map((row) => ({
 const sampled = computed({
   get: () => spec.value.measured !== null,
   set: (on) => {
-    spec.value.measured = on ? { reference: '' } : null
+    spec.value.measured = on ? { reference: '', results: {} } : null
   },
 })
-
-function setResult(substance: Particulate, typed: string | number): void {
-  const measured = { ...spec.value.measured! }
-  if (String(typed).trim() === '') delete measured[substance]
-  else measured[substance] = Number(String(typed).replace(',', '.'))
-  spec.value.measured = measured
-}
-
-/** What most reports hold; the rest on asking, or where a figure stands. */
-const USUAL: readonly Particulate[] = [
-  'fume',
-  'manganese',
-  'chromiumVI',
-  'nickel',
-  'zincOxide',
-  'lead',
-  'cadmium',
-  'fluorides',
-]
-const more = ref(false)
-const shown = computed(() =>
-  PARTICULATES.filter(
-    (substance) =>
-      more.value || USUAL.includes(substance) || spec.value.measured?.[substance] !== undefined,
-  ),
-)
 const mark = (entry: AlsoPresent, on: boolean): void => {
   spec.value.also = on
     ? [...spec.value.also, entry]
@@ -84,31 +57,11 @@ const mark = (entry: AlsoPresent, on: boolean): void => {
       </div>
     </fieldset>
     <USwitch v-model="sampled" label="Air sampling of this task is on file" :disabled="disabled" />
-    <div v-if="spec.measured" class="grid grid-cols-2 sm:grid-cols-4 gap-4">
-      <UFormField label="Report" class="col-span-2" :error="errors['spec.measured.reference']">
-        <UInput v-model="spec.measured.reference" class="w-full" :disabled="disabled" />
-      </UFormField>
-      <UFormField
-        v-for="substance in shown"
-        :key="substance"
-        :label="`${SUBSTANCE_NAME[substance]}`"
-        :error="errors[`spec.measured.${substance}`]"
-      >
-        <UInput
-          :model-value="
-            spec.measured[substance] === undefined ? '' : String(spec.measured[substance])
-          "
-          inputmode="decimal"
-          class="w-full"
-          :disabled="disabled"
-          @update:model-value="setResult(substance, $event)"
-        >
-          <template #trailing><span class="muted text-sm">mg/m³</span></template>
-        </UInput>
-      </UFormField>
-      <UButton v-if="!more" variant="ghost" color="neutral" class="self-end" @click="more = true">
-        More substances
-      </UButton>
-    </div>
+    <SamplingResults
+      v-if="spec.measured"
+      v-model="spec.measured"
+      :errors="errors"
+      :disabled="disabled"
+    />
   </div>
 </template>

@@ -237,6 +237,14 @@ const looking = ref(false)
         :error="errors['spec.welders']"
         required
       />
+      <QuantityInput
+        v-if="spec.welders > 1 && spec.air.hood !== 'none'"
+        v-model="spec.hooded"
+        unit="count"
+        label="Of them, under a hood"
+        help="Blank: this one only"
+        :error="errors['spec.hooded']"
+      />
       <UFormField label="Place" class="sm:col-span-2" :error="errors.place" required>
         <USelect
           v-model="place"

@@ -32,6 +32,17 @@ const distance = computed({
 <template>
   <div class="space-y-4">
     <ChoiceRow v-model="air.space" legend="Space" :disabled="disabled" :options="SPACES" />
+    <QuantityInput
+      v-if="air.space === 'outdoors'"
+      v-model="air.wind"
+      class="max-w-xs"
+      unit="m/s"
+      label="Wind at the work"
+      help="Felt or measured; gives a rough range from 0.2 to 2 m/s (40 to 400 fpm)"
+      :name="`${prefix}.wind`"
+      :error="errors?.[`${prefix}.wind`]"
+      :disabled="disabled"
+    />
     <div
       v-if="air.space !== 'outdoors'"
       class="grid grid-cols-1 sm:grid-cols-2 lg:grid-cols-4 gap-4"

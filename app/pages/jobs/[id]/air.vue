@@ -111,8 +111,8 @@ const print = (): void => window.print()
 
     <template v-if="job?.applies.ok">
       <p v-if="job.measured" class="panel edge edge-clear p-4">
-        Measured results are on file ({{ job.measured }}): for those substances they go before any
-        estimate below.
+        Measured results are on file ({{ job.measured }}): a result goes before the estimate for the
+        limit it was taken for (8 h, 15 min or a moment).
       </p>
       <section
         class="panel p-4 sm:p-6 grid grid-cols-1 lg:grid-cols-[minmax(0,18rem)_minmax(0,1fr)] gap-6"
