@@ -162,6 +162,7 @@ export async function addAir(
         task: set.task,
         pump: `P-${(n % 4) + 1}`,
         substance: set.substance,
+        startsAt: null,
         minutes: 420,
         shiftMinutes: 480,
         value: under ? Number(result.slice(1)) : result,

@@ -81,7 +81,7 @@ export const DEFAULT_SPREAD: Spread = {
 }
 
 /** Bump when the same inputs would give other results. */
-export const AIR_MODEL = 'air-1'
+export const AIR_MODEL = 'air-2'
 
 const NO_AIR_CHANGE =
   'No measurable air change, so no answer: enter what leaks in and out, at least.'

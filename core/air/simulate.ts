@@ -3,7 +3,7 @@ import { AIR_MODEL, type AirCase } from './case'
 import { Histogram } from './histogram'
 import { EIGHT_HOURS, linearise, type Linear } from './linear'
 import { drawsOf, triangularAt, type Draws } from './random'
-import { reckon } from './reckon'
+import { Windows } from './windows'
 import { exchange } from './zones'
 
 export interface Quantiles {
@@ -35,22 +35,26 @@ export interface Swing {
 /** Draws counted at a time; no power of two, so that rows of a block do not fall on the same lines of the cache. */
 const BLOCK = 509
 const MOST_DRAWS = 5_000_000
+/** The highest 15 minutes: of each of so many draws, then of one in some. */
+const EACH = 20_000
+const SOME = 64
 /** Inputs that are drawn before those of each source and each substance. */
 const COMMON = 3
 const PER_SOURCE = 3
 
 /**
  * Monte Carlo over one case: emission, content, arc share, capture, flow, mixing and air speed, each drawn independently as `case.spread` says.
- * Draw it in portions with `step`, so that it can be shown growing and be stopped; memory does not grow with the draws (two fixed histograms a substance, 140 kB).
- * The near field is taken as settled at once (it does within seconds) and the highest 15 minutes as keeping its planning ratio to the 8 h average.
+ * Draw it in portions with `step`, so that it can be shown growing and be stopped; memory does not grow with the draws (three fixed histograms a substance, 210 kB).
+ * The near field is taken as settled at once (it does within seconds). The highest 15 minutes are worked out for each of the first
+ * draws and for some of those after, for they cost the most.
  * @throws RangeError for an impossible case; ask `faultsOfCase` first
  */
 export class Simulation {
   readonly #model: Evaluation
   readonly #draws: Draws
   readonly #twa: Histogram[]
+  readonly #stel: Histogram[]
   readonly #ceiling: Histogram[]
-  readonly #ratio: number[]
   #done = 0
 
   constructor(
@@ -61,8 +65,8 @@ export class Simulation {
     this.#model = new Evaluation(air)
     this.#draws = drawsOf(seed)
     this.#twa = this.#model.linear.emitted.map(() => new Histogram())
+    this.#stel = this.#model.linear.emitted.map(() => new Histogram())
     this.#ceiling = this.#model.linear.emitted.map(() => new Histogram())
-    this.#ratio = reckon(air).breathed.map((entry) => (entry.twa > 0 ? entry.stel / entry.twa : 1))
   }
 
   get done(): number {
@@ -73,16 +77,18 @@ export class Simulation {
   step(draws: number): void {
     if (this.#done + draws > MOST_DRAWS) throw new RangeError('At most five million draws.')
     for (let left = draws; left > 0; left -= BLOCK) this.#block(Math.min(BLOCK, left))
-    this.#done += draws
   }
 
   /** One histogram after the other, so that it stays in the processor's cache while a block is counted. */
   #block(draws: number): void {
     const model = this.#model
-    for (let i = 0; i < draws; i++) {
+    let windows = 0
+    for (let i = 0; i < draws; i++, this.#done++) {
       drawInputs(this.air, this.#draws, model.inputs)
       model.evaluate(i)
+      if (this.#done < EACH || this.#done % SOME === 0) model.evaluateStel(windows++)
     }
+    this.#stel.forEach((histogram, s) => histogram.addAll(model.stel, s * BLOCK, windows))
     this.#twa.forEach((histogram, s) => histogram.addAll(model.twa, s * BLOCK, draws))
     this.#ceiling.forEach((histogram, s) => histogram.addAll(model.ceiling, s * BLOCK, draws))
   }
@@ -93,27 +99,24 @@ export class Simulation {
       seed: this.seed,
       draws: this.#done,
       substances: this.#model.linear.emitted.map(({ substance }, s) => {
-        const [twa, ceiling, ratio] = [this.#twa[s]!, this.#ceiling[s]!, this.#ratio[s]!]
+        const of = { twa: this.#twa[s]!, stel: this.#stel[s]!, ceiling: this.#ceiling[s]! }
         return {
           substance,
-          twa: quantiles(twa, 1),
-          stel: quantiles(twa, ratio),
-          ceiling: quantiles(ceiling, 1),
-          over: (kind, figure) =>
-            kind === 'ceiling'
-              ? ceiling.over(figure)
-              : twa.over(kind === 'twa' ? figure : figure / ratio),
+          twa: quantiles(of.twa),
+          stel: quantiles(of.stel),
+          ceiling: quantiles(of.ceiling),
+          over: (kind, figure) => of[kind].over(figure),
         }
       }),
     }
   }
 }
 
-const quantiles = (histogram: Histogram, by: number): Quantiles => ({
-  p5: histogram.quantile(0.05) * by,
-  p50: histogram.quantile(0.5) * by,
-  p95: histogram.quantile(0.95) * by,
-  mean: (histogram.sum / histogram.count) * by,
+const quantiles = (histogram: Histogram): Quantiles => ({
+  p5: histogram.quantile(0.05),
+  p50: histogram.quantile(0.5),
+  p95: histogram.quantile(0.95),
+  mean: histogram.sum / histogram.count,
 })
 
 /** How many numbers one draw takes. */
@@ -142,6 +145,7 @@ class Evaluation {
   readonly linear: Linear
   readonly inputs: Float64Array
   readonly twa: Float64Array
+  readonly stel: Float64Array
   readonly ceiling: Float64Array
   readonly #background: Float64Array
   /** mg/s, the substances of a source side by side. */
@@ -162,12 +166,18 @@ class Evaluation {
   readonly #shift: number
   readonly #perTwa: Float64Array
   readonly #perPeak: Float64Array
+  readonly #windows: Windows
+  /** Breathed of a source up to each end of a window, s/m3: times mg/s it is mg s/m3. */
+  readonly #breathed: Float64Array
+  /** The same of all sources together, mg s/m3. */
+  readonly #upTo: Float64Array
 
   constructor(air: AirCase) {
     this.linear = linearise(air)
     const { spans, emitted, sources } = this.linear
     this.inputs = new Float64Array(COMMON + PER_SOURCE * sources.length + emitted.length)
     this.twa = new Float64Array(BLOCK * emitted.length)
+    this.stel = new Float64Array(BLOCK * emitted.length)
     this.ceiling = new Float64Array(BLOCK * emitted.length)
     this.#background = Float64Array.from(emitted, (entry) => air.background[entry.substance] ?? 0)
     this.#rate = Float64Array.from(
@@ -191,6 +201,9 @@ class Evaluation {
     this.#shift = (air.shiftMinutes * 60) / EIGHT_HOURS
     this.#perTwa = new Float64Array(sources.length)
     this.#perPeak = new Float64Array(2 * spans.length * sources.length)
+    this.#windows = new Windows(spans)
+    this.#breathed = new Float64Array(this.#windows.into.length * sources.length)
+    this.#upTo = new Float64Array(this.#windows.into.length)
   }
 
   /** Put the answer for the inputs as they stand at this place of each row. */
@@ -245,6 +258,58 @@ class Evaluation {
     }
     if (J === 1) this.#one(at, peak)
     else this.#many(at, 2 * P)
+  }
+
+  /** Put the highest 15 minutes for the inputs as they stand at this place of each row. */
+  evaluateStel(at: number): void {
+    const { inputs, stel } = this
+    const [rate, breathed, background] = [this.#rate, this.#breathed, this.#background]
+    const J = this.#welders.length
+    const S = background.length
+    const times = this.#windows.into.length
+    for (let j = 0; j < J; j++) this.#breathe(j)
+    let highest = J === 1 ? this.#windows.highestMean(breathed) : 0
+    for (let s = 0; s < S; s++) {
+      if (J > 1) {
+        const upTo = this.#upTo.fill(0)
+        for (let j = 0; j < J; j++)
+          for (let k = 0; k < times; k++) upTo[k]! += rate[j * S + s]! * breathed[j * times + k]!
+        highest = this.#windows.highestMean(upTo)
+      }
+      const given = inputs[COMMON + PER_SOURCE * J + s]! * (J === 1 ? rate[s]! : 1)
+      stel[s * BLOCK + at] = background[s]! + given * highest
+    }
+  }
+
+  /** What a person has breathed of one source up to each end of a window, stretch by stretch. */
+  #breathe(j: number): void {
+    const { inputs } = this
+    const { stretch, into } = this.#windows
+    const [breathed, volume, times] = [this.#breathed, this.#volume, into.length]
+    const first = COMMON + PER_SOURCE * j
+    const kept = inputs[first]! * (1 - inputs[first + 2]!)
+    const given = kept * Math.min(1, this.#arcShare[j]! * inputs[first + 1]!)
+    const freshened = inputs[0]! / Math.min(10, Math.max(1, this.#mixing * inputs[1]!))
+    const own = this.#exchange > 0 ? this.#mine[j]! / (this.#exchange * inputs[2]!) : 0
+    const welders = this.#welders[j]!
+    let state = 0
+    let before = 0
+    let k = 0
+    for (let p = 0; p < this.#seconds.length; p++) {
+      const burns = this.#active[j * this.#seconds.length + p]!
+      const seconds = this.#seconds[p]!
+      const out = (this.#flow[p]! * freshened) / volume
+      const end = burns / (out * volume)
+      const off = (state - end) / out
+      const steady = given * (welders * end + own * burns)
+      const settling = given * welders * off
+      for (; k < times && stretch[k] === p; k++)
+        breathed[j * times + k] =
+          before + steady * into[k]! - settling * Math.expm1(-out * into[k]!)
+      const turned = -Math.expm1(-out * seconds)
+      before += steady * seconds + settling * turned
+      state += (end - state) * turned
+    }
   }
 
   /** One source: its worst moment is the worst for every substance. */

@@ -19,3 +19,9 @@ export const dayText = (day: string): string => format(parseISO(day), 'd MMM yyy
 
 /** Minutes of a day. */
 export const DAY_MINUTES = 1440
+
+/** Minutes after midnight of a time of day as "07:30", seconds left aside. */
+export function minuteOfDay(time: string): number {
+  const [hours, minutes] = time.split(':').map(Number)
+  return hours! * 60 + minutes!
+}

@@ -16,6 +16,11 @@ const MOST_UNDER = 1 / 3
  * @returns why not, otherwise. Source: Hornung and Reed (1990).
  */
 export function reckonable(results: readonly Result[]): number[] | { because: string } {
+  const zeros = results.filter((result) => !(result.value > 0)).length
+  if (zeros > 0)
+    return {
+      because: `${zeros} of ${results.length} results are zero, and no laboratory finds nothing: its detection limit is missing`,
+    }
   const under = results.filter((result) => result.underDetection).length
   if (results.length > 0 && under / results.length >= MOST_UNDER)
     return {

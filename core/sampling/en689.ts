@@ -13,6 +13,8 @@ export const PRELIMINARY = [
 ] as const
 const FULL = 6
 const CONFIDENCE = 0.7
+/** Results nearer to each other than this are the same: no laboratory tells them apart. */
+const LEAST_GSD = 1.001
 
 export type Compliance = {
   test: 'preliminary' | 'full'
@@ -67,13 +69,21 @@ export function testCompliance(values: readonly number[], limit: number): Compli
         }
   }
   const fit = fitLognormal(values)
-  const reached = fit.gsd === 1 ? Infinity : Math.log(limit / fit.gm) / Math.log(fit.gsd)
   const needed = toleranceFactor(n, CONFIDENCE)
+  if (fit.gsd < LEAST_GSD)
+    return {
+      test: 'full',
+      verdict: 'complies',
+      sentence: `All ${n} results are the same, so nothing can be said of how they vary; none is over the limit.`,
+      reached: null,
+      needed,
+    }
+  const reached = Math.log(limit / fit.gm) / Math.log(fit.gsd)
   return {
     test: 'full',
     verdict: reached >= needed ? 'complies' : 'fails',
-    sentence: `U ${Number.isFinite(reached) ? reached.toFixed(3) : 'without end'} against ${needed.toFixed(3)} for ${n} results.`,
-    reached: Number.isFinite(reached) ? reached : null,
+    sentence: `U ${reached.toFixed(3)} against ${needed.toFixed(3)} for ${n} results.`,
+    reached,
     needed,
   }
 }

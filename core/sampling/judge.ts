@@ -62,19 +62,13 @@ export function judgeSamples(
         reasons: [{ rule: 'At least three results', source: EN689_SOURCE }],
       },
     }
-  const values = tellable(reckonable(results), results, strictest(substance, 'twa', adopted))
+  const limit = strictest(substance, 'twa', adopted)
+  const values = tellable(reckonable(results), results, limit)
   if ('because' in values)
     return {
       ...none,
-      finding: {
-        ...base,
-        level: 'unknown',
-        sentence: `${name} not judged, because ${values.because}.`,
-        remedy: 'Sample longer, or ask the laboratory for a lower detection limit.',
-        reasons: [{ rule: 'Results under the detection limit', source: DETECTION_SOURCE }],
-      },
+      finding: { ...base, ...withoutStatistics(name, results, limit, values.because) },
     }
-  const limit = strictest(substance, 'twa', adopted)
   const fit = values.length >= LEAST_FIT ? fitLognormal(values) : null
   const figures = {
     values,
@@ -133,6 +127,37 @@ export function judgeSamples(
     exceedance: over,
     compliance,
     finding: { ...base, ...verdictOf(name, compliance, figures.upper95, bound), reasons },
+  }
+}
+
+/** Where the set as a whole cannot be judged, a result over the limit still fails. */
+function withoutStatistics(
+  name: string,
+  results: readonly Result[],
+  limit: Limit | null,
+  because: string,
+): Pick<Finding, 'level' | 'sentence' | 'remedy' | 'reasons'> {
+  const over = results.find(
+    ({ value, underDetection }) => !underDetection && limit !== null && value > asSubstance(limit),
+  )
+  if (over)
+    return {
+      level: 'stop',
+      sentence: `${name}: does not comply. A result is over the limit.`,
+      remedy: 'Lower the exposure, then sample again.',
+      reasons: [
+        {
+          rule: limitText(limit!),
+          source: limit!.source,
+          inputs: { results: results.length, highest: `${Number(over.value.toPrecision(3))}` },
+        },
+      ],
+    }
+  return {
+    level: 'unknown',
+    sentence: `${name} not judged, because ${because}.`,
+    remedy: 'Sample longer, or ask the laboratory for a lower detection limit.',
+    reasons: [{ rule: 'Results under the detection limit', source: DETECTION_SOURCE }],
   }
 }
 

@@ -6,6 +6,36 @@ export interface Part {
   value: number
 }
 
+/** When a part was sampled. */
+export interface Timed {
+  minutes: number
+  /** Minutes after midnight; null when nobody wrote it down. */
+  start: number | null
+  /** Length of the shift that it stands for. */
+  shiftMinutes: number
+}
+
+/** Why parts cannot be one day of one person or spot. */
+export type DayFault = 'moreThanDay' | 'overlap' | 'startNeeded'
+
+/**
+ * Whether parts can have been sampled one after the other on one day. Two pumps at the same time are two results of the
+ * same air, not two parts of a day. Without the times, parts that together outlast the shift must have run side by side.
+ * @returns null when they can
+ * Source: arithmetic; one pump for one breathing zone at a time, common practice.
+ */
+export function faultOfDay(parts: readonly Timed[]): DayFault | null {
+  const minutes = parts.reduce((sum, part) => sum + part.minutes, 0)
+  if (minutes > DAY_MINUTES) return 'moreThanDay'
+  const timed = parts
+    .flatMap(({ start, minutes }) => (start === null ? [] : [{ from: start, to: start + minutes }]))
+    .sort((a, b) => a.from - b.from)
+  if (timed.some((part, i) => i > 0 && part.from < timed[i - 1]!.to)) return 'overlap'
+  const shift = Math.max(...parts.map((part) => part.shiftMinutes))
+  const areUntimed = parts.length > 1 && timed.length < parts.length
+  return areUntimed && minutes > shift ? 'startNeeded' : null
+}
+
 /**
  * Eight-hour average from parts of one day. What was not sampled counts as nothing only when the caller says that the person was away from the work; else the sampled mean stands for it.
  * @throws RangeError for no part, a part that is not longer than zero, a negative value, or more than 24 h

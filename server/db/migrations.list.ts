@@ -10,4 +10,5 @@ export const MIGRATIONS = [
   '0008_indexes',
   '0009_results_by_kind',
   '0010_wind_and_hoods',
+  '0011_sample_start',
 ] as const

@@ -13,6 +13,7 @@ interface SampleRow {
   task: string
   pump: string
   substance: Substance
+  starts_at: string | null
   minutes: number
   shift_minutes: number
   value: number
@@ -31,6 +32,7 @@ const toSample = (row: SampleRow): Sample => ({
   task: row.task,
   pump: row.pump,
   substance: row.substance,
+  startsAt: row.starts_at?.slice(0, 'hh:mm'.length) ?? null,
   minutes: row.minutes,
   shiftMinutes: row.shift_minutes,
   value: row.value,
@@ -72,19 +74,24 @@ export async function allSamples(db: Db, site: string): Promise<Sample[]> {
     SELECT *
     FROM air_sample
     WHERE site_id = ${site} AND NOT removed
-    ORDER BY sampled_on, exposed_group, who, substance, id
+    ORDER BY sampled_on, exposed_group, who, substance, starts_at, id
   `)
   return rows.map(toSample)
 }
 
-/** Minutes on file of one person or spot on one day, for one substance. */
-export async function minutesOnDay(
+/** Until the end of the transaction nobody else adds samples of this site: parts of a day are judged together. */
+export async function lockSamples(db: Db, site: string): Promise<void> {
+  await db.query(sql`SELECT pg_advisory_xact_lock(hashtextextended(${`air_sample ${site}`}, 0))`)
+}
+
+/** Parts on file of one person or spot on one day, for one substance. */
+export async function partsOnDay(
   db: Db,
   site: string,
   { on, who, kind, substance }: SampleBody,
-): Promise<number> {
-  const { rows } = await db.query<{ minutes: number }>(sql`
-    SELECT coalesce(sum(minutes), 0)::double precision AS minutes
+): Promise<Sample[]> {
+  const { rows } = await db.query<SampleRow>(sql`
+    SELECT *
     FROM air_sample
     WHERE site_id = ${site}
       AND NOT removed
@@ -93,7 +100,7 @@ export async function minutesOnDay(
       AND kind = ${kind}
       AND substance = ${substance}
   `)
-  return rows[0]!.minutes
+  return rows.map(toSample)
 }
 
 /** @returns how many were new; one that is there already is left as it is */
@@ -105,16 +112,16 @@ export async function insertSamples(
   const { rowCount } = await db.query(sql`
     INSERT INTO air_sample (
       id, organisation_id, site_id, job_id, sampled_on, kind, exposed_group, who, task,
-      pump, substance, minutes, shift_minutes, value, under_detection, rest, reference,
+      pump, substance, starts_at, minutes, shift_minutes, value, under_detection, rest, reference,
       by_id, at, rehearsal
     )
     SELECT
       r.id, ${by.organisation}, ${by.site}, r."jobId", r."on", r.kind, r."group", r.who,
-      r.task, r.pump, r.substance, r.minutes, r."shiftMinutes", r.value, r."underDetection",
+      r.task, r.pump, r.substance, r."startsAt", r.minutes, r."shiftMinutes", r.value, r."underDetection",
       r.rest, r.reference, ${by.person}, ${by.at}, ${by.rehearsal}
     FROM jsonb_to_recordset(${JSON.stringify(samples)}) AS r (
       id uuid, "jobId" uuid, "on" date, kind text, "group" text, who text, task text, pump text,
-      substance text, minutes double precision, "shiftMinutes" double precision,
+      substance text, "startsAt" time, minutes double precision, "shiftMinutes" double precision,
       value double precision, "underDetection" boolean, rest text, reference text
     )
     ON CONFLICT DO NOTHING
@@ -161,7 +168,7 @@ export async function samplesOfGroup(
       AND kind = 'personal'
       AND exposed_group = ${group}
       AND substance = ${substance}
-    ORDER BY sampled_on, who, id
+    ORDER BY sampled_on, who, starts_at, id
   `)
   return rows.map(toSample)
 }
@@ -176,7 +183,7 @@ export async function samplesOfJobs(db: Db, site: string): Promise<Sample[]> {
       AND kind = 'personal'
       AND job_id IS NOT NULL
       AND EXISTS (SELECT 1 FROM air_assessment a WHERE a.job_id = s.job_id)
-    ORDER BY sampled_on, id
+    ORDER BY sampled_on, starts_at, id
   `)
   return rows.map(toSample)
 }

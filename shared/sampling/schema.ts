@@ -3,35 +3,35 @@ import { DAY_MINUTES } from '#core/calendar/day'
 import { LIMIT_SETS, SUBSTANCES } from '#core/exposure/terms'
 import { findingSchema } from '#shared/finding/schema'
 
-export const sampleBody = z
-  .strictObject({
-    on: z.iso.date('Enter a day.'),
-    kind: z.enum(['personal', 'area'], 'Either personal or area.'),
-    group: z.string().trim().min(1, 'Name the group.').max(100),
-    who: z.string().trim().min(1, 'Name the person or the spot.').max(100),
-    task: z.string().trim().min(1, 'Name the task.').max(200),
-    pump: z.string().trim().max(100).default(''),
-    substance: z.enum(SUBSTANCES, 'Not a substance that is known here.'),
-    minutes: z
-      .number('Enter minutes.')
-      .positive('Must be more than zero.')
-      .max(DAY_MINUTES, 'A day has 24 hours.'),
-    shiftMinutes: z
-      .number('Enter minutes.')
-      .positive('Must be more than zero.')
-      .max(DAY_MINUTES, 'A day has 24 hours.')
-      .default(480),
-    /** mg/m3, gases ppm. */
-    value: z.number('Enter a number.').min(0, 'Not negative.').max(1_000_000),
-    underDetection: z.boolean().default(false),
-    rest: z.enum(['unexposed', 'as_sampled']).default('as_sampled'),
-    reference: z.string().trim().min(1, 'Name the report.').max(100),
-    jobId: z.uuid().nullable().default(null),
-  })
-  .refine((sample) => !sample.underDetection || sample.value > 0, {
-    message: 'Under the detection limit: enter that limit, more than zero.',
-    path: ['value'],
-  })
+export const sampleBody = z.strictObject({
+  on: z.iso.date('Enter a day.'),
+  kind: z.enum(['personal', 'area'], 'Either personal or area.'),
+  group: z.string().trim().min(1, 'Name the group.').max(100),
+  who: z.string().trim().min(1, 'Name the person or the spot.').max(100),
+  task: z.string().trim().min(1, 'Name the task.').max(200),
+  pump: z.string().trim().max(100).default(''),
+  substance: z.enum(SUBSTANCES, 'Not a substance that is known here.'),
+  /** When the pump was started, as "07:30"; told where a day has several parts. */
+  startsAt: z.iso.time({ precision: -1, error: 'A time like 07:30.' }).nullable().default(null),
+  minutes: z
+    .number('Enter minutes.')
+    .positive('Must be more than zero.')
+    .max(DAY_MINUTES, 'A day has 24 hours.'),
+  shiftMinutes: z
+    .number('Enter minutes.')
+    .positive('Must be more than zero.')
+    .max(DAY_MINUTES, 'A day has 24 hours.')
+    .default(480),
+  /** mg/m3, gases ppm. */
+  value: z
+    .number('Enter a number.')
+    .positive('No laboratory finds nothing: enter its detection limit, and say that it is one.')
+    .max(1_000_000),
+  underDetection: z.boolean().default(false),
+  rest: z.enum(['unexposed', 'as_sampled']).default('as_sampled'),
+  reference: z.string().trim().min(1, 'Name the report.').max(100),
+  jobId: z.uuid().nullable().default(null),
+})
 export type SampleBody = z.output<typeof sampleBody>
 export const sampleSchema = z.object({
   id: z.uuid(),
@@ -42,6 +42,7 @@ export const sampleSchema = z.object({
   task: z.string(),
   pump: z.string(),
   substance: z.enum(SUBSTANCES),
+  startsAt: z.string().nullable(),
   minutes: z.number(),
   shiftMinutes: z.number(),
   value: z.number(),

@@ -1,12 +1,14 @@
 import { describe, expect, it } from 'vitest'
 import { compareControls } from '#core/air/controls'
-import { faultsOfCase, type FumeSource } from '#core/air/case'
+import { faultsOfCase, type AirCase, type FumeSource } from '#core/air/case'
 import { Histogram } from '#core/air/histogram'
+import { linearise } from '#core/air/linear'
 import { whatIsNeeded } from '#core/air/inverse'
 import { judgeAir } from '#core/air/judge'
 import { drawsOf, triangularAt } from '#core/air/random'
 import { reckon } from '#core/air/reckon'
-import { Simulation, tornado } from '#core/air/simulate'
+import { drawInputs, inputCount, Simulation, tornado } from '#core/air/simulate'
+import { Windows } from '#core/air/windows'
 import { asSubstance } from '#core/exposure/limits.table'
 import { LIMIT_SETS } from '#core/exposure/terms'
 import { caseWith, CERTAIN, SOURCE } from './air.fixture'
@@ -63,6 +65,112 @@ describe('Monte Carlo', () => {
   })
   it('memory does not grow with the draws: two fixed arrays a substance', () =>
     expect(new Histogram().counts.byteLength).toBe(17_408 * 4))
+})
+
+describe('the highest 15 minutes are drawn, not taken as a fixed part of the average', () => {
+  /** The case as one draw has it, emission and content left out: results are linear in them. */
+  function asDrawn(air: AirCase, inputs: Float64Array): AirCase {
+    const { near } = air
+    return {
+      ...air,
+      flow: air.flow * inputs[0]!,
+      changes: air.changes.map((change) => ({ ...change, flow: change.flow * inputs[0]! })),
+      mixing: Math.min(10, Math.max(1, air.mixing * inputs[1]!)),
+      near: near && { ...near, airSpeed: near.airSpeed * inputs[2]! },
+      sources: air.sources.map((source, j) => ({
+        ...source,
+        arcShare: Math.min(1, source.arcShare * inputs[3 + 3 * j + 1]!),
+        capture: { low: inputs[3 + 3 * j + 2]!, high: 1 },
+      })),
+    }
+  }
+  /** Each draw solved by itself, in closed form with the near field as it settles. */
+  function oneByOne(air: AirCase, draws: number, seed: number): number[] {
+    const random = drawsOf(seed)
+    const inputs = new Float64Array(inputCount(air))
+    const fumeAt = linearise(air).emitted.findIndex((entry) => entry.substance === 'fume')
+    return Array.from({ length: draws }, () => {
+      drawInputs(air, random, inputs)
+      const scale = inputs[3]! * inputs[3 + 3 * air.sources.length + fumeAt]!
+      return reckon(asDrawn(air, inputs), 'fume').breathed[0]!.stel * scale
+    }).sort((a, b) => a - b)
+  }
+  const CASES: [string, AirCase, number][] = [
+    ['one arc for three hours', caseWith({}), 1.01],
+    ['a task of five minutes', caseWith({}, { to: 5, arcShare: 1 }), 1.03],
+    ['a small slow room', caseWith({ volume: 60, flow: 0.03 }), 1.01],
+    ['no near field', caseWith({ near: null }), 1.01],
+    ['a flow that fails', caseWith({ changes: [{ at: 100, flow: 0.1 }] }), 1.01],
+    ['a shift under 15 minutes', caseWith({ shiftMinutes: 12 }, { to: 10 }), 1.03],
+    ['background', caseWith({ background: { fume: 0 } }), 1.01],
+  ]
+  it.each(CASES)('%s: as each draw solved by itself', (_, air, within) => {
+    const draws = 400
+    const exact = oneByOne(air, draws, 5)
+    const simulated = fume(drawn(air, draws, 5)).stel
+    for (const [share, value] of [
+      [0.05, simulated.p5],
+      [0.5, simulated.p50],
+      [0.95, simulated.p95],
+    ] as const) {
+      const ratio = value / exact[Math.ceil(share * draws) - 1]!
+      expect(ratio, `${share}`).toBeLessThan(within * 1.005)
+      // Settled at once it is never the milder figure; half a bin of the histogram aside.
+      expect(ratio, `${share}`).toBeGreaterThan(0.995)
+    }
+  })
+  it('two sources at different times do not add up; at the same time they do', () => {
+    const certain = { spread: CERTAIN, near: null, volume: 50, flow: 1 } as const
+    const other = { ...SOURCE, name: 'Other', mine: false }
+    const stel = (from: number, to: number): number =>
+      fume(drawn(caseWith({ ...certain, sources: [SOURCE, { ...other, from, to }] }), 10)).stel.p50
+    const alone = fume(drawn(caseWith(certain), 10)).stel.p50
+    expect(stel(300, 480) / alone).toBeCloseTo(1, 2)
+    expect(stel(0, 180) / alone).toBeCloseTo(2, 2)
+  })
+  it('what comes in with the air is in it, whatever the length of the shift', () => {
+    const quiet = caseWith(
+      { background: { fume: 2 }, spread: CERTAIN, shiftMinutes: 240 },
+      { arcShare: 1e-9 },
+    )
+    expect(fume(drawn(quiet, 10)).stel.p50).toBeCloseTo(2, 2)
+    expect(fume(drawn(quiet, 10)).twa.p50).toBeCloseTo(1, 2)
+  })
+  it('the chance over a figure is that of the drawn 15 minutes', () => {
+    const result = fume(drawn(caseWith({}), 20_000))
+    expect(result.over('stel', result.stel.p95)).toBeCloseTo(0.05, 3)
+    expect(result.over('stel', result.stel.p50)).toBeCloseTo(0.5, 2)
+    expect(result.over('ceiling', result.ceiling.p95)).toBeCloseTo(0.05, 3)
+  })
+  it('after the first 20,000 draws one in 16 is enough: the figures stay', () => {
+    const first = fume(drawn(caseWith({}), 20_000)).stel
+    const more = fume(drawn(caseWith({}), 200_000)).stel
+    expect(more.p95 / first.p95).toBeCloseTo(1, 1)
+    expect(more.p95).not.toBe(first.p95)
+  })
+})
+
+describe('windows of 15 minutes', () => {
+  it('begin or end at each switch, with seven between where a switch lies within', () => {
+    const windows = new Windows([
+      { from: 0, seconds: 3600 },
+      { from: 3600, seconds: 3600 },
+    ])
+    const time = (k: number) => windows.into[k]! + windows.stretch[k]! * 3600
+    const starts = [...windows.first].map(time)
+    expect(starts).toEqual([
+      0,
+      ...Array.from({ length: 8 }, (_, n) => 2700 + n * 112.5),
+      3600,
+      6300,
+    ])
+    expect([...windows.last].map(time)).toEqual(starts.map((t) => t + 900))
+    expect(windows.seconds).toBe(900)
+  })
+  it('a shift of less is one window', () => {
+    const windows = new Windows([{ from: 0, seconds: 300 }])
+    expect([windows.seconds, [...windows.first], [...windows.last]]).toEqual([300, [0], [1]])
+  })
 })
 
 describe('fixed-array quantiles', () => {

@@ -11,7 +11,7 @@ import {
   toleranceFactor,
   upperLimit95,
 } from '#core/sampling/lognormal'
-import { averageOfParts } from '#core/sampling/parts'
+import { averageOfParts, faultOfDay, type Timed } from '#core/sampling/parts'
 
 describe('tolerance factors for the 95th percentile', () => {
   // EN 689:2018, U_T at 70 % confidence
@@ -28,6 +28,10 @@ describe('tolerance factors for the 95th percentile', () => {
   ])('EN 689, n %s: %s', (n, factor) => expect(toleranceFactor(n, 0.7)).toBeCloseTo(factor, 3))
   // ISO 16269-6 and the tables of Hahn and Meeker, one-sided, 95 % confidence
   test.each([
+    [2, 26.26],
+    [3, 7.656],
+    [4, 5.144],
+    [5, 4.203],
     [6, 3.708],
     [10, 2.911],
     [15, 2.566],
@@ -35,7 +39,9 @@ describe('tolerance factors for the 95th percentile', () => {
     [30, 2.22],
     [100, 1.927],
   ])('ISO 16269-6, n %s: %s', (n, factor) =>
-    expect(toleranceFactor(n, 0.95)).toBeCloseTo(factor, 3),
+    expect(Math.abs(toleranceFactor(n, 0.95) - factor)).toBeLessThan(
+      0.002 * Math.max(1, factor / 10),
+    ),
   )
   it('falls as results come in and joins its approximation without a step', () => {
     const factors = [2, 3, 6, 20, 100, 101, 500, 100_000].map((n) => toleranceFactor(n, 0.95))
@@ -214,5 +220,73 @@ describe('a detection limit over the exposure limit', () => {
     expect(judge(0.01).finding.sentence).toContain(
       'one detection limit is over the exposure limit itself',
     )
+  })
+})
+
+describe('parts of one day', () => {
+  const part = (start: number | null, minutes: number, shiftMinutes = 480): Timed => ({
+    start,
+    minutes,
+    shiftMinutes,
+  })
+  it('follow each other', () => {
+    expect(faultOfDay([part(480, 240), part(720, 240)])).toBeNull()
+    expect(faultOfDay([part(720, 240), part(480, 240)])).toBeNull()
+    expect(faultOfDay([part(null, 500)])).toBeNull()
+    expect(faultOfDay([part(null, 240), part(null, 240)])).toBeNull()
+  })
+  it('two pumps at the same time are not two parts', () => {
+    expect(faultOfDay([part(480, 241), part(720, 240)])).toBe('overlap')
+    expect(faultOfDay([part(480, 240), part(480, 240)])).toBe('overlap')
+    expect(faultOfDay([part(600, 10), part(480, 240)])).toBe('overlap')
+  })
+  it('without their times they cannot outlast the shift', () => {
+    expect(faultOfDay([part(null, 240), part(null, 241)])).toBe('startNeeded')
+    expect(faultOfDay([part(480, 240), part(null, 241)])).toBe('startNeeded')
+    expect(faultOfDay([part(null, 300), part(null, 300, 720)])).toBeNull()
+  })
+  it('a day has 24 hours, told or not', () => {
+    expect(faultOfDay([part(null, 1000, 1440), part(null, 440, 1440)])).toBeNull()
+    expect(faultOfDay([part(0, 1000, 1440), part(1000, 441, 1440)])).toBe('moreThanDay')
+  })
+})
+
+describe('results that no statistics can hold', () => {
+  const result = (value: number, underDetection = false) => ({ value, underDetection })
+  it('a zero is no result: its detection limit is missing', () => {
+    expect(reckonable([result(0), result(1), result(2)])).toMatchObject({
+      because: expect.stringContaining('1 of 3 results are zero'),
+    })
+    expect(
+      judgeSamples([result(0), result(0.01), result(0.01)], 'manganese', ['niosh']).finding,
+    ).toMatchObject({
+      level: 'unknown',
+      sentence: expect.stringContaining('its detection limit is missing'),
+    })
+  })
+  it('a result over the limit fails even where the set cannot be judged', () => {
+    // NIOSH, manganese 1 mg/m3 over 8 h, recalled.
+    const over = judgeSamples([result(0), result(1.1)], 'manganese', ['niosh']).finding
+    expect(over).toMatchObject({
+      level: 'stop',
+      sentence: 'Manganese: does not comply. A result is over the limit.',
+    })
+    expect(over.reasons[0]!.inputs).toMatchObject({ results: 2, highest: '1.1' })
+    expect(
+      judgeSamples([result(1.2, true), result(0.1, true), result(0.1)], 'manganese', ['niosh'])
+        .finding.level,
+    ).toBe('unknown')
+  })
+  it('results that are the same are said to be, instead of a huge U', () => {
+    for (const values of [Array(6).fill(0.42), [0.42, 0.42, 0.42, 0.42, 0.42, 0.42000001]]) {
+      const compliance = testCompliance(values as number[], 1)
+      expect(compliance.verdict).toBe('complies')
+      expect(compliance.sentence).toBe(
+        'All 6 results are the same, so nothing can be said of how they vary; none is over the limit.',
+      )
+      expect(compliance.reached).toBeNull()
+      expect(compliance.needed).toBeCloseTo(2.187, 3)
+    }
+    expect(testCompliance([0.4, 0.41, 0.42, 0.43, 0.42, 0.41], 1).reached).toBeGreaterThan(2.187)
   })
 })

@@ -72,7 +72,7 @@ describe('an air assessment', () => {
     expect(body).toMatchObject({
       seed: 42,
       draws: 10_000,
-      model: 'air-1',
+      model: 'air-2',
       note: 'First look',
       current: true,
       results: { decisive: 'fume' },
@@ -126,7 +126,7 @@ describe('an air assessment', () => {
     expect(pages[1]).toMatch(/To check by hand/)
     // G = 23.92 g/h x share / 3.6 by hand
     expect(pages[1]).toMatch(/G = 23\.9 g\/h x \(1 - 0\) x 0\.25\/3\.6 = 1\.66 mg\/s/)
-    expect(pages[1]).toMatch(/seed, draws air-1, 42, 10,000/)
+    expect(pages[1]).toMatch(/seed, draws air-2, 42, 10,000/)
   })
   it.each([
     [{ volume: 0 }, 'air.volume'],
@@ -441,6 +441,7 @@ describe('samples', () => {
       task: `Part ${minutes}`,
       substance: 'fume',
       minutes,
+      shiftMinutes: 1440,
       value: 0.5,
       reference: 'AS-12',
     })
@@ -459,6 +460,98 @@ describe('samples', () => {
     expect((await send(file, false)).body.rows[0]).toMatchObject({
       state: 'broken',
       faults: [{ field: 'minutes' }],
+    })
+  })
+  const pump = (startsAt: string | null, minutes: number, more: object = {}) => ({
+    on: '2026-02-12',
+    kind: 'personal',
+    group: 'Pumps',
+    who: 'E',
+    task: 'Frames',
+    substance: 'fume',
+    startsAt,
+    minutes,
+    value: 0.5,
+    reference: 'AS-13',
+    ...more,
+  })
+  interface Fault {
+    error: { fields: { path: string; message: string }[] }
+  }
+  it('two pumps at the same time are an error to resolve, at the field', async () => {
+    await made(lead, '/samples', pump('08:00', 240))
+    const beside = await lead.send<Fault>('POST', '/samples', pump('11:59', 240))
+    expect(beside.status).toBe(400)
+    expect(beside.body.error.fields).toEqual([
+      { path: 'startsAt', message: expect.stringContaining('It overlaps with a part on file') },
+    ])
+    const untold = await lead.send<Fault>('POST', '/samples', pump(null, 241))
+    expect(untold.body.error.fields[0]).toMatchObject({
+      path: 'startsAt',
+      message: expect.stringContaining('say when each part began'),
+    })
+    await made(lead, '/samples', pump('12:00', 240))
+    expect((await lead.send('POST', '/samples', pump('12:00', 240))).status).toBe(409)
+    const other = await lead.send('POST', '/samples', pump('11:00', 240, { who: 'F' }))
+    expect(other.status).toBe(201)
+  })
+  it('of two overlapping parts sent at once one is kept', async () => {
+    const answers = await Promise.all(
+      ['08:00', '09:00', '10:00', '11:00'].map((start) =>
+        lead.send('POST', '/samples', pump(start, 300, { who: 'G' })),
+      ),
+    )
+    expect(answers.map((answer) => answer.status).sort()).toEqual([201, 400, 400, 400])
+  })
+  it('a file brings the time along, and takes no overlap', async () => {
+    const header = `${HEADER},start`
+    const row = (start: string) =>
+      `2026-02-13,personal,Pumps,H,Frames,fume,240,0.5,mg/m3,AS-14,${start}`
+    const parted = await send([header, row('08:00'), row('12:00')].join('\n'), false)
+    expect(parted.body.rows.map((entry) => entry.state)).toEqual(['new', 'new'])
+    const crossed = await send([header, row('08:00'), row('10:00')].join('\n'), false)
+    expect(crossed.body.rows[1]).toMatchObject({ state: 'broken', faults: [{ field: 'startsAt' }] })
+    const wrong = await send([header, row('8 am')].join('\n'), false)
+    expect(wrong.body.rows[0]).toMatchObject({
+      faults: [{ field: 'startsAt', message: 'A time like 07:30.' }],
+    })
+  })
+  it('a zero is refused with what to enter instead', async () => {
+    const zero = await lead.send<Fault>(
+      'POST',
+      '/samples',
+      pump('08:00', 60, { who: 'I', value: 0 }),
+    )
+    expect(zero.status).toBe(400)
+    expect(zero.body.error.fields[0]).toMatchObject({
+      path: 'value',
+      message: expect.stringContaining('detection limit'),
+    })
+  })
+  it('zeros and overlaps of an older version are named, never left out', async () => {
+    await withOwner(app.ownerUrl, (owner) =>
+      owner.query(
+        `INSERT INTO air_sample (id, organisation_id, site_id, sampled_on, kind, exposed_group,
+           who, task, pump, substance, starts_at, minutes, shift_minutes, value, under_detection,
+           rest, reference, by_id, at, rehearsal)
+         SELECT gen_random_uuid(), organisation_id, site_id, sampled_on, kind, added.place,
+           who, 'Old', pump, substance, added.start::time, minutes, shift_minutes, added.value,
+           false, rest, reference, by_id, at, rehearsal
+         FROM air_sample, (VALUES ('Zero', null, 0), ('Over', '08:00', 1), ('Over', '09:00', 1))
+           AS added (place, start, value)
+         WHERE exposed_group = 'Pumps' AND who = 'F'`,
+      ),
+    )
+    const finding = async (group: string) =>
+      (await lead.send<SampleGroup>('GET', `/sample-groups/one?group=${group}&substance=fume`)).body
+        .finding
+    expect(await finding('Zero')).toMatchObject({
+      level: 'unknown',
+      sentence: expect.stringContaining('its detection limit is missing'),
+    })
+    expect(await finding('Over')).toMatchObject({
+      level: 'unknown',
+      sentence: expect.stringContaining('overlap in time'),
     })
   })
   it('one day that cannot be takes no other page down, and is named', async () => {

@@ -26,6 +26,7 @@ const blank = () => ({
   task: '',
   pump: '',
   substance: 'manganese' as Substance,
+  startsAt: null as string | null,
   minutes: USUAL_MINUTES,
   shiftMinutes: SHIFT_MINUTES,
   value: Number.NaN,
@@ -39,6 +40,12 @@ const value = computed({
   get: () => (Number.isNaN(form.value.value) ? '' : String(form.value.value)),
   set: (typed: string) => {
     form.value.value = parseNumber(typed) ?? Number.NaN
+  },
+})
+const startsAt = computed({
+  get: () => form.value.startsAt ?? '',
+  set: (time: string) => {
+    form.value.startsAt = time === '' ? null : time
   },
 })
 const job = computed({
@@ -106,6 +113,9 @@ function logged(): void {
     <div class="sm:pt-8">
       <UCheckbox v-model="form.underDetection" label="Under detection: this is the limit" />
     </div>
+    <UFormField label="Started at" help="Where a day has several parts" name="startsAt">
+      <UInput v-model="startsAt" type="time" class="w-full" />
+    </UFormField>
     <UFormField label="Minutes sampled" name="minutes">
       <UInput v-model.number="form.minutes" type="number" min="1" class="w-full" />
     </UFormField>

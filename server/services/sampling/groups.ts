@@ -1,84 +1,37 @@
-import { dayText, DAY_MINUTES } from '#core/calendar/day'
+import { dayText } from '#core/calendar/day'
 import type { Finding } from '#core/finding/finding'
 import { asSubstance, limitsOf, strictest } from '#core/exposure/limits.table'
 import { unitOf, type Substance } from '#core/exposure/terms'
 import { judgeSamples } from '#core/sampling/judge'
-import { averageOfParts } from '#core/sampling/parts'
+import type { DayFault } from '#core/sampling/parts'
 import { probabilityPoints } from '#core/sampling/lognormal'
 import { inOrganisation } from '#server/db/pool'
 import { sampleGroups, samplesOfGroup } from '#server/db/sample'
-import type { Sample, SampleGroup } from '#shared/sampling/schema'
+import type { SampleGroup } from '#shared/sampling/schema'
 import type { Actor } from '../actor'
 import { scopeOf } from '../shop/shop'
+import { daysOf, type RefusedDay } from './days'
 
 export const readGroups = (
   actor: Actor,
 ): Promise<{ group: string; substance: Substance; days: number }[]> =>
   inOrganisation(actor.organisation, (db) => sampleGroups(db, actor.site))
 
-interface SampledDay {
-  on: string
-  who: string
-  value: number
-  underDetection: boolean
-  jobId: string | null
-}
-
-/**
- * One person on one day: the 8 h average of all parts. It is under the detection limit when every part is.
- * A day whose parts cannot be one, of more than 24 h, is left out and named.
- */
-export function daysOf(samples: readonly Sample[]): {
-  days: SampledDay[]
-  refused: { on: string; who: string }[]
-} {
-  const days = new Map<string, Sample[]>()
-  for (const sample of samples) {
-    const key = `${sample.on} ${sample.who}`
-    days.set(key, [...(days.get(key) ?? []), sample])
-  }
-  const whole = [...days.values()]
-  const minutesOf = (parts: readonly Sample[]): number =>
-    parts.reduce((sum, part) => sum + part.minutes, 0)
-  const refused = whole.filter((parts) => minutesOf(parts) > DAY_MINUTES)
-  return {
-    days: whole.filter((parts) => !refused.includes(parts)).map(dayOf),
-    refused: refused.map(([first]) => ({ on: first!.on, who: first!.who })),
-  }
-}
-
-function dayOf(parts: readonly Sample[]): SampledDay {
-  const under = parts.every((part) => part.underDetection)
-  // A part under the limit among others counts as its limit over root 2; a day wholly under keeps the limit itself, which the statistics substitute.
-  const value = averageOfParts(
-    parts.map((part) => ({
-      minutes: part.minutes,
-      value: part.underDetection && !under ? part.value / Math.SQRT2 : part.value,
-    })),
-    parts[0]!.rest,
-    parts[0]!.shiftMinutes,
-  )
-  return {
-    on: parts[0]!.on,
-    who: parts[0]!.who,
-    value,
-    underDetection: under,
-    jobId: parts[0]!.jobId,
-  }
+const WHY: Record<DayFault, string> = {
+  moreThanDay: 'cover more than 24 h',
+  overlap: 'overlap in time',
+  startNeeded: 'are longer than the shift together, and nobody wrote down when each began',
 }
 
 /** A group with a day that cannot be is not judged by the others alone. */
-function refusedFinding(
-  finding: Finding,
-  [first, ...others]: readonly { on: string; who: string }[],
-): Finding {
+function refusedFinding(finding: Finding, [first, ...others]: readonly RefusedDay[]): Finding {
   if (!first) return finding
   const more = others.length > 0 ? `, and ${others.length} more days` : ''
   return {
     ...finding,
     level: finding.level === 'stop' ? 'stop' : 'unknown',
-    sentence: `Not judged: the parts of ${first.who} on ${dayText(first.on)}${more} cover more than 24 h.`,
-    remedy: 'Take the wrong part out of the samples.',
+    sentence: `Not judged: the parts of ${first.who} on ${dayText(first.on)}${more} ${WHY[first.fault]}.`,
+    remedy: 'Take the wrong part out of the samples, or log it again with its time.',
   }
 }
 
@@ -88,8 +41,7 @@ export function readGroup(actor: Actor, group: string, substance: Substance): Pr
       rules: { limits: adopted },
     } = await scopeOf(db, actor)
     const { days, refused } = daysOf(await samplesOfGroup(db, actor.site, group, substance))
-    const positive = days.filter((day) => day.value > 0)
-    const answer = judgeSamples(positive, substance, adopted)
+    const answer = judgeSamples(days, substance, adopted)
     const deciding = strictest(substance, 'twa', adopted)
     return {
       group,

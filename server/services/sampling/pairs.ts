@@ -6,7 +6,7 @@ import { samplesOfJobs } from '#server/db/sample'
 import type { JobAir } from '#shared/air/schema'
 import type { Pairs, Sample } from '#shared/sampling/schema'
 import type { Actor } from '../actor'
-import { daysOf } from './groups'
+import { daysOf } from './days'
 
 const NEWEST = 50
 

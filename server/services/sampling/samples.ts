@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto'
 import Papa from 'papaparse'
 import type { z } from 'zod'
 import { unitOf, type Substance } from '#core/exposure/terms'
-import { DAY_MINUTES } from '#core/calendar/day'
+import { faultOfDay, type DayFault } from '#core/sampling/parts'
 import { inOrganisation } from '#server/db/pool'
 import type { Page, PageQuery } from '#server/db/page'
 import { findJob } from '#server/db/job'
@@ -10,7 +10,8 @@ import {
   allSamples,
   insertSamples,
   listSamples,
-  minutesOnDay,
+  lockSamples,
+  partsOnDay,
   removeSample,
   type SampleOrder,
 } from '#server/db/sample'
@@ -20,6 +21,7 @@ import { sampleBody, type Sample, type SampleBody } from '#shared/sampling/schem
 import { record, type Actor } from '../actor'
 import { numberOf, readTable, rowState } from '../files/table'
 import { scopeOf } from '../shop/shop'
+import { timedPart } from './days'
 
 /** Columns of the CSV form. `unit` is asked for so that a laboratory's µg are not taken for mg. */
 const NEEDED = [
@@ -34,7 +36,7 @@ const NEEDED = [
   'unit',
   'reference',
 ] as const
-const COLUMNS = [...NEEDED, 'pump', 'shift_minutes', 'under_detection', 'rest'] as const
+const COLUMNS = [...NEEDED, 'start', 'pump', 'shift_minutes', 'under_detection', 'rest'] as const
 
 export const readSamples = (
   actor: Actor,
@@ -47,10 +49,14 @@ export function addSample(actor: Actor, body: SampleBody): Promise<{ id: string 
     if (body.jobId && !(await findJob(db, body.jobId)))
       throw fieldError('jobId', 'There is no such job.')
     const { today } = await scopeOf(db, actor)
-    const fault = dayFault(body, await minutesOnDay(db, actor.site, body), today)
+    await lockSamples(db, actor.site)
+    const onFile = await partsOnDay(db, actor.site, body)
+    if (onFile.some((sample) => keyOf(sample) === keyOf(body)))
+      throw conflict('This part of this day is already on file.', 'known')
+    const fault = dayFault(body, onFile, today)
     if (fault) throw fieldError(fault.field, fault.message)
     const id = randomUUID()
-    const added = await insertSamples(
+    await insertSamples(
       db,
       {
         organisation: actor.organisation,
@@ -61,7 +67,6 @@ export function addSample(actor: Actor, body: SampleBody): Promise<{ id: string 
       },
       [{ ...body, id }],
     )
-    if (added === 0) throw conflict('This part of this day is already on file.', 'known')
     await record(db, actor, 'sample_logged', 'sample', id, {
       on: body.on,
       substance: body.substance,
@@ -88,6 +93,7 @@ export function exportSamples(actor: Actor): Promise<string> {
       task: sample.task,
       pump: sample.pump,
       substance: sample.substance,
+      start: sample.startsAt ?? '',
       minutes: sample.minutes,
       shift_minutes: sample.shiftMinutes,
       value: sample.value,
@@ -108,11 +114,13 @@ export function importSamples(
   return inOrganisation(actor.organisation, async (db) => {
     if (body.format !== 'csv') throw fieldError('format', 'Samples are read from CSV.')
     const { lines, wrong } = readTable(body.text, NEEDED, COLUMNS)
+    if (body.apply) await lockSamples(db, actor.site)
     const onFile = await allSamples(db, actor.site)
     const known = new Set(onFile.map(keyOf))
-    const minutes = new Map<string, number>()
+    const days = new Map<string, SampleBody[]>()
+    const partsOf = (sample: SampleBody): SampleBody[] => days.get(dayOf(sample)) ?? []
     const add = (sample: SampleBody): void => {
-      minutes.set(dayOf(sample), (minutes.get(dayOf(sample)) ?? 0) + sample.minutes)
+      days.set(dayOf(sample), [...partsOf(sample), sample])
     }
     onFile.forEach(add)
     const { today } = await scopeOf(db, actor)
@@ -131,7 +139,7 @@ export function importSamples(
       const unit = read.success ? unitFault(read.data.substance, values.unit ?? '') : null
       if (unit) faults.push({ field: 'unit', message: unit })
       if (read.success && !known.has(keyOf(read.data))) {
-        const fault = dayFault(read.data, minutes.get(dayOf(read.data)) ?? 0, today)
+        const fault = dayFault(read.data, partsOf(read.data), today)
         if (fault) faults.push(fault)
         else add(read.data)
       }
@@ -173,19 +181,31 @@ export function importSamples(
 const dayOf = ({ on, who, kind, substance }: SampleBody): string =>
   JSON.stringify([on, who, kind, substance])
 
-/** A part of a day that has not come, or with which the day would have more than 24 h. */
+const FAULT: Record<DayFault, (minutes: number) => { field: string; message: string }> = {
+  moreThanDay: (minutes) => ({
+    field: 'minutes',
+    message: `With the ${minutes} min on file this day would have more than 24 h.`,
+  }),
+  overlap: () => ({
+    field: 'startsAt',
+    message:
+      'It overlaps with a part on file. Two pumps at the same time are not two parts: keep one, or put the times right.',
+  }),
+  startNeeded: (minutes) => ({
+    field: 'startsAt',
+    message: `With the ${minutes} min on file this is more than the shift: say when each part began.`,
+  }),
+}
+
+/** A part of a day that has not come, or that cannot be one of its day. */
 function dayFault(
   sample: SampleBody,
-  onFile: number,
+  onFile: readonly SampleBody[],
   today: string,
 ): { field: string; message: string } | null {
   if (sample.on > today) return { field: 'on', message: 'This day has not come yet.' }
-  return onFile + sample.minutes > DAY_MINUTES
-    ? {
-        field: 'minutes',
-        message: `With the ${onFile} min on file this day would have more than 24 h.`,
-      }
-    : null
+  const fault = faultOfDay([...onFile, sample].map(timedPart))
+  return fault && FAULT[fault](onFile.reduce((sum, part) => sum + part.minutes, 0))
 }
 
 const keyOf = (sample: {
@@ -194,6 +214,7 @@ const keyOf = (sample: {
   who: string
   task: string
   substance: string
+  startsAt: string | null
   minutes: number
 }): string =>
   JSON.stringify([
@@ -202,6 +223,7 @@ const keyOf = (sample: {
     sample.who,
     sample.task,
     sample.substance,
+    sample.startsAt,
     sample.minutes,
   ])
 
@@ -215,6 +237,7 @@ function toBody(values: Record<string, string>): unknown {
     task: values.task,
     pump: values.pump ?? '',
     substance: values.substance,
+    startsAt: values.start?.trim() || null,
     minutes: numberOf(values.minutes),
     shiftMinutes: values.shift_minutes ? numberOf(values.shift_minutes) : 480,
     value: numberOf(values.value),
