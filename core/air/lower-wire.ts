@@ -12,8 +12,11 @@ export function sameMass(source: FumeSource): FumeSource {
     : source
 }
 
+const isDoubtful = (row: EmissionRow, substance: Particulate): boolean =>
+  row.doubtful?.[substance] !== undefined
+
 /**
- * The consumable on file for the same metal that gives off the least of a substance.
+ * The consumable on file for the same metal that gives off the least of a substance; only figures that are trusted are compared.
  * @returns null when none gives off less than the source does now, or that is not known
  */
 export function lowerWire(
@@ -23,10 +26,16 @@ export function lowerWire(
 ): EmissionRow | null {
   const now = emissionsOf(own).get(substance)
   if (own.kind !== 'weld' || !now || 'because' in now) return null
-  const alloy = EMISSION_FACTORS.find((row) => row.name === own.consumable)?.alloy ?? own.own?.alloy
+  const listed = EMISSION_FACTORS.find((row) => row.name === own.consumable)
+  if (listed && isDoubtful(listed, substance)) return null
+  const alloy = listed?.alloy ?? own.own?.alloy
   const melted = sameMass(own)
   const lower = EMISSION_FACTORS.filter(
-    (row) => row.alloy === alloy && row.name !== own.consumable && among(row),
+    (row) =>
+      row.alloy === alloy &&
+      row.name !== own.consumable &&
+      !isDoubtful(row, substance) &&
+      among(row),
   ).flatMap((row) => {
     const swapped = { ...melted, process: row.process, consumable: row.name, own: null }
     const emission = emissionsOf(swapped).get(substance)

@@ -59,7 +59,7 @@ export function emissionRate(
     }
   if (row.process !== query.process)
     return { because: `${row.name} is not a consumable of this process` }
-  const consumption = consumptionRate(query)
+  const consumption = consumptionRate(query, row)
   if ('because' in consumption) return consumption
   const factor = factorFor(row, substance, query.baseMetal)
   const inputs = {
@@ -104,9 +104,12 @@ function screened(
 }
 
 /** Filler melted per hour of arc, kg/h: the shop's own figure, or the amperage default where there is one. */
-function consumptionRate(query: EmissionQuery): { rate: number; basis: string } | NoEmission {
+function consumptionRate(
+  query: EmissionQuery,
+  row: EmissionRow | null,
+): { rate: number; basis: string } | NoEmission {
   if (query.consumption !== null) return { rate: query.consumption, basis: 'consumption as given' }
-  const fallback = CONSUMPTION_DEFAULTS[query.process]
+  const fallback = row && CONSUMPTION_DEFAULTS[query.process]?.[row.alloy]
   if (!fallback || query.amps === null)
     return { because: 'the filler melted per arc hour is not known; enter it in the job' }
   return {
@@ -154,6 +157,13 @@ function factorFor(
       value: row.fume,
       bound: true,
       basis: `${row.name} was not measured on this base metal; at most the whole fume`,
+    }
+  const instead = row.doubtful?.[substance]
+  if (instead !== undefined)
+    return {
+      value: instead,
+      bound: true,
+      basis: `${row.name}, table value in doubt; the higher of its neighbours`,
     }
   const figure = reported(row, substance)
   const where = row.own ? 'own data sheet' : 'table value'
@@ -205,6 +215,7 @@ export function mayHold(
   const row = emissionRow(query)
   const base = query.baseMetal
   if (row !== null && reported(row, substance) !== null) return true
+  if (row?.holds?.includes(substance)) return true
   switch (substance) {
     case 'manganese':
       return base !== 'aluminium' || (row !== null && row.alloy !== 'aluminium')

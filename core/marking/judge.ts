@@ -67,6 +67,17 @@ function filterOf(meanings: readonly MarkMeaning[], need: MarkNeed): Finding {
       reasons,
       'Look on the filter itself.',
     )
+  const shades = [
+    ...new Set(ranges.map(([from, to]) => (from === to ? `${from}` : `${from} to ${to}`))),
+  ]
+  if (shades.length > 1)
+    return find(
+      'marking.filter',
+      'unknown',
+      `Contradicting shades are marked, ${shades.join(' and ')}: which one holds is not known.`,
+      reasons,
+      'Look on each part by itself: filter, cover plate, shell. Use another filter until that is clear.',
+    )
   if (need.floor === null || need.working === null)
     return find(
       'marking.filter',

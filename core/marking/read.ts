@@ -22,6 +22,8 @@ export function readMarking(text: string): Marking {
   const joined = text
     .toUpperCase()
     .replace(/\bEN\s*(ISO\s*)?(\d{3,5})(?::\d{4})?/g, 'EN$2')
+    // Optical classes and standard are often printed in one run: "1/1/1/2/379".
+    .replace(/\b([123](?:\/[123]){2,3})\/(?:EN)?(\d{3})\b/g, '$1 EN$2')
     .replace(/\bZ\s*87(?:\.1)?(?:-(?:19|20)\d{2})?(?![\d-])/g, 'Z87')
   const pieces = joined.split(/[\s,;]+/).filter((piece) => piece !== '')
   const systems = systemsOf(pieces)
@@ -36,21 +38,16 @@ export function readMarking(text: string): Marking {
         meaning: null,
         because: 'it means different things in the two systems that are both marked',
       }
-    const elsewhere = (['Z87', 'EN'] as const).filter(
-      (system) => !systems.includes(system) && meaningOf(piece, system) !== null,
-    )
-    return { text: piece, meaning: null, because: whyUnread(systems, elsewhere) }
+    return { text: piece, meaning: null, because: whyUnread(piece) }
   })
   return { systems, tokens }
 }
 
-function whyUnread(systems: readonly MarkSystem[], elsewhere: readonly MarkSystem[]): string {
-  if (systems.length === 0 && elsewhere.length > 1)
-    return 'the marking does not show which system it follows'
-  if (elsewhere.length > 0 && systems.length > 0)
-    return `it belongs to the ${elsewhere[0] === 'EN' ? 'European' : 'American'} system, which is not marked`
-  return "it is in neither table; it may be the maker's sign"
-}
+/** A mark of one system shows that system, so what stays unread is in both or in neither. */
+const whyUnread = (piece: string): string =>
+  meaningOf(piece, 'EN') !== null
+    ? 'the marking does not show which system it follows'
+    : "it is in neither table; it may be the maker's sign"
 
 /** Marks that only one system uses decide which it is. */
 function systemsOf(pieces: readonly string[]): MarkSystem[] {
@@ -98,10 +95,13 @@ function american(piece: string): MarkMeaning | null {
 const OPTICAL = ['optical class', 'scattered light', 'evenness', 'change with angle']
 
 function european(piece: string): MarkMeaning | null {
-  const auto = /^(\d(?:\.\d)?)\/(\d{1,2})(?:-(\d{1,2}))?$/.exec(piece)
+  const auto = /^(\d(?:\.\d)?)\/(\d{1,2})(?:-(\d{1,2}))?(?:\/(\d{1,2})-(\d{1,2}))?$/.exec(piece)
   if (auto) {
-    const [light, from, to] = [Number(auto[1]), Number(auto[2]), Number(auto[3] ?? auto[2])]
-    if (!inSpan(light, 1.2, 5) || !inSpan(from, 5, 15) || !inSpan(to, from, 15)) return null
+    const [light, from, upTo] = [Number(auto[1]), Number(auto[2]), Number(auto[3] ?? auto[2])]
+    // A second range goes on where the first ends: "4/5-8/9-13".
+    const [again, to] = [Number(auto[4] ?? upTo), Number(auto[5] ?? upTo)]
+    if (!inSpan(light, 1.2, 5) || !inSpan(from, 5, 15) || !inSpan(upTo, from, 15)) return null
+    if (!inSpan(again, from, upTo + 1) || !inSpan(to, again, 15)) return null
     return {
       words: `Auto-darkening: ${light} while light, ${from === to ? from : `${from} to ${to}`} when dark`,
       range: [from, to],

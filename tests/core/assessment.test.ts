@@ -272,8 +272,9 @@ describe('every consumable, worked out a second way', () => {
       const amount = (code: string): number | undefined =>
         findings.find((finding) => finding.code === code)?.value?.amount
       expect(amount('air.fume')).toBeCloseTo((working(row.fume) * minutes) / 480, 9)
-      if (row.manganese !== null)
-        expect(amount('air.manganese')).toBeCloseTo(working(row.manganese), 9)
+      // What stands alone among its neighbours is not taken.
+      const manganese = row.doubtful?.manganese ?? row.manganese
+      if (manganese !== null) expect(amount('air.manganese')).toBeCloseTo(working(manganese), 9)
       if (row.chromiumVI !== null)
         expect(amount('air.chromiumVI')).toBeCloseTo((working(row.chromiumVI) * minutes) / 480, 9)
       if (row.nickel !== null)
