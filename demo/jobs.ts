@@ -25,6 +25,7 @@ const base: JobSpec = {
   thickness: inches(5 / 16),
   position: 'bench',
   grinding: false,
+  noise: null,
   arcHidden: false,
   shieldGas: 'active',
   gasFlow: null,

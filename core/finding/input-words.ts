@@ -53,6 +53,8 @@ export const INPUT_WORDS: Readonly<Record<string, string>> = {
   highest: 'highest result',
   house: "the house's own minutes",
   instrument: 'instrument',
+  dose: 'of the day',
+  minutes: 'in the shift',
   heated: 'when heated',
   hooded: 'welders under a hood',
   label: 'label',

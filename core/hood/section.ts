@@ -89,6 +89,16 @@ export interface SectionAnswer {
   findings: Finding[]
 }
 
+/** How far the hood of a section captures, m. @returns null where it does not reach, or where its sizes have no answer */
+export function captureReach(section: Section): number | null {
+  try {
+    return judgeSection(section).captureEnds
+  } catch (error) {
+    if (error instanceof RangeError) return null
+    throw error
+  }
+}
+
 /**
  * Judge a hood, head and draft as they stand to each other.
  * Capturing: 100 fpm and more than the draft at the arc. Receiving: the hood stands over the plume, takes it whole, and takes a margin of 2 (still) to 4 (drafty) times its flow.

@@ -22,6 +22,9 @@ export const VELOCITY_SOURCE: Source = published(
 
 /** A slot is at most so wide for its length; wider ones are open hoods. Source: ACGIH industrial ventilation, recalled. */
 const MOST_SLOT = 0.2
+const TOO_WIDE = 'A slot is at most a fifth as wide as it is long; a wider one is an open hood.'
+const isTooWide = (area: number, length: number): boolean =>
+  area > MOST_SLOT * length ** 2 * (1 + 1e-9)
 /** A flange keeps the air behind the hood out: a quarter less flow. */
 const flangeOf = (shape: HoodShape): number => (shape.startsWith('flanged') ? 0.75 : 1)
 
@@ -76,6 +79,13 @@ export const roundOpening = (shape: HoodShape, diameter: number): Opening => ({
   length: diameter,
 })
 
+/** Why a slot of these sizes has no answer, for its width; null when it has one, and for open hoods. m. */
+export function faultOfSlot(shape: HoodShape, length: number, width: number | null): string | null {
+  if (!isSlot(shape)) return null
+  if (width === null) return 'Enter the width of the slot.'
+  return isTooWide(length * width, length) ? TOO_WIDE : null
+}
+
 /** A slot of a length and a width, m. @throws RangeError while its width is not told */
 export function slotOpening(shape: HoodShape, length: number, width: number | null): Opening {
   if (width === null) throw new RangeError('Enter the width of the slot.')
@@ -87,12 +97,7 @@ export const isSlot = (shape: HoodShape): boolean => SLOT[shape] !== undefined
 function check(opening: Opening, flow: number): void {
   if (!(opening.area > 0 && opening.length > 0))
     throw new RangeError('The opening must be larger than zero.')
-  if (
-    SLOT[opening.shape] !== undefined &&
-    opening.area > MOST_SLOT * opening.length ** 2 * (1 + 1e-9)
-  )
-    throw new RangeError(
-      'A slot is at most a fifth as wide as it is long; a wider one is an open hood.',
-    )
+  if (isSlot(opening.shape) && isTooWide(opening.area, opening.length))
+    throw new RangeError(TOO_WIDE)
   if (!(flow >= 0)) throw new RangeError('The flow cannot be negative.')
 }

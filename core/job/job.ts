@@ -149,6 +149,14 @@ export interface LaserSpec {
   everyone: boolean | null
 }
 
+/** Loud work beside the arc, minutes in the shift, and the plug worn against it. */
+interface NoiseSpec {
+  grinding: number
+  gouging: number
+  /** Noise reduction rating (NRR) of the plug, dB; null when none is worn, or nobody has read it. */
+  plug: number | null
+}
+
 export interface JobSpec {
   process: Process
   /** Highest current of the range, A; null where the process has none. */
@@ -168,6 +176,8 @@ export interface JobSpec {
   position: Position
   /** Grinding goes with the job. */
   grinding: boolean
+  /** null: nobody has said. */
+  noise: NoiseSpec | null
   /** The work or the flux hides the arc from the welder (plasma, submerged arc). */
   arcHidden: boolean
   /** What the shielding gas does to the arc: MAG and MIG differ in the European table. */

@@ -1,5 +1,6 @@
 import { COMMON_PRACTICE, published, type Source } from '../finding/source'
 import { isFlame, type JobSpec, type Process } from '../job/job'
+import { needsEars, type NoiseJob } from '../noise/judge'
 import type { SiteRules, Supplier, Zone } from './terms'
 
 /** What the piece must be made of or have. */
@@ -24,7 +25,7 @@ export interface PpeRule {
   source: Source
   when: (job: PpeJob, site: SiteRules) => boolean
 }
-export type PpeJob = Pick<JobSpec, 'process' | 'position' | 'amps' | 'grinding'>
+export type PpeJob = NoiseJob & Pick<JobSpec, 'position' | 'amps'>
 
 /** Plain cotton comes to its end here; over it full leather is asked for whatever the position (common practice, value chosen by us). */
 const HIGH_CURRENT = 300
@@ -166,10 +167,10 @@ export const PPE_RULES: readonly PpeRule[] = [
     zone: 'ears',
     name: 'Ear plugs',
     properties: { class: 'Rated for the noise of the cut', fit: 'fitted, clean' },
-    reason: 'Plasma, gouging and grinding are loud; overhead, sparks fly into ears.',
+    reason: 'Loud work takes hearing for good; overhead, sparks fly into ears.',
     supplier: 'shop',
     source: noiseRule,
-    when: (job) => LOUD.includes(job.process) || awkward(job) || job.grinding,
+    when: (job) => LOUD.includes(job.process) || awkward(job) || job.grinding || needsEars(job),
   },
   {
     id: 'cape',

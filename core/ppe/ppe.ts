@@ -2,6 +2,7 @@ import { inSentence } from '../finding/wording'
 import type { Finding } from '../finding/finding'
 import { COMMON_PRACTICE } from '../finding/source'
 import { POSITION_NAME, PROCESS_NAME } from '../job/job'
+import { judgeNoise } from '../noise/judge'
 import {
   DO_NOT_WEAR,
   PPE_RULES,
@@ -37,8 +38,9 @@ export function propertiesText(properties: PpeProperties): string {
  * Source: OSHA 29 CFR 1910.133, 1910.135, 1910.136, 1910.252(b), ANSI Z49.1 4.3, and common practice as marked on each row.
  */
 export function assignPpe(job: PpeJob, site: SiteRules = DEFAULT_SITE_RULES): PpeAnswer {
-  const wear = PPE_RULES.filter((rule) => rule.when(job, site)).map(
-    ({ when: _, ...piece }) => piece,
+  const noise = judgeNoise(job)
+  const wear = PPE_RULES.filter((rule) => rule.when(job, site)).map(({ when: _, ...piece }) =>
+    piece.zone === 'ears' ? { ...piece, reason: `${piece.reason} ${noise.sentence}` } : piece,
   )
   const avoid = DO_NOT_WEAR.filter((rule) => rule.when(job)).map(({ when: _, ...piece }) => piece)
   const finding: Finding = {
@@ -63,5 +65,5 @@ export function assignPpe(job: PpeJob, site: SiteRules = DEFAULT_SITE_RULES): Pp
       },
     ],
   }
-  return { wear, avoid, findings: [finding] }
+  return { wear, avoid, findings: [finding, noise] }
 }

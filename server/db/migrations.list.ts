@@ -11,4 +11,5 @@ export const MIGRATIONS = [
   '0009_results_by_kind',
   '0010_wind_and_hoods',
   '0011_sample_start',
+  '0012_noise',
 ] as const

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { HOOD_SHAPES } from '#core/hood/velocity'
+import { faultOfSlot, HOOD_SHAPES } from '#core/hood/velocity'
 import { PROCESSES } from '#core/job/job'
 import { number, positive, notNegative, share } from '#shared/api/fields'
 
@@ -10,7 +10,7 @@ const point = z.strictObject({
 export const sectionSchema = z
   .strictObject({
     process: z.enum(PROCESSES),
-    amps: positive(3000),
+    amps: number.min(1, 'At least 1 A.').max(3000, 'At most 3000 A.'),
     shape: z.enum(HOOD_SHAPES),
     opening: number.min(0.03, 'At least 30 mm.').max(2, 'At most 2 m.'),
     slotWidth: number.min(0.003, 'At least 3 mm.').max(0.4, 'At most 400 mm.').nullish(),
@@ -24,6 +24,10 @@ export const sectionSchema = z
   .refine((section) => Math.hypot(section.hood.x, section.hood.y) >= 0.02, {
     message: 'The hood is on the arc.',
     path: ['hood'],
+  })
+  .superRefine(({ shape, opening, slotWidth }, context) => {
+    const message = faultOfSlot(shape, opening, slotWidth ?? null)
+    if (message) context.addIssue({ code: 'custom', path: ['slotWidth'], message })
   })
 export const hoodBody = z.strictObject({
   section: sectionSchema,

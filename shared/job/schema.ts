@@ -65,6 +65,14 @@ export const laserSchema = z.strictObject({
   everyone: z.boolean().nullable(),
 })
 
+const minutes = z.number('Enter minutes.').min(0, 'Not negative.').max(720, 'At most 720 minutes.')
+/** Minutes at the grinder and at gouging in the shift; NRR of the ear plug, dB. */
+const noiseSchema = z.strictObject({
+  grinding: minutes,
+  gouging: minutes,
+  plug: z.number().min(0, 'Not negative.').max(40, 'No plug is rated over 40.').nullable(),
+})
+
 export const specShape = {
   process: z.enum(PROCESSES),
   amps: positive(3000).nullable(),
@@ -77,6 +85,7 @@ export const specShape = {
   thickness: positive(2000).nullable(),
   position: z.enum(POSITIONS),
   grinding: z.boolean().default(false),
+  noise: noiseSchema.nullable().default(null),
   arcHidden: z.boolean().default(false),
   shieldGas: z.enum(['active', 'inert']).nullable().default(null),
   gasFlow: positive(100_000).nullable().default(null),

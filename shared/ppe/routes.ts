@@ -16,6 +16,9 @@ export const ppeRoutes = {
       amps: specShape.amps.default(null),
       position: specShape.position.default('bench'),
       grinding: specShape.grinding,
+      // Not told: a whole shift of it.
+      arcMinutes: specShape.arcMinutes.default(480),
+      noise: specShape.noise,
       safetyToe: z.boolean().default(false),
       hardHat: z.boolean().default(false),
       season: z.enum(SEASONS).default('mild'),

@@ -13,6 +13,7 @@ export const JOB: JobSpec = {
   thickness: 8,
   position: 'bench',
   grinding: false,
+  noise: null,
   arcHidden: false,
   shieldGas: null,
   gasFlow: null,

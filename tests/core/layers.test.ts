@@ -85,6 +85,7 @@ const ORDER = [
   'respirator',
   'fume',
   'people',
+  'noise',
   'ppe',
   'ventilation',
   'sampling',

@@ -139,6 +139,6 @@ describe('life of a permit', () => {
       { ...JOB, consumable: 'SMAW E6013' },
       { helmet: { name: 'H', ranges: [[9, 13]] }, gear: [] },
     )
-    expect(levels).toEqual({ eyes: 'clear', body: 'clear', air: 'clear', gear: 'unknown' })
+    expect(levels).toEqual({ eyes: 'clear', body: 'caution', air: 'clear', gear: 'unknown' })
   })
 })

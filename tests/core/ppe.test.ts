@@ -7,15 +7,24 @@ import { assignPpe, DEFAULT_SITE_RULES, propertiesText } from '#core/ppe/ppe'
 import { PPE_RULES, type PpeJob } from '#core/ppe/ppe.table'
 import { jobWith } from './job.fixture'
 
+/** Arc so short that its noise asks for nothing. */
+const SHORT: PpeJob = {
+  process: 'SMAW',
+  amps: 120,
+  position: 'bench',
+  grinding: false,
+  arcMinutes: 10,
+  noise: null,
+}
+
 const ids = (
   process: Process,
   change: Partial<PpeJob> = {},
   site: Partial<SiteRules> = {},
 ): string[] =>
-  assignPpe(
-    { process, amps: 120, position: 'bench', grinding: false, ...change },
-    { ...DEFAULT_SITE_RULES, ...site },
-  ).wear.map((item) => item.id)
+  assignPpe({ ...SHORT, process, ...change }, { ...DEFAULT_SITE_RULES, ...site }).wear.map(
+    (item) => item.id,
+  )
 
 describe('clothing by process, current, position, grinding, season and site (common practice; OSHA 1910.132 to 136, 1910.252(b))', () => {
   test.each([
@@ -89,7 +98,7 @@ describe('clothing by process, current, position, grinding, season and site (com
         fc.boolean(),
         (process, position, amps, grinding, safetyToe) => {
           const wear = assignPpe(
-            { process, position, amps, grinding },
+            { ...SHORT, process, position, amps, grinding },
             { ...DEFAULT_SITE_RULES, safetyToe },
           ).wear
           expect(
@@ -143,8 +152,8 @@ describe('conflicts (common practice, and the sources named)', () => {
 })
 
 describe('PPE (common practice, and OSHA 1910.133 and 1910.252(b) as marked)', () => {
-  const ids = (query: Parameters<typeof assignPpe>[0]): string[] =>
-    assignPpe(query).wear.map((item) => item.id)
+  const ids = (query: Partial<PpeJob>): string[] =>
+    assignPpe({ ...SHORT, ...query }).wear.map((item) => item.id)
   it('hands: gauntlets on stick, thin leather for TIG, and thin gloves forbidden on stick', () => {
     expect(ids({ process: 'SMAW', amps: 120, position: 'bench', grinding: false })).toEqual(
       expect.arrayContaining(['gauntlets', 'helmet', 'glasses', 'jacket']),
@@ -152,11 +161,9 @@ describe('PPE (common practice, and OSHA 1910.133 and 1910.252(b) as marked)', (
     expect(ids({ process: 'GTAW', amps: 90, position: 'bench', grinding: false })).toContain(
       'tig-gloves',
     )
-    expect(
-      assignPpe({ process: 'SMAW', amps: 120, position: 'bench', grinding: false }).avoid.map(
-        (item) => item.id,
-      ),
-    ).toContain('thin-gloves')
+    expect(assignPpe({ ...SHORT, process: 'SMAW' }).avoid.map((item) => item.id)).toContain(
+      'thin-gloves',
+    )
   })
   it('overhead, tight and high current ask for leather', () => {
     for (const query of [
@@ -179,9 +186,7 @@ describe('PPE (common practice, and OSHA 1910.133 and 1910.252(b) as marked)', (
   it('every process has something for eyes, torso, hands, legs and feet', () => {
     for (const process of PROCESSES)
       for (const position of ['bench', 'overhead', 'tight'] as const) {
-        const zones = assignPpe({ process, amps: 100, position, grinding: false }).wear.map(
-          (item) => item.zone,
-        )
+        const zones = assignPpe({ ...SHORT, process, position }).wear.map((item) => item.zone)
         expect(zones).toEqual(expect.arrayContaining(['eyes', 'torso', 'hands', 'legs', 'feet']))
       }
   })

@@ -464,6 +464,25 @@ describe('transmittance, ANSI Z87.1 and EN 169', () => {
     expect((transmittanceOfShade(shade) * 100) / percent).toBeCloseTo(1, 1)
     expect(shadeFromTransmittance(percent / 100)).toBeCloseTo(shade, 1)
   })
+  // ANSI Z87.1, table of transmittance requirements, recalled: luminous transmittance in % from most to least.
+  test.each([
+    [4, 8.5, 3.16],
+    [5, 3.16, 1.18],
+    [6, 1.18, 0.44],
+    [7, 0.44, 0.164],
+    [8, 0.164, 0.061],
+    [9, 0.061, 0.023],
+    [10, 0.023, 0.0085],
+    [11, 0.0085, 0.0032],
+    [12, 0.0032, 0.0012],
+    [13, 0.0012, 0.00044],
+    [14, 0.00044, 0.00016],
+  ])('shade %s lies between %s and %s %%, half a shade to either side', (shade, most, least) => {
+    expect(transmittanceOfShade(shade) * 100).toBeLessThan(most)
+    expect(transmittanceOfShade(shade) * 100).toBeGreaterThan(least)
+    expect((transmittanceOfShade(shade - 0.5) * 100) / most).toBeCloseTo(1, 1)
+    expect((transmittanceOfShade(shade + 0.5) * 100) / least).toBeCloseTo(1, 1)
+  })
   it('refuses what is no transmittance', () => {
     for (const value of [0, -1, 1.01, Number.NaN])
       expect(() => shadeFromTransmittance(value)).toThrow(RangeError)

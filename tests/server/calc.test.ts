@@ -1,7 +1,11 @@
+import fc from 'fast-check'
 import { afterAll, beforeAll, describe, expect, it, test } from 'vitest'
 import type { Finding } from '#core/finding/finding'
+import { allRoutes } from '#shared/api/all'
+import type { Contract } from '#shared/api/contract'
 import { startApp, type App } from '../app'
 import type { Person } from './client'
+import { bodiesOf } from './fuzz'
 import { makeShop } from './shop.fixture'
 
 /** The calculations without anything stored: the same core, asked over the wire. */
@@ -103,6 +107,8 @@ describe('POST /calc/ppe', () => {
     )
     expect(body.findings.map((finding) => [finding.code, finding.level])).toEqual([
       ['body.list', 'clear'],
+      // A whole shift where nobody told the minutes.
+      ['body.noise', 'caution'],
       ['body.lighter', 'stop'],
       ['body.beard', 'stop'],
     ])
@@ -171,5 +177,36 @@ describe('POST /calc/laser', () => {
     [{ barrier: 'maybe' }, 'barrier'],
   ])('refuses %o', async (change, path) =>
     expect((await ask('laser', { ...laser, ...change })).body.error.fields[0]!.path).toBe(path),
+  )
+})
+
+describe('extreme numbers that a contract takes', () => {
+  const calculations = (Object.values(allRoutes) as Contract[]).filter(
+    (route) => route.method === 'POST' && route.path.startsWith('/calc/'),
+  )
+  it('every calculation is tried', () =>
+    expect(calculations.map((route) => route.path).sort()).toEqual([
+      '/calc/hood',
+      '/calc/laser',
+      '/calc/marking',
+      '/calc/ppe',
+      '/calc/release',
+      '/calc/shade',
+      '/calc/ventilation',
+    ]))
+  it.each(calculations.map((route) => [route.path, route] as const))(
+    '%s: an answer or a refusal, never a fault, and no number that is none',
+    async (path, route) => {
+      await fc.assert(
+        fc.asyncProperty(bodiesOf(route.body!), async (body) => {
+          const answer = await viewer.send<Answer>('POST', path, body)
+          expect([200, 400], JSON.stringify(answer.body)).toContain(answer.status)
+          const said = JSON.stringify(answer.body)
+          expect(said).not.toMatch(/\bNaN\b|\bInfinity\b|undefined/)
+        }),
+        { numRuns: 150, seed: 20_261 },
+      )
+    },
+    120_000,
   )
 })

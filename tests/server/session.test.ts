@@ -29,9 +29,14 @@ let job: string
 let booth: string
 let machine: string
 
-const KIT = assignPpe({ process: 'SMAW', amps: 120, position: 'bench', grinding: false }).wear.map(
-  (item) => item.id,
-)
+const KIT = assignPpe({
+  process: 'SMAW',
+  amps: 120,
+  position: 'bench',
+  grinding: false,
+  arcMinutes: 60,
+  noise: null,
+}).wear.map((item) => item.id)
 const AIR = {
   space: 'indoors',
   volume: 1000,

@@ -29,6 +29,7 @@ const EMPTY_SPEC: JobSpec = {
   thickness: null,
   position: 'bench',
   grinding: false,
+  noise: null,
   arcHidden: false,
   shieldGas: null,
   gasFlow: null,

@@ -44,6 +44,14 @@ const dark = computed({
     useColorMode().preference = on ? 'dark' : 'light'
   },
 })
+const LISTED = assignPpe({
+  process: 'SMAW',
+  position: 'overhead',
+  amps: 130,
+  grinding: true,
+  arcMinutes: 120,
+  noise: null,
+})
 const started = Date.now() - 26 * 60_000
 const text = ref('')
 const query = ref<ShadeQuery>({
@@ -105,12 +113,7 @@ const query = ref<ShadeQuery>({
       />
     </section>
     <section class="panel p-4">
-      <DressedFigure
-        :answer="assignPpe({ process: 'SMAW', position: 'overhead', amps: 130, grinding: true })"
-        :shade="10"
-        respirator="half_mask"
-        :missing="['gauntlets']"
-      />
+      <DressedFigure :answer="LISTED" :shade="10" respirator="half_mask" :missing="['gauntlets']" />
     </section>
     <section class="panel p-4 flex flex-wrap gap-6">
       <WatchDial

@@ -6,7 +6,7 @@ import { compareControls } from '#core/air/controls'
 import { judgeAir, type AirAnswer } from '#core/air/judge'
 import { Simulation } from '#core/air/simulate'
 import type { LimitSet } from '#core/exposure/terms'
-import { judgeSection } from '#core/hood/section'
+import { captureReach } from '#core/hood/section'
 import type { RespiratorKind } from '#core/job/job'
 import { checkVentilation } from '#core/ventilation/prescriptive'
 import {
@@ -67,7 +67,7 @@ export function readJobAir(actor: Actor, id: string): Promise<JobAir> {
           }
         : null,
       measured: job.spec.measured?.reference ?? null,
-      hoodReach: hood ? judgeSection(hood.section).captureEnds : null,
+      hoodReach: hood ? captureReach(hood.section) : null,
       confined: job.spec.air.space === 'confined',
       adopted: [...scope.rules.limits],
       own: (await listConsumables(db, actor.site))
