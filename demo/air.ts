@@ -155,7 +155,8 @@ export async function addAir(
     for (const [n, result] of set.values.entries()) {
       const under = typeof result === 'string'
       await addSample(at(60 - n * 7), {
-        on: dayAfter(today, -(60 - n * 7)),
+        // One welder carries one pump a day: each group has its own days.
+        on: dayAfter(today, -(60 - n * 7) - i),
         kind: 'personal',
         group: set.group,
         who: `Welder ${(n % 3) + 1}`,

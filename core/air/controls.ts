@@ -8,6 +8,7 @@ import { RESPIRATOR_TABLE, type RespiratorRow } from '../respirator/apf.table'
 import { GENERAL_RULE } from '../ventilation/ventilation.table'
 import type { AirCase, FumeSource } from './case'
 import { CONTROL_TABLE, FUME_GUN, OFFERED, type Rung } from './controls.table'
+import { linearise } from './linear'
 import { lowerWire, sameMass } from './lower-wire'
 import { Simulation } from './simulate'
 
@@ -51,7 +52,7 @@ const NO_OWN: NotTried = { because: "no source is marked as the person's own" }
 /**
  * Each control by itself against the case as it is, with the same random draws, in the order of the hierarchy; the respirator last.
  * @param substance the one that decides
- * @returns empty when no adopted set limits it
+ * @returns empty when no adopted set limits it, or nothing gives it off
  * @throws RangeError for an impossible case
  */
 export function compareControls(
@@ -63,7 +64,8 @@ export function compareControls(
   const outcomeOf = (changed: AirCase, factor = 1): Outcome | null =>
     outcome(changed, substance, adopted, seed, factor)
   const asIs = outcomeOf(air)
-  if (!asIs) return []
+  const isThere = linearise(air).emitted.some((emitted) => emitted.substance === substance)
+  if (!asIs || !isThere) return []
   return [
     { id: 'asIs', rung: null, name: 'As it is', ...asIs, level: levelOf(asIs) },
     ...trialsOf(air, substance, asIs.upperShare).map(({ id, rung, name, changed, factor }) => {

@@ -14,8 +14,11 @@ export const unreckonedFindings = (air: AirCase): Finding[] => [
 ]
 
 /** Codes of what the model leaves open; on a job they are judged with what else is known of it. */
-export const COATING_OPEN = 'air.coatingFume'
-export const GASES_OPEN = 'air.gases'
+const COATING_OPEN = 'air.coatingFume'
+const GASES_OPEN = 'air.gases'
+
+export const isUnreckoned = ({ code }: Finding): boolean =>
+  code === COATING_OPEN || code === GASES_OPEN
 
 const isOfUnknownCoating = ({ coating }: FumeSource): boolean =>
   coating === 'unknown' || coating === 'paint'

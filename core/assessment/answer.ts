@@ -40,10 +40,9 @@ export function stepAnswers(assessment: Assessment, lacks: readonly string[] = [
   const names = (pieces: readonly { name: string }[]): string =>
     listed(pieces.map((piece) => inSentence(piece.name)))
   const wear = names(ppe.wear)
-  const body =
-    lacking.length > 0
-      ? `Lacks ${names(lacking)}.`
-      : `${wear.charAt(0).toUpperCase()}${wear.slice(1)}.`
+  const list = `${wear.charAt(0).toUpperCase()}${wear.slice(1)}.`
+  const ofBody = levels.body === 'clear' ? list : sentenceOf(findings, 'body')
+  const body = lacking.length > 0 ? `Lacks ${names(lacking)}.` : ofBody
   return [
     {
       step: 'eyes',

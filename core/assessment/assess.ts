@@ -1,5 +1,5 @@
 import { airBasis } from '../air/basis'
-import { COATING_OPEN, GASES_OPEN } from '../air/unreckoned'
+import { isUnreckoned } from '../air/unreckoned'
 import { isMeasured } from '../exposure/measured'
 import { DEFAULT_ADOPTED, PARTICULATES, type LimitSet, type Particulate } from '../exposure/terms'
 import { byWorst, worstLevel, type Finding, type Level, type Step } from '../finding/finding'
@@ -113,8 +113,11 @@ function exposureOf(job: JobSpec, adopted: readonly LimitSet[], check: AirCheck 
     isMeasured(job.measured, substance),
   ).flatMap((substance) => measuredOrChecked(job, substance, adopted, check.findings))
   // The coating and the gases of the arc are judged with what else the job knows of them.
-  const judged = new Set([COATING_OPEN, GASES_OPEN, ...ofMeasured.map((finding) => finding.code)])
-  return [...ofMeasured, ...check.findings.filter((finding) => !judged.has(finding.code))]
+  const judged = new Set(ofMeasured.map((finding) => finding.code))
+  const others = check.findings.filter(
+    (finding) => !judged.has(finding.code) && !isUnreckoned(finding),
+  )
+  return [...ofMeasured, ...others]
 }
 
 /** One measured substance: its results where they answer every limit, else whichever is worse, they or the check. */

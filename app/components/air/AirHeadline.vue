@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { headlineOf, openSubstances } from '#core/air/headline'
 import type { AirAnswer } from '#core/air/judge'
+import { isUnreckoned } from '#core/air/unreckoned'
 import { limitText } from '#core/exposure/limits.table'
 import { SUBSTANCE_NAME } from '#core/exposure/terms'
 import { worstLevel, type Finding, type Level } from '#core/finding/finding'
@@ -40,7 +41,11 @@ const WORD: Record<Level, string> = {
   unknown: 'has no answer yet',
 }
 const rule = computed(() => worstLevel(props.prescriptive))
-const model = computed(() => (props.answer ? worstLevel(props.answer.findings) : 'unknown'))
+const model = computed(() => {
+  const judged = props.answer?.findings.filter((finding) => !isUnreckoned(finding))
+  return judged ? worstLevel(judged) : 'unknown'
+})
+const unreckoned = computed(() => props.answer?.findings.filter(isUnreckoned) ?? [])
 </script>
 
 <template>
@@ -63,6 +68,14 @@ const model = computed(() => (props.answer ? worstLevel(props.answer.findings) :
     <p v-else class="font-semibold">{{ none }}</p>
     <p v-if="open" class="edge edge-unknown py-1 px-3 font-semibold" data-testid="open">
       No answer for {{ open }}.
+    </p>
+    <p
+      v-for="finding in unreckoned"
+      :key="finding.code"
+      class="edge edge-unknown py-1 px-3"
+      data-testid="unreckoned"
+    >
+      {{ finding.sentence }}
     </p>
     <p class="font-semibold">An estimate asks for sampling; it never says safe.</p>
     <div class="text-sm space-y-1" data-testid="both">

@@ -45,7 +45,7 @@ const wrong = (field: string): string | undefined => props.error(`consumed.${fie
 <template>
   <ChoiceRow v-model="way" legend="Filler melted" class="sm:col-span-2" :options="WAYS" />
   <p class="sm:pt-8 lg:col-span-2">
-    <span class="muted">Per arc hour:</span>
+    <span class="muted">Per arc hour:{{ ' ' }}</span>
     <span class="font-semibold">{{ melted }}</span>
     <span v-if="isMeasured" class="muted block text-sm">{{ CONSUMED_SOURCE.document }}</span>
   </p>

@@ -217,7 +217,6 @@ const looking = ref(false)
         label="Grinding goes with it"
         class="sm:col-span-2"
       />
-      <NoiseFields v-model="spec.noise" :errors="errors" />
       <UCheckbox
         v-if="HIDES.includes(spec.process)"
         v-model="spec.arcHidden"

@@ -3,7 +3,7 @@ import type { JobSpec } from '#core/job/job'
 
 /** Loud work beside the arc and the plug worn against it; all blank means that nobody has said. */
 const noise = defineModel<JobSpec['noise']>({ required: true })
-defineProps<{ errors: Record<string, string> }>()
+defineProps<{ errors: Record<string, string>; disabled?: boolean }>()
 
 const blank = { grinding: 0, gouging: 0, plug: null }
 type Field = keyof typeof blank
@@ -29,6 +29,7 @@ const plug = field('plug')
     label="At the grinder"
     help="In the shift; blank if not known"
     :error="errors['spec.noise.grinding']"
+    :disabled="disabled"
   />
   <QuantityInput
     v-model="gouging"
@@ -36,6 +37,7 @@ const plug = field('plug')
     label="Gouging"
     help="In the shift"
     :error="errors['spec.noise.gouging']"
+    :disabled="disabled"
   />
   <QuantityInput
     v-model="plug"
@@ -43,5 +45,6 @@ const plug = field('plug')
     label="Ear plugs, NRR"
     help="Rating on the box, dB"
     :error="errors['spec.noise.plug']"
+    :disabled="disabled"
   />
 </template>

@@ -78,5 +78,15 @@ export function airWords({ air, respirator }: JobSpec, units: Units): string {
   )
 }
 
+/** Loud work beside the arc and the plug against it, in one line. */
+export function noiseWords({ noise }: JobSpec): string {
+  if (noise === null) return 'Grinding, gouging and ear plugs: nobody has said'
+  return joined(
+    `${noise.grinding} min at the grinder`,
+    `${noise.gouging} min of gouging`,
+    noise.plug === null ? 'no plug named' : `plugs rated ${noise.plug}`,
+  )
+}
+
 export const gearWords = (gear: readonly Gear[]): string =>
   gear.length === 0 ? 'No machine or cylinder named' : gear.map((one) => one.label).join(', ')

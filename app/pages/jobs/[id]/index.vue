@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { START_NAME, startAnswer, stepAnswers, type StepAnswer } from '#core/assessment/answer'
 import { jobRoutes } from '#shared/job/routes'
-import { gearWords, jobWords } from '~/components/job/job-words'
+import { gearWords, jobWords, noiseWords } from '~/components/job/job-words'
 import { call } from '~/composables/api'
 import { useJobAssessment } from '~/composables/job/assessment'
 import { useJobDraft } from '~/composables/job/draft'
@@ -191,6 +191,12 @@ async function drafted(): Promise<void> {
           :supplied="kit.supplied"
           :respirator="draft.spec.respirator"
         />
+        <FindingList :findings="findingsOf('body')" />
+        <FoldedForm v-model:open="describing" :words="noiseWords(draft.spec)" :disabled="frozen">
+          <div class="grid grid-cols-1 sm:grid-cols-3 gap-4">
+            <NoiseFields v-model="draft.spec.noise" :errors="errors" :disabled="frozen" />
+          </div>
+        </FoldedForm>
       </StepBand>
       <StepBand id="air" :number="4" :title="TITLE.air" :level="levelOf.get('air')">
         <AirStep

@@ -1,0 +1,15 @@
+import { describe, expect, it } from 'vitest'
+import { judgeReadings, type Reading } from '#core/monitor/readings'
+
+describe('a monitor', () => {
+  const now = Date.UTC(2026, 4, 4, 12)
+  const readings = (minutesAgo: readonly number[], value: number): Reading[] =>
+    minutesAgo.map((ago) => ({ at: now - ago * 60_000, value }))
+  const judged = (list: Reading[]) => judgeReadings(list, 'manganese', ['osha'], now)
+  it('is silent after five minutes, not at five', () => {
+    const silent = Array.from({ length: 60 }, (_, i) => i + 6)
+    expect(judged(readings(silent, 0.1)).level).not.toBe('clear')
+    const fresh = Array.from({ length: 60 }, (_, i) => i + 5)
+    expect(judged(readings(fresh, 0.1)).level).toBe('clear')
+  })
+})
