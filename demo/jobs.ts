@@ -238,6 +238,8 @@ export const JOBS: Record<string, DemoJob> = {
       thickness: inches(1 / 4),
       air: AIR.bay,
       welders: 4,
+      // Each booth has a hood of its own.
+      hooded: 4,
       arcMinutes: 90,
       respirator: 'none',
     },
@@ -257,6 +259,8 @@ export const JOBS: Record<string, DemoJob> = {
       consumable: 'SMAW E7018',
       air: AIR.bay,
       welders: 4,
+      // Each booth has a hood of its own.
+      hooded: 4,
       arcMinutes: 100,
       respirator: 'none',
     },

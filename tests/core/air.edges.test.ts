@@ -9,7 +9,6 @@ import { linearise } from '#core/air/linear'
 import { drawsOf, triangularAt } from '#core/air/random'
 import { reckon } from '#core/air/reckon'
 import { Simulation, tornado } from '#core/air/simulate'
-import { course } from '#core/air/zones'
 import { caseWith, CERTAIN, SOURCE } from './air.fixture'
 
 const fieldsOf = (air: AirCase): string[] => faultsOfCase(air).map(({ field }) => field)

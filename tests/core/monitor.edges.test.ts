@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { judgeReadings, type Reading } from '#core/monitor/readings'
+import type { Reading } from '#core/monitor/dose'
+import { judgeReadings } from '#core/monitor/readings'
 
 describe('a monitor', () => {
   const now = Date.UTC(2026, 4, 4, 12)
