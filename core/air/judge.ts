@@ -10,7 +10,7 @@ import {
 } from '../exposure/compare'
 import { exposureFinding } from '../exposure/exposure-finding'
 import { gradeShare, shareText } from '../exposure/grade'
-import { asSubstance, LIMIT_WORDS, limitText, sourceOf } from '../exposure/limits.table'
+import { asSubstance, LIMIT_WORDS, limitWithNote, sourceOf } from '../exposure/limits.table'
 import { ACTS_ON, ORGAN_NAME, ORGAN_SOURCE } from '../exposure/organ.table'
 import {
   LIMIT_SET_NAME,
@@ -236,7 +236,7 @@ function reasonsOf(
     })
   compared.forEach((entry, i) =>
     reasons.push({
-      rule: `${limitText(entry.limit)}${entry.decides ? ' (adopted, strictest of its kind)' : ''}${entry.limit.note ? `. ${entry.limit.note}` : ''}`,
+      rule: `${limitWithNote(entry.limit)}${entry.decides ? ' (adopted, strictest of its kind)' : ''}`,
       source: entry.limit.source,
       inputs: {
         share: { amount: entry.share, unit: 'share' },

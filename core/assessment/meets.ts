@@ -1,4 +1,4 @@
-import { asSubstance, limitText, type Limit } from '../exposure/limits.table'
+import { asSubstance, limitWithNote, type Limit } from '../exposure/limits.table'
 import { unitOf } from '../exposure/terms'
 import type { Reason } from '../finding/finding'
 import { COMMON_PRACTICE } from '../finding/source'
@@ -26,7 +26,7 @@ export function meets(
     reasons: [
       ...reasons,
       {
-        rule: `${limitText(limit)}${limit.note ? `. ${limit.note}` : ''}`,
+        rule: limitWithNote(limit),
         source: limit.source,
         inputs: { share: { amount: share, unit: 'share' as const } },
       },

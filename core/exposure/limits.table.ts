@@ -235,3 +235,7 @@ export function limitText({ limit, unit, of, kind, set }: Limit): string {
   const counted = of ? ` as ${of.name}` : ''
   return `${limit} ${unitText(unit)}${counted}, ${AVERAGED_OVER[kind]}, ${LIMIT_SET_NAME[set]}`
 }
+
+/** A limit in words with what it holds for, without a full stop. */
+export const limitWithNote = (limit: Limit): string =>
+  limit.note ? `${limitText(limit)}. ${limit.note.replace(/\.$/, '')}` : limitText(limit)

@@ -209,6 +209,70 @@ test('samples: a file with a wrong unit is refused by line, a right one judged; 
   expect(heard).toEqual([])
 })
 
+test('a sampling result answers its own kind, noise counts through the plugs, wind gives a range; a part of a day has its time', async ({
+  page,
+}) => {
+  const heard = listen(page, [/status of 400/])
+  await enter(page)
+  const title = 'Stainless handrail, wheelhouse'
+  await page.goto(
+    `${app.url}/jobs/${await find(page, `/jobs?q=${encodeURIComponent(title)}`, title)}`,
+  )
+  const air = page.locator('#air')
+  await expect(air).toContainText('Ozone and nitrogen dioxide: not judged, measure.')
+  await page.getByRole('button', { name: 'Change' }).first().click()
+  const results = page.getByTestId('sampling-results')
+  const taken = (name: RegExp) => results.getByText(name).click()
+  await taken(/^A moment/)
+  // OSHA, manganese: ceiling 5 mg/m3, recalled.
+  await results.getByLabel('Manganese').fill('6')
+  await expect(air).toContainText('1.2 times the ceiling for manganese')
+  await results.getByLabel('Manganese').fill('')
+  await expect(air).toContainText('At most 1 % of the ceiling for manganese')
+  await results.getByLabel('Manganese').fill('0.09')
+  await results.getByLabel('Ozone').fill('0.02')
+  await taken(/^8 h/)
+  await results.getByLabel('Ozone').fill('0.02')
+  await expect(air).toContainText('Nitrogen dioxide: not judged, measure.')
+  await page.getByLabel('Gouging').fill('60')
+  const body = page.locator('#body')
+  await expect(body).toContainText('more than plugs alone can take off')
+  await page.getByLabel('Ear plugs, NRR').fill('29')
+  await expect(body).toContainText('through plugs rated 29')
+  await page.getByRole('button', { name: 'Save' }).click()
+  await expect(page.getByRole('button', { name: 'Saved' })).toBeVisible()
+  await page.reload()
+  await expect(body).toContainText('through plugs rated 29')
+  await expect(page.locator('#air')).toContainText('Nitrogen dioxide: not judged, measure.')
+  await page.getByRole('button', { name: 'Change' }).first().click()
+  await page.locator('#air').getByText('Outdoors', { exact: true }).click()
+  await page.getByRole('switch', { name: 'Air sampling of this task' }).click()
+  await page.getByLabel('Wind at the work').fill('200')
+  await expect(page.locator('#air')).toContainText('in this wind')
+  await expectAccessible(page)
+
+  await page.goto(`${app.url}/air/samples`)
+  await page.getByRole('button', { name: 'Log a sample' }).click()
+  const log = async (start: string): Promise<void> => {
+    await page.getByLabel('Group of people').fill('Two pumps')
+    await page.getByLabel('Person, or spot').fill('Welder 9')
+    await page.getByLabel('Task').fill('Frames')
+    await page.getByLabel(/^Result, /).fill('0.3')
+    await page.getByLabel('Started at').fill(start)
+    await page.getByLabel('Minutes sampled').fill('240')
+    await page.getByLabel('Report').fill('AS-90')
+    await page.getByRole('button', { name: 'Log it' }).click()
+  }
+  await log('08:00')
+  await expect(page.getByLabel('Person, or spot')).toHaveValue('')
+  await log('10:00')
+  await expect(page.getByText('It overlaps with a part on file')).toBeVisible()
+  await page.getByLabel('Started at').fill('12:00')
+  await page.getByRole('button', { name: 'Log it' }).click()
+  await expect(page.getByLabel('Person, or spot')).toHaveValue('')
+  expect(heard).toEqual([])
+})
+
 test('a monitor goes over its limit, someone feels ill: the work stops until it is cleared', async ({
   page,
 }) => {

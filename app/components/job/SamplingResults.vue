@@ -17,6 +17,7 @@ const props = defineProps<{ errors: Record<string, string>; disabled?: boolean }
 const kind = ref<LimitKind>(
   LIMIT_KINDS.find((one) => Object.keys(measured.value.results[one] ?? {}).length > 0) ?? 'twa',
 )
+const NAME: Record<LimitKind, string> = { ...TAKEN_OVER, ceiling: 'A moment' }
 const ANSWERS: Record<LimitKind, string> = {
   twa: 'Answers 8 h limits only',
   stel: 'Answers 15 min limits only',
@@ -25,7 +26,7 @@ const ANSWERS: Record<LimitKind, string> = {
 const kinds = computed(() =>
   LIMIT_KINDS.map((value) => {
     const count = Object.keys(measured.value.results[value] ?? {}).length
-    return { value, label: count === 0 ? TAKEN_OVER[value] : `${TAKEN_OVER[value]} (${count})` }
+    return { value, label: count === 0 ? NAME[value] : `${NAME[value]} (${count})` }
   }),
 )
 const errorOf = (of: LimitKind, substance: Substance): string | undefined =>
@@ -87,14 +88,10 @@ function setResult(substance: Substance, typed: string | number): void {
       <UFormField label="Report" :error="errors['spec.measured.reference']">
         <UInput v-model="measured.reference" class="w-full" :disabled="disabled" />
       </UFormField>
-      <UFormField label="Taken over" :help="ANSWERS[kind]">
-        <URadioGroup
-          v-model="kind"
-          :items="kinds"
-          orientation="horizontal"
-          aria-label="Taken over"
-        />
-      </UFormField>
+      <div>
+        <ChoiceRow v-model="kind" legend="Taken over" :options="kinds" />
+        <p class="muted text-sm mt-1">{{ ANSWERS[kind] }}</p>
+      </div>
     </div>
     <div class="grid grid-cols-2 sm:grid-cols-4 gap-4">
       <UFormField

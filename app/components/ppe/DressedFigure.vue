@@ -217,7 +217,7 @@ const cloth = (
         >
           <span class="plate text-2xl w-7 text-right shrink-0 pt-0.5">{{ spot.number }}</span>
           <span>
-            <span class="font-semibold">{{ titleOf(spot.piece) }}</span>
+            <span class="font-semibold">{{ titleOf(spot.piece) }}{{ ' ' }}</span>
             <span v-if="lacks(spot.piece.id)" class="text-stop font-bold">Missing</span>
             <span class="muted block text-sm leading-snug">
               {{ propertiesText(spot.piece.properties) }}.
@@ -247,7 +247,7 @@ const cloth = (
         <li v-for="piece in answer.avoid" :key="piece.id" class="flex gap-2 leading-snug">
           <span class="text-stop font-bold shrink-0" aria-hidden="true">×</span>
           <span>
-            <span class="font-semibold">{{ piece.name }}.</span>
+            <span class="font-semibold">{{ piece.name }}.{{ ' ' }}</span>
             <span class="muted text-sm">{{ piece.reason }}</span>
           </span>
         </li>
