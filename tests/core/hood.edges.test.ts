@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { judgeSection, type Section } from '#core/hood/section'
+import { captureReach, judgeSection, type Section } from '#core/hood/section'
+import { faultOfSlot } from '#core/hood/velocity'
 import { convectiveHeat, leanAt, plumeAt } from '#core/hood/plume'
 import { judgeSurveys, sinceFilter, surveyTrend, type HoodSurvey } from '#core/hood/survey'
 
@@ -36,6 +37,58 @@ describe('a hood at its edges', () => {
     expect(inPlume(-drift, 0.5, 0.3)).toBe(false)
     expect(inPlume(-drift, 0.5, -0.3)).toBe(true)
   })
+  it('a receiving hood holds while the plume is whole under it, twice its flow in still air, four times in a draft', () => {
+    const over = (change: Partial<Section>) =>
+      judge({ hood: { x: 0, y: 0.6 }, flow: 0.05, opening: 0.5, ...change })
+    const heat = convectiveHeat('SMAW', 120)!
+    const own = plumeAt(heat, 0.6, 0).flow
+    expect(over({ flow: own * 2.01 }).plume!.needed).toBeCloseTo(own * 2, 12)
+    expect(over({ flow: own * 2.01 }).mechanism).toBe('receiving')
+    expect(over({ flow: own * 1.99 }).mechanism).toBe('neither')
+    expect(over({ flow: own * 2.01, draft: 0.1 }).plume!.needed).toBeCloseTo(own * 2, 12)
+    expect(over({ flow: own * 4.01, draft: 0.11 }).plume!.needed).toBeCloseTo(own * 4, 12)
+    expect(over({ hood: { x: 0.6, y: 0.59 } }).plume!.atHood).toBeNull()
+    expect(over({ hood: { x: 0.59, y: 0.6 } }).plume!.atHood).not.toBeNull()
+  })
+  it('the draft that breaks it carries the plume to the edge, or asks for more flow than there is', () => {
+    const heat = convectiveHeat('SMAW', 120)!
+    const { flow, radius } = plumeAt(heat, 0.6, 0)
+    const breaks = (share: number, x = 0) =>
+      judge({ hood: { x, y: 0.6 }, opening: 0.5, flow: flow * share }).plume!.breaksAt!
+    const byEdge = (0.25 - radius) / plumeAt(heat, 0.6, 1).drift
+    expect(breaks(4.1)).toBeCloseTo(byEdge, 9)
+    expect(breaks(2.1)).toBeCloseTo(Math.min(byEdge, 0.1), 9)
+    expect(breaks(4.1, 0.05)).toBeCloseTo((0.3 - radius) / plumeAt(heat, 0.6, 1).drift, 9)
+  })
+  it('the gas shield: TIG from 1 m/s by common practice, the others from 5 mph by AWS D1.1', () => {
+    const shield = (process: Section['process'], draft: number) =>
+      judge({ process, draft, hood: { x: 0.6, y: 0.6 } }).findings.find(
+        ({ code }) => code === 'air.gasShield',
+      )
+    expect(shield('GTAW', 0.99)!.level).toBe('clear')
+    expect(shield('GTAW', 1.01)).toMatchObject({ level: 'caution', remedy: 'Screen the draft.' })
+    expect(shield('GTAW', 0)!.reasons[0]!.rule).toBe('TIG and plasma: caution from 1 m/s')
+    expect(shield('GTAW', 0)!.reasons[0]!.source.document).toBe('Common practice')
+    expect(shield('GMAW', 2.2)!.level).toBe('clear')
+    expect(shield('GMAW', 2.3)!.level).toBe('caution')
+    expect(shield('GMAW', 0)!.reasons[0]!.rule).toContain('5 mph')
+    expect(shield('GMAW', 0)!.reasons[0]!.source.document).toContain('D1.1')
+    expect(shield('SMAW', 3)).toBeUndefined()
+    const near = judge({ process: 'GTAW', hood: { x: 0.03, y: 0 }, flow: 0.6 }).findings.find(
+      ({ code }) => code === 'air.gasShield',
+    )!
+    expect(near).toMatchObject({ level: 'caution', remedy: expect.stringContaining('Back off') })
+  })
+  it('a slot is at most a fifth as wide as it is long', () => {
+    // ACGIH industrial ventilation, recalled: slots have width over length of 0.2 or less.
+    expect(faultOfSlot('slot', 0.5, 0.1)).toBeNull()
+    expect(faultOfSlot('slot', 0.5, 0.101)).toContain('a fifth as wide')
+    expect(faultOfSlot('flanged_slot', 0.5, null)).toBe('Enter the width of the slot.')
+    expect(faultOfSlot('plain', 0.5, null)).toBeNull()
+    expect(captureReach({ ...SECTION, shape: 'slot', slotWidth: null })).toBeNull()
+    expect(captureReach({ ...SECTION, shape: 'slot', slotWidth: 0.05 })).toBeGreaterThan(0)
+    expect(captureReach(SECTION)).toBe(judge({}).captureEnds)
+  })
   it('heat is 0.3 of current times conventional voltage', () => {
     // IEC 60974-1, recalled: covered electrodes 20 + 0.04 I, MIG 14 + 0.05 I, TIG 10 + 0.04 I volts.
     expect(convectiveHeat('SMAW', 100)).toBeCloseTo(0.3 * 100 * 24, 9)
@@ -43,6 +96,7 @@ describe('a hood at its edges', () => {
     expect(convectiveHeat('FCAW', 200)).toBeCloseTo(0.3 * 200 * 24, 9)
     expect(convectiveHeat('GTAW', 100)).toBeCloseTo(0.3 * 100 * 14, 9)
     expect(convectiveHeat('OFC', 100)).toBeNull()
+    expect(convectiveHeat('SMAW', 0.5)).toBeCloseTo(0.3 * 0.5 * 20.02, 9)
     for (const amps of [0, -1, Number.NaN])
       expect(() => convectiveHeat('SMAW', amps)).toThrow(RangeError)
   })
