@@ -90,7 +90,6 @@ export function assessJob(job: JobSpec, context: JobContext): Assessment {
     ...ppe.findings,
     ...checkVentilation(job),
     ...exposureOf(job, rules.limits, context.airCheck ?? null),
-    ...judgeGases(job, rules.limits),
     ...(context.airNow ?? []),
     ...judgeGearOfJob(gearNeeds(job.process), context.gear),
   ])
@@ -117,7 +116,7 @@ function exposureOf(job: JobSpec, adopted: readonly LimitSet[], check: AirCheck 
   const others = check.findings.filter(
     (finding) => !judged.has(finding.code) && !isUnreckoned(finding),
   )
-  return [...ofMeasured, ...others]
+  return [...ofMeasured, ...others, ...judgeGases(job, adopted)]
 }
 
 /** One measured substance: its results where they answer every limit, else whichever is worse, they or the check. */

@@ -17,6 +17,7 @@ import { emissionRate, type Emission } from '../fume/emission'
 import type { JobSpec } from '../job/job'
 import { hoodedWelders, hoodState } from '../ventilation/hood'
 import { CAPTURE } from '../ventilation/ventilation.table'
+import { judgeGases } from './gases'
 import { judgeMeasured } from './judge-measured'
 import { meets } from './meets'
 import { notJudged, notMeasuredOver, withoutLimit, type Unknown } from './not-judged'
@@ -34,13 +35,17 @@ const FULL_CHECK: readonly Particulate[] = ['ironOxide', 'aluminium', 'chromium'
 /**
  * Each substance of the job against the strictest limits that the site adopted, one Finding a substance: measured where
  * a result answers the limit, else estimated for the room. No factor, no flow, or a bound too loose to decide: `unknown`.
+ * Gases that the process makes are judged where they were measured, else named.
  * TWA counts the arc minutes of the shift over 8 h; 15 min limits and ceilings are met by the worst task, never averaged.
  */
 export function estimateExposure(
   job: JobSpec,
   adopted: readonly LimitSet[] = DEFAULT_ADOPTED,
 ): Finding[] {
-  return PARTICULATES.flatMap((substance) => estimateSubstance(job, substance, adopted))
+  return [
+    ...PARTICULATES.flatMap((substance) => estimateSubstance(job, substance, adopted)),
+    ...judgeGases(job, adopted),
+  ]
 }
 
 /** One substance of `estimateExposure`: one Finding, of the limit that comes out worst, or none where nothing gives it off. */

@@ -52,7 +52,7 @@ describe('a job in a few words', () => {
 
 describe('what one person lacks', () => {
   it('is named instead of what to wear, and what is worn otherwise', () => {
-    const assessment = assess({})
+    const assessment = assess({ arcMinutes: 10 })
     const [first, second] = assessment.ppe.wear
     const says = (lacks: string[]) => stepOf(stepAnswers(assessment, lacks), 'body').says
     expect(says([])).not.toMatch(/^Lacks/)

@@ -90,6 +90,12 @@ describe('gases that no model reckons are named, never left out', () => {
     expect(finding).toMatchObject({ code: 'air.phosgene', level: 'unknown' })
     expect(finding!.sentence).toContain('the limit sets that the site adopted have none for it')
   })
+  it('the quick estimate of a job, a class or a calculation names them as well', () => {
+    const gases = (change: Partial<JobSpec>) =>
+      find(estimateExposure(jobWith(change), ['osha']), 'air.gases')
+    expect(gases(MIG)!.level).toBe('caution')
+    expect(gases({})).toBeUndefined()
+  })
   it('a job keeps one finding of it, with a full check on file too', () => {
     const job = jobWith(MIG)
     const airCheck = {

@@ -108,6 +108,7 @@ function layOut(permit: Permit, job: JobRow, me: Me, now: Date): TDocumentDefini
       {
         table: {
           headerRows: 1,
+          dontBreakRows: true,
           widths: [50, '*', 190],
           body: [
             [
@@ -124,6 +125,7 @@ function layOut(permit: Permit, job: JobRow, me: Me, now: Date): TDocumentDefini
       {
         table: {
           headerRows: 1,
+          dontBreakRows: true,
           widths: [105, 125, '*', 40],
           body: [
             ['When', 'What', 'Who, and note', 'Audit'].map((text) => ({ text, bold: true })),
