@@ -5,7 +5,8 @@ import { assessJob, DEFAULT_RULES } from '#core/assessment/assess'
 import { estimateExposure } from '#core/assessment/estimate'
 import { judgeMeasured } from '#core/assessment/judge-measured'
 import { answerOf, isMeasured, resultOf, type MeasuredAir } from '#core/exposure/measured'
-import { LIMIT_KINDS, type LimitKind, type LimitSet } from '#core/exposure/terms'
+import { hasLimit } from '#core/exposure/limits.table'
+import { LIMIT_KINDS, LIMIT_SETS, type LimitKind, type LimitSet } from '#core/exposure/terms'
 import type { Finding } from '#core/finding/finding'
 import type { RespiratorKind } from '#core/job/job'
 import { jobWith } from './job.fixture'
@@ -141,6 +142,22 @@ describe('what the results say of one limit', () => {
             expect(after!.concentration).toBeGreaterThan(limit)
         }
       }),
+    )
+  })
+  it('more limit sets never make it milder, whatever was measured and worn', () => {
+    const LEVELS = ['clear', 'caution', 'unknown', 'stop']
+    const rank = (measured: MeasuredAir, adopted: readonly LimitSet[], worn: RespiratorKind) =>
+      LEVELS.indexOf(judged(measured, adopted, worn)!.level)
+    const sets = fc.subarray([...LIMIT_SETS], { minLength: 1 })
+    const worn = fc.constantFrom<RespiratorKind>('none', 'half_mask', 'powered_helmet')
+    fc.assert(
+      fc.property(some, sets, sets, worn, (values, fewer, others, respirator) => {
+        const measured = manganese(values)
+        if (!isMeasured(measured, 'manganese') || !hasLimit('manganese', fewer)) return true
+        const more = [...new Set([...fewer, ...others])]
+        return rank(measured, more, respirator) >= rank(measured, fewer, respirator)
+      }),
+      { numRuns: 500 },
     )
   })
   it('finds a result by substance and kind', () => {
