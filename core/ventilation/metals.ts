@@ -1,4 +1,4 @@
-import { isMeasured } from '../exposure/measured'
+import { resultOf } from '../exposure/measured'
 import type { Finding } from '../finding/finding'
 import { COMMON_PRACTICE } from '../finding/source'
 import { respiratorRow } from '../respirator/apf.table'
@@ -79,7 +79,7 @@ export function metalFindings({
     })
   } else if (coating === 'paint') {
     // Known to be there, but no table says what it gives off: only a sampling result makes it more than unknown.
-    const sampled = isMeasured(measured, 'fume')
+    const sampled = resultOf(measured, 'fume', 'twa') !== undefined
     findings.push({
       ...base,
       code: 'air.coating',

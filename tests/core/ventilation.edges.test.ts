@@ -20,6 +20,13 @@ describe('coatings and metals that the rule names', () => {
     expect(finding.level).toBe(level)
     expect(finding.legal ?? false).toBe(legal)
   })
+  it('paint is unknown until a whole shift of it was sampled; a moment is not enough', () => {
+    const level = (results: NonNullable<JobSpec['measured']>['results']) =>
+      of('air.coating', { coating: 'paint', measured: { reference: 'AS-2', results } })!.level
+    expect(level({ ceiling: { fume: 1 } })).toBe('unknown')
+    expect(level({ twa: { lead: 0.01 } })).toBe('unknown')
+    expect(level({ twa: { fume: 1 } })).toBe('caution')
+  })
   it('stainless is cut with exhaust indoors; outdoors, or welded, the rule is silent', () => {
     const cut = { process: 'PAC', consumable: null, baseMetal: 'stainless' } as const
     expect(of('air.stainlessCut', cut)!.level).toBe('stop')
