@@ -1,3 +1,5 @@
+import { once } from 'node:events'
+import { request, type IncomingMessage } from 'node:http'
 import { randomUUID } from 'node:crypto'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { Gear } from '#shared/inspection/schema'
@@ -390,6 +392,30 @@ describe('shift', () => {
   })
 })
 
+/** A sign-in of which the server has said that it takes it, before its body is sent. */
+function beginSignIn(
+  url: string,
+  body: object,
+): { taken: Promise<unknown>; status: Promise<number | undefined> } {
+  const call = request(`${url}/api/v1/sign-in`, {
+    method: 'POST',
+    headers: {
+      'content-type': 'application/json',
+      origin: url,
+      connection: 'close',
+      expect: '100-continue',
+    },
+  })
+  const status = once(call, 'response').then(([answer]) => {
+    const response = answer as IncomingMessage
+    response.resume()
+    return response.statusCode
+  })
+  const taken = once(call, 'continue').then(() => call.end(JSON.stringify(body)))
+  call.flushHeaders()
+  return { taken, status }
+}
+
 describe('health', () => {
   it('is alive without the database, and ready only with it', async () => {
     expect((await fetch(`${app.url}/api/v1/health/alive`)).status).toBe(200)
@@ -397,17 +423,12 @@ describe('health', () => {
   })
 
   it('a request that runs while the server is told to stop is answered', async () => {
-    const slow = Promise.all(
-      Array.from({ length: 8 }, (_, i) =>
-        new Person(app).send('POST', '/sign-in', {
-          email: `slow${i}@shop.example`,
-          password: 'wrong',
-        }),
-      ),
+    const slow = Array.from({ length: 8 }, (_, i) =>
+      beginSignIn(app.url, { email: `slow${i}@shop.example`, password: 'wrong' }),
     )
-    await new Promise((resolve) => setTimeout(resolve, 40))
+    await Promise.all(slow.map(({ taken }) => taken))
     await app.stop()
-    expect((await slow).map((answer) => answer.status)).toEqual(
+    expect(await Promise.all(slow.map(({ status }) => status))).toEqual(
       Array.from({ length: 8 }, () => 401),
     )
     await app.start()
