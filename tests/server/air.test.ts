@@ -128,6 +128,24 @@ describe('an air assessment', () => {
     expect(pages[1]).toMatch(/G = 23\.9 g\/h x \(1 - 0\) x 0\.25\/3\.6 = 1\.66 mg\/s/)
     expect(pages[1]).toMatch(/seed, draws air-2, 42, 10,000/)
   })
+  it('prints what no model reckons: the gases of the arc and a painted surface', async () => {
+    const painted = await made(
+      lead,
+      '/jobs',
+      jobBody({
+        title: 'Painted',
+        stationId: shop.station,
+        spec: { ...JOB, process: 'GMAW', consumable: 'GMAW E70S', coating: 'paint' },
+      }),
+    )
+    const { body } = await assess({}, painted)
+    const answer = await fetch(`${app.url}/api/v1/assessments/${body.id}/pdf?paper=A4`, {
+      headers: { cookie: lead.cookie },
+    })
+    const text = (await readPdf(await answer.arrayBuffer())).pages.join(' ').replace(/\s+/g, ' ')
+    expect(text).toContain('what the coating gives off is not judged')
+    expect(text).toContain('Ozone, nitrogen dioxide and carbon monoxide: not judged, measure.')
+  })
   it.each([
     [{ volume: 0 }, 'air.volume'],
     [{ flow: 0 }, 'air.flow'],
