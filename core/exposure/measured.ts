@@ -2,7 +2,7 @@ import { isDangerous } from './idlh.table'
 import { LIMIT_KINDS, type LimitKind, type Substance } from './terms'
 
 /** Results of one kind, in the unit of the substance: mg/m3 as it is named, gases ppm. */
-export type Results = Partial<Record<Substance, number>>
+type Results = Partial<Record<Substance, number>>
 /** Air sampling of a task. Each result says by its kind over what time it was taken. */
 export interface MeasuredAir {
   reference: string
