@@ -37,6 +37,13 @@ export const hoodedWelders = ({
 }: Pick<VentilationQuery, 'air' | 'welders' | 'hooded'>): number =>
   hoodState(air) === 'off' ? 0 : Math.min(welders, hooded ?? 1)
 
+/**
+ * How many of a job's welders have a hood when so many share one station: it has one hood, so who shares it is under none.
+ * @param hooded as the job says; null: nobody has said
+ */
+export const hoodedWhenShared = (hooded: number | null, sharing: number): number | null =>
+  hooded === null ? null : Math.max(1, hooded - Math.max(0, sharing - 1))
+
 /** The hood of a job by the table: whether it counts, and why not. */
 export function hoodFindings({ air }: VentilationQuery): Finding[] {
   if (air.hood === 'none') return []

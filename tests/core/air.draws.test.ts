@@ -63,7 +63,7 @@ describe('Monte Carlo', () => {
     expect(() => new Simulation(caseWith({}), 1.5)).toThrow(RangeError)
     expect(() => new Simulation(caseWith({}), 1).step(5_000_001)).toThrow(RangeError)
   })
-  it('memory does not grow with the draws: two fixed arrays a substance', () =>
+  it('memory does not grow with the draws: fixed arrays a substance', () =>
     expect(new Histogram().counts.byteLength).toBe(17_408 * 4))
 })
 

@@ -4,17 +4,7 @@ import { headlineOf, openSubstances, whyUndecided } from '#core/air/headline'
 import { judgeAir } from '#core/air/judge'
 import { judgeSpot } from '#core/exposure/spot'
 import { caseWith } from './air.fixture'
-
-const now = new Date('2026-05-04T10:00:00Z')
-const TEST: GasTest = {
-  oxygen: 20.8,
-  explosive: 0,
-  others: {},
-  at: now,
-  until: new Date('2026-05-04T11:00:00Z'),
-  instrument: 'G-1',
-  bumpTested: true,
-}
+import { GAS_TEST, NOW as now } from './gas.fixture'
 
 describe('what a gas test says', () => {
   test.each([
@@ -46,10 +36,13 @@ describe('what a gas test says', () => {
     ],
     [{ others: { ozone: Number.NaN } }, 'unknown', 'Ozone was not read.'],
   ] as [Partial<GasTest>, string, unknown][])('%o: %s', (change, level, sentence) =>
-    expect(judgeGasTest({ ...TEST, ...change }, now, ['osha'])).toMatchObject({ level, sentence }),
+    expect(judgeGasTest({ ...GAS_TEST, ...change }, now, ['osha'])).toMatchObject({
+      level,
+      sentence,
+    }),
   )
   it('counts until its end, not at it', () => {
-    const at = (time: string) => judgeGasTest(TEST, new Date(time), ['osha']).level
+    const at = (time: string) => judgeGasTest(GAS_TEST, new Date(time), ['osha']).level
     expect(at('2026-05-04T10:59:59Z')).toBe('clear')
     expect(at('2026-05-04T11:00:00Z')).toBe('unknown')
   })

@@ -1,6 +1,7 @@
 import { describe, expect, it, test } from 'vitest'
 import { afterRelease, judgeRelease, leaked, LOWER_EXPLOSIVE } from '#core/air/closed-space'
 import { judgeGasTest, type GasTest } from '#core/air/gas-test'
+import { GAS_TEST, NOW as now } from './gas.fixture'
 
 describe('a leak or purge in a closed space', () => {
   it('worst case 20.9 (1 - Vg/V), mixed 20.9 e^(-Vg/V)', () => {
@@ -43,18 +44,8 @@ describe('a leak or purge in a closed space', () => {
 })
 
 describe('the gas test before entry', () => {
-  const now = new Date('2026-05-04T10:00:00Z')
-  const TEST: GasTest = {
-    oxygen: 20.8,
-    explosive: 0,
-    others: {},
-    at: now,
-    until: new Date('2026-05-04T11:00:00Z'),
-    instrument: 'G-1',
-    bumpTested: true,
-  }
   const judge = (change: Partial<GasTest>, at = now) =>
-    judgeGasTest({ ...TEST, ...change }, at, ['osha'])
+    judgeGasTest({ ...GAS_TEST, ...change }, at, ['osha'])
   it.each([
     [{}, 'clear'],
     [{ oxygen: 19.4 }, 'stop'],

@@ -1,4 +1,5 @@
 import { describe, expect, it, test } from 'vitest'
+import { hoodedWhenShared } from '#core/ventilation/hood'
 import { checkVentilation } from '#core/ventilation/prescriptive'
 import type { JobSpec } from '#core/job/job'
 import { jobWith } from './job.fixture'
@@ -19,6 +20,10 @@ describe('coatings and metals that the rule names', () => {
     const finding = of('air.coating', { coating }, { space, ...(held ? HELD : {}) })!
     expect(finding.level).toBe(level)
     expect(finding.legal ?? false).toBe(legal)
+  })
+  it('who shares a station shares its one hood', () => {
+    expect([0, 1, 2, 3, 9].map((sharing) => hoodedWhenShared(4, sharing))).toEqual([4, 4, 3, 2, 1])
+    expect(hoodedWhenShared(null, 3)).toBeNull()
   })
   it('paint is unknown until a whole shift of it was sampled; a moment is not enough', () => {
     const level = (results: NonNullable<JobSpec['measured']>['results']) =>

@@ -1,4 +1,5 @@
 import type { ShopRules } from '#core/assessment/assess'
+import { hoodedWhenShared } from '#core/ventilation/hood'
 import type { JobSpec } from '#core/job/job'
 import { shadeBand } from '#core/shade/search'
 import type { Member } from '#core/readiness/readiness'
@@ -138,6 +139,7 @@ function jobOf(
     ...row.spec,
     measured,
     welders: Math.max(row.spec.welders, sharing),
+    hooded: hoodedWhenShared(row.spec.hooded, sharing),
     air: { ...station.air, hoodProved: proofs.get(station.id) === true },
   }
 }
