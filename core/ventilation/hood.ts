@@ -38,11 +38,13 @@ export const hoodedWelders = ({
   hoodState(air) === 'off' ? 0 : Math.min(welders, hooded ?? 1)
 
 /**
- * How many of a job's welders have a hood when so many share one station: it has one hood, so who shares it is under none.
- * @param hooded as the job says; null: nobody has said
+ * What a job says of hoods, where so many share one station. Its word holds for the welders it speaks of; with more of
+ * them nobody has said, and the station's hood takes one.
  */
-export const hoodedWhenShared = (hooded: number | null, sharing: number): number | null =>
-  hooded === null ? null : Math.max(1, hooded - Math.max(0, sharing - 1))
+export const hoodedWhenShared = (
+  { welders, hooded }: Pick<VentilationQuery, 'welders' | 'hooded'>,
+  sharing: number,
+): number | null => (sharing > welders ? null : hooded)
 
 /** The hood of a job by the table: whether it counts, and why not. */
 export function hoodFindings({ air }: VentilationQuery): Finding[] {

@@ -21,9 +21,11 @@ describe('coatings and metals that the rule names', () => {
     expect(finding.level).toBe(level)
     expect(finding.legal ?? false).toBe(legal)
   })
-  it('who shares a station shares its one hood', () => {
-    expect([0, 1, 2, 3, 9].map((sharing) => hoodedWhenShared(4, sharing))).toEqual([4, 4, 3, 2, 1])
-    expect(hoodedWhenShared(null, 3)).toBeNull()
+  it('more at a station than the job speaks of have one hood between them', () => {
+    const four = { welders: 4, hooded: 4 }
+    expect([0, 1, 4, 5].map((sharing) => hoodedWhenShared(four, sharing))).toEqual([4, 4, 4, null])
+    expect(hoodedWhenShared({ welders: 1, hooded: 1 }, 2)).toBeNull()
+    expect(hoodedWhenShared({ welders: 4, hooded: null }, 2)).toBeNull()
   })
   it('paint is unknown until a whole shift of it was sampled; a moment is not enough', () => {
     const level = (results: NonNullable<JobSpec['measured']>['results']) =>

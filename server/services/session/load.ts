@@ -139,7 +139,7 @@ function jobOf(
     ...row.spec,
     measured,
     welders: Math.max(row.spec.welders, sharing),
-    hooded: hoodedWhenShared(row.spec.hooded, sharing),
+    hooded: hoodedWhenShared(row.spec, sharing),
     air: { ...station.air, hoodProved: proofs.get(station.id) === true },
   }
 }
