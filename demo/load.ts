@@ -8,10 +8,11 @@ import { findMe } from '#server/db/person'
 import type { Actor } from '#server/services/actor'
 import { addGear, inspectGear } from '#server/services/inspection/inspection'
 import { addJob } from '#server/services/job/job'
-import { actOnPermit, logRound } from '#server/services/permit/act'
+import { actOnPermit } from '#server/services/permit/act'
+import { logRound } from '#server/services/permit/watch'
 import { changeDraft, draftPermit, signPermit } from '#server/services/permit/draft'
 import { readPermit } from '#server/services/permit/read'
-import { isSetupNeeded, setPin, setUp } from '#server/services/sign-in/account'
+import { isSetupNeeded, setPin, makeFirst } from '#server/services/sign-in/account'
 import { dayAfter } from '#core/calendar/day'
 import { siteDay } from '#server/services/shop/day'
 import { addAir } from './air'
@@ -35,7 +36,7 @@ export async function loadDemo(say: (line: string) => void): Promise<boolean> {
   const clock = await getClock()
   const now = clock.now()
   const [lead] = signIns
-  await setUp({ ...SITE, name: lead!.name, email: lead!.email, password: lead!.password })
+  await makeFirst({ ...SITE, name: lead!.name, email: lead!.email, password: lead!.password })
   const login = (await inTransaction((db) => findLogin(db, lead!.email)))!
   const me = await inOrganisation(login.organisation_id, (db) => findMe(db, login.person_id, now))
   const actor: Actor = {
@@ -44,6 +45,9 @@ export async function loadDemo(say: (line: string) => void): Promise<boolean> {
     site: me.site.id,
     name: me.name,
     role: 'lead',
+    kind: 'account',
+    booth: null,
+    scopes: null,
     signIn: null,
     now,
     rehearsal: clock.factor !== 1,
@@ -205,7 +209,12 @@ async function makePermits(
     await signPermit(at(from), id, { eventId: randomUUID(), as: 'fire_watch', pin: watchIn!.pin })
     const pins: Partial<Record<PermitAction, string>> = { issue: leadIn!.pin, close: watchIn!.pin }
     for (const step of steps) {
-      if (step.round) await logRound(at(step.ago), id, { eventId: randomUUID(), note: step.note })
+      if (step.round)
+        await logRound(at(step.ago), id, {
+          eventId: randomUUID(),
+          note: step.note,
+          pin: watchIn!.pin,
+        })
       else
         await actOnPermit(at(step.ago), id, {
           eventId: randomUUID(),

@@ -4,6 +4,16 @@ export interface Config {
   cookieSecret: string
   rehearsal: number
   poolSize: number
+  /** How costly a hash of a password or PIN is, as a power of two. Less than 15 is for tests only. */
+  hashCost: number
+  /** Where people reach this Zonaris, like https://zonaris.example; null: on this machine only. */
+  origin: URL | null
+  /** A reverse proxy in front says where a request came from. */
+  proxied: boolean
+  /** Browsers are told to use https only, for half a year. */
+  strictTransport: boolean
+  /** Printed by the start command for the first setup; null: no setup. */
+  setupCode: string | null
 }
 
 let config: Config | null = null
@@ -25,5 +35,43 @@ export function readConfig(env: Record<string, string | undefined>): Config {
   const rehearsal = env.ZONARIS_REHEARSAL ? Number(env.ZONARIS_REHEARSAL) : 1
   if (!(rehearsal >= 1 && rehearsal <= 3600))
     throw new Error('ZONARIS_REHEARSAL must be a number from 1 to 3600.')
-  return { databaseUrl, cookieSecret, rehearsal, poolSize: Number(env.ZONARIS_POOL ?? 10) }
+  const poolSize = Number(env.ZONARIS_POOL ?? 10)
+  if (!(Number.isInteger(poolSize) && poolSize >= 1 && poolSize <= 100))
+    throw new Error('ZONARIS_POOL must be a whole number from 1 to 100.')
+  const hashCost = Number(env.ZONARIS_HASH_COST ?? 15)
+  if (!(Number.isInteger(hashCost) && hashCost >= 12 && hashCost <= 20))
+    throw new Error('ZONARIS_HASH_COST must be a whole number from 12 to 20.')
+  return {
+    databaseUrl,
+    cookieSecret,
+    rehearsal,
+    poolSize,
+    hashCost,
+    origin: originOf(env.ZONARIS_ORIGIN),
+    proxied: isOn(env, 'ZONARIS_PROXY'),
+    strictTransport: isOn(env, 'ZONARIS_HSTS'),
+    setupCode: env.ZONARIS_SETUP_CODE || null,
+  }
+}
+
+const LOOPBACK = /^(localhost|127(\.\d{1,3}){3}|\[::1\])$/
+
+export const isLoopback = (url: URL): boolean => LOOPBACK.test(url.hostname)
+
+function originOf(text: string | undefined): URL | null {
+  if (!text) return null
+  const url = URL.canParse(text) ? new URL(text) : null
+  if (!url || !/^https?:$/.test(url.protocol) || url.pathname !== '/' || url.search || url.username)
+    throw new Error(
+      'ZONARIS_ORIGIN must be an address without a path, like https://zonaris.example.',
+    )
+  if (url.protocol === 'http:' && !isLoopback(url))
+    throw new Error('ZONARIS_ORIGIN must begin with https: passwords and cookies go over it.')
+  return url
+}
+
+function isOn(env: Record<string, string | undefined>, name: string): boolean {
+  const value = env[name] ?? ''
+  if (!['', '0', '1'].includes(value)) throw new Error(`${name} must be 1 or 0.`)
+  return value === '1'
 }

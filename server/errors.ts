@@ -6,7 +6,7 @@ export interface Field {
 /** A refusal that a person can read; every route answers with this one shape. */
 export class AppError extends Error {
   constructor(
-    readonly status: 400 | 401 | 403 | 404 | 409 | 413 | 415 | 429 | 503,
+    readonly status: 400 | 401 | 403 | 404 | 409 | 413 | 415 | 421 | 429 | 503,
     readonly code: string,
     message: string,
     readonly fields?: Field[],

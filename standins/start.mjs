@@ -35,8 +35,9 @@ export async function startStandins(url, signIn, start) {
     const { token } = (
       await send('POST', '/devices', { name: played.name, stationId: station.id }, cookie)
     ).body
-    start(process.execPath, [MONITOR, '--url', url, '--token', token, '--kind', played.kind], {
+    start(process.execPath, [MONITOR, '--url', url, '--kind', played.kind], {
       stdio: ['ignore', 'ignore', 'inherit'],
+      env: { ...process.env, ZONARIS_MONITOR_TOKEN: token },
     })
   }
   await send('DELETE', '/sign-in', undefined, cookie)

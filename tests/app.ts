@@ -18,6 +18,7 @@ export interface App {
   end: () => Promise<void>
 }
 
+export const SETUP_CODE = 'TEST-CODE-ONLY'
 export const SECRET = 'a secret that only the tests know, 32+'
 const MIGRATIONS = fileURLToPath(new URL('../server/db/migrations', import.meta.url))
 const SERVER = fileURLToPath(new URL('../.output/server/index.mjs', import.meta.url))
@@ -92,6 +93,9 @@ export async function startApp(options: { rehearsal?: number; demo?: boolean } =
     PORT: String(port),
     ZONARIS_APP_DATABASE_URL: database.appUrl,
     ZONARIS_SECRET: SECRET,
+    ZONARIS_SETUP_CODE: SETUP_CODE,
+    // The rules are tested, not the patience.
+    ZONARIS_HASH_COST: '12',
     ...(options.rehearsal && { ZONARIS_REHEARSAL: String(options.rehearsal) }),
   }
   if (options.demo) await run('npx', ['tsx', 'scripts/tasks/load-demo.ts'], env)

@@ -1,3 +1,9 @@
+<script setup lang="ts">
+import { useSignIn } from '~/stores/sign-in'
+
+const signIn = useSignIn()
+</script>
+
 <template>
   <div class="min-h-dvh flex flex-col">
     <a
@@ -6,8 +12,11 @@
     >
       Skip to the page
     </a>
-    <ShiftBar />
-    <WorkRail />
+    <BoothBar v-if="signIn.atBooth" />
+    <template v-else>
+      <ShiftBar />
+      <WorkRail />
+    </template>
     <main
       id="main"
       tabindex="-1"

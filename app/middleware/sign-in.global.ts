@@ -2,6 +2,9 @@ import { signInRoutes } from '#shared/sign-in/routes'
 import { call } from '~/composables/api'
 import { useSignIn } from '~/stores/sign-in'
 
+/** Pages for somebody who signed in at a booth. */
+const AT_BOOTH = ['/card', '/eyes']
+
 /** Every page but the open ones needs a sign-in; a first start leads to the setup. */
 export default defineNuxtRouteMiddleware(async (to) => {
   if (to.meta.open) return
@@ -10,6 +13,7 @@ export default defineNuxtRouteMiddleware(async (to) => {
     await signIn.load().catch(() => {
       signIn.me = null
     })
+  if (signIn.atBooth && !AT_BOOTH.includes(to.path)) return navigateTo('/card')
   if (signIn.me) return
   const { needed } = await call(signInRoutes.setupState, {}).catch(() => ({ needed: false }))
   return needed

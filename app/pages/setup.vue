@@ -8,6 +8,7 @@ definePageMeta({ layout: 'door', open: true })
 useHead({ title: 'First start · Zonaris' })
 const signIn = useSignIn()
 const form = reactive({
+  code: '',
   organisation: '',
   site: '',
   timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone,
@@ -52,8 +53,11 @@ const UNITS = [
       Make your organisation, its first site and the safety lead. Everyone else is added from
       inside.
     </p>
+    <UFormField label="Setup code" help="Printed by the command that started Zonaris" name="code">
+      <UInput v-model="form.code" class="w-full" autocomplete="off" autofocus />
+    </UFormField>
     <UFormField label="Organisation" name="organisation">
-      <UInput v-model="form.organisation" class="w-full" autofocus />
+      <UInput v-model="form.organisation" class="w-full" />
     </UFormField>
     <div class="grid grid-cols-1 sm:grid-cols-2 gap-4">
       <UFormField label="Site" name="site">

@@ -1,6 +1,7 @@
 import { defineStore } from 'pinia'
 import { shopRoutes } from '#shared/shop/routes'
 import type { Shift } from '#shared/shop/schema'
+import { useSignIn } from '~/stores/sign-in'
 import { call } from '~/composables/api'
 import { setServerClock } from '~/composables/clock'
 
@@ -10,6 +11,8 @@ export const useShift = defineStore('shift', () => {
   const offline = ref(false)
 
   async function load(): Promise<void> {
+    // At a booth only the own card is served.
+    if (useSignIn().atBooth) return
     try {
       shift.value = await call(shopRoutes.shift, {})
       setServerClock(shift.value)

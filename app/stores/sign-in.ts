@@ -28,5 +28,6 @@ export const useSignIn = defineStore('sign-in', () => {
   }
 
   const may = (...roles: Role[]): boolean => me.value != null && roles.includes(me.value.role)
-  return { me, load, leave, may }
+  const atBooth = computed(() => me.value?.kind === 'booth')
+  return { me, atBooth, load, leave, may }
 })

@@ -1,4 +1,3 @@
-import { inSentence } from '../finding/wording'
 import type { Finding } from '../finding/finding'
 import { COMMON_PRACTICE } from '../finding/source'
 
@@ -60,7 +59,7 @@ export function alarmFinding(alarm: Alarm): Finding {
     sentence:
       alarm.kind === 'monitor'
         ? `Air alarm: ${alarm.note}`
-        : `${alarm.kind === 'ill' ? 'Someone feels ill' : 'Bad air reported'}${alarm.symptoms.length ? `: ${alarm.symptoms.map((symptom) => inSentence(SYMPTOM_NAME[symptom])).join(', ')}` : ''}.`,
+        : `${alarm.kind === 'ill' ? 'Someone feels ill' : 'Bad air reported'}.`,
     remedy: urgent
       ? 'Fresh air, call emergency help now, tell them what was welded.'
       : 'Fresh air, tell the lead. See a doctor if it lasts or comes back tonight; take the data sheet along.',
@@ -69,13 +68,7 @@ export function alarmFinding(alarm: Alarm): Finding {
       {
         rule: 'Stop when someone feels ill or the air is not clear; cleared by a lead or instructor',
         source: COMMON_PRACTICE,
-        inputs: {
-          reportedBy: alarm.by,
-          at: alarm.at,
-          ...Object.fromEntries(
-            alarm.symptoms.map((symptom) => [SYMPTOM_NAME[symptom], MAY_BE[symptom]]),
-          ),
-        },
+        inputs: { at: alarm.at, ...(alarm.kind !== 'ill' && { reportedBy: alarm.by }) },
       },
     ],
   }

@@ -24,6 +24,10 @@ export const PERMIT_ACTIONS = [
 ] as const
 export type PermitAction = (typeof PERMIT_ACTIONS)[number]
 
+/** What the record of a permit is made of. */
+export const PERMIT_EVENTS = ['action', 'round', 'sign', 'override', 'hand_over'] as const
+export type PermitEventKind = (typeof PERMIT_EVENTS)[number]
+
 /** What the life of a permit depends on. Times in ms since the epoch. */
 export interface PermitLife {
   /** As stored; `expired` may also follow from the time alone. */
@@ -50,6 +54,12 @@ export function permitState(life: Pick<PermitLife, 'state' | 'validTo'>, now: nu
 /** Whether a fire watch is owed: work was begun, and nobody has closed the watch yet. */
 export function watchOwed(life: PermitLife): boolean {
   return life.workStartedAt !== null && life.state !== 'closed' && life.state !== 'draft'
+}
+
+/** Whether somebody stands as fire watch at `now`: from issue to the end, and beyond it while a watch is owed. */
+export function stationed(life: PermitLife, now: number): boolean {
+  const state = permitState(life, now)
+  return LIVE.includes(state) || watchOwed(life)
 }
 
 /**

@@ -12,9 +12,21 @@ export function start(command, args, options = {}) {
     ...options,
   })
   running.add(child)
-  child.once('exit', () => running.delete(child))
+  child.once('exit', () => {
+    running.delete(child)
+    endGroup(child)
+  })
   child.once('error', () => running.delete(child))
   return child
+}
+
+/** Whatever a child started and left behind, such as a worker in an endless loop, ends with it. */
+function endGroup(child) {
+  try {
+    process.kill(-child.pid, 'SIGKILL')
+  } catch {
+    /* nobody is left */
+  }
 }
 
 /** Run to the end. @returns what it printed, when `capture` is set */

@@ -16,6 +16,13 @@ export function secret() {
   return readFileSync(file, 'utf8').trim()
 }
 
+/** Shown where Zonaris was started, asked for at the first setup: no letters that are taken for others. */
+export function newSetupCode() {
+  const letters = 'ABCDEFGHJKLMNPQRSTUVWXYZ23456789'
+  const code = [...randomBytes(12)].map((byte) => letters[byte % letters.length]).join('')
+  return code.match(/.{4}/g).join('-')
+}
+
 /** Bring the schema up to date. @returns the application's own connection string */
 export async function migrate(ownerUrl, sealed) {
   const { output, code } = await run('npx', ['tsx', 'scripts/tasks/migrate.ts'], {
@@ -33,12 +40,13 @@ export async function migrate(ownerUrl, sealed) {
   return url
 }
 
-const settings = ({ port, appUrl, sealed, env }) => ({
+const settings = ({ port, appUrl, sealed, setupCode, env }) => ({
   ...process.env,
   HOST: process.env.HOST ?? '127.0.0.1',
   PORT: String(port),
   ZONARIS_APP_DATABASE_URL: appUrl,
   ZONARIS_SECRET: sealed,
+  ...(setupCode && { ZONARIS_SETUP_CODE: setupCode }),
   ...env,
 })
 

@@ -6,7 +6,7 @@ import { run, start, stopAll, stopOnSignal } from './process.mjs'
 import { freePort } from './port.mjs'
 import { main, say } from './say.mjs'
 import { startStandins } from '../../standins/start.mjs'
-import { migrate, secret, serve, serveSources } from './serve.mjs'
+import { migrate, newSetupCode, secret, serve, serveSources } from './serve.mjs'
 
 /** The owner's connection to the database of this name: the server given in DATABASE_URL, or a private one. */
 export async function ownerUrl(name) {
@@ -42,8 +42,11 @@ export function up({ database, demo, watch = false }) {
     const wanted = Number(process.env.PORT ?? 4173)
     const port = await freePort(wanted)
     if (port !== wanted) say(`Port ${wanted} is busy; taking ${port}.`)
-    const server = await (watch ? serveSources : serve)({ port, appUrl, sealed })
-    say(`Zonaris is ready at http://127.0.0.1:${port}`)
+    const setupCode = newSetupCode()
+    const server = await (watch ? serveSources : serve)({ port, appUrl, sealed, setupCode })
+    say(`Zonaris is ready at ${process.env.ZONARIS_ORIGIN ?? `http://127.0.0.1:${port}`}`)
+    const { needed } = await (await fetch(`http://127.0.0.1:${port}/api/v1/setup`)).json()
+    if (needed) console.log(`\n  First start: open it and enter the setup code  ${setupCode}\n`)
     if (demo) {
       const signIns = JSON.parse(readFileSync(join(ROOT, 'demo', 'sign-ins.json'), 'utf8'))
       console.log('\n  Demo sign-ins (password and PIN are made up and for the demo only):')

@@ -195,24 +195,20 @@ export async function insertGasTest(
   },
 ): Promise<void> {
   await db.query(
-    insertInto(
-      'gas_test',
-      {
-        id: row.id,
-        organisation_id: row.organisation,
-        job_id: row.job,
-        oxygen: row.oxygen,
-        explosive: row.explosive,
-        others: JSON.stringify(row.others),
-        instrument: row.instrument,
-        bump_tested: row.bumpTested,
-        at: row.at,
-        until: row.until,
-        by_id: row.by,
-        rehearsal: row.rehearsal,
-      },
-      sql`ON CONFLICT (id) DO NOTHING`,
-    ),
+    insertInto('gas_test', {
+      id: row.id,
+      organisation_id: row.organisation,
+      job_id: row.job,
+      oxygen: row.oxygen,
+      explosive: row.explosive,
+      others: JSON.stringify(row.others),
+      instrument: row.instrument,
+      bump_tested: row.bumpTested,
+      at: row.at,
+      until: row.until,
+      by_id: row.by,
+      rehearsal: row.rehearsal,
+    }),
   )
 }
 export async function gasTestsOf(db: Db, job: string, most: number): Promise<GasTestRow[]> {

@@ -103,22 +103,18 @@ export async function insertSurvey(
   },
 ): Promise<void> {
   await db.query(
-    insertInto(
-      'hood_survey',
-      {
-        id: row.id,
-        organisation_id: row.organisation,
-        station_id: row.station,
-        surveyed_on: row.on,
-        velocity: row.velocity,
-        static_pressure: row.staticPressure,
-        filter_changed: row.filterChanged,
-        note: row.note,
-        by_id: row.by,
-        at: row.at,
-        rehearsal: row.rehearsal,
-      },
-      sql`ON CONFLICT (id) DO NOTHING`,
-    ),
+    insertInto('hood_survey', {
+      id: row.id,
+      organisation_id: row.organisation,
+      station_id: row.station,
+      surveyed_on: row.on,
+      velocity: row.velocity,
+      static_pressure: row.staticPressure,
+      filter_changed: row.filterChanged,
+      note: row.note,
+      by_id: row.by,
+      at: row.at,
+      rehearsal: row.rehearsal,
+    }),
   )
 }

@@ -12,4 +12,7 @@ export const MIGRATIONS = [
   '0010_wind_and_hoods',
   '0011_sample_start',
   '0012_noise',
+  '0013_events_seen',
+  '0014_access',
+  '0015_privacy',
 ] as const

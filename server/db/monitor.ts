@@ -1,6 +1,7 @@
 import sql from 'sql-template-tag'
 import { insertInto } from './insert'
 import type { Substance } from '#core/exposure/terms'
+import type { PermitState } from '#core/permit/lifecycle'
 import type { Symptom } from '#core/monitor/symptoms'
 import type { Owned } from './air'
 import type { Db } from './pool'
@@ -72,34 +73,80 @@ export async function revokeDevice(db: Db, id: string, at: Date): Promise<boolea
   return rowCount === 1
 }
 
-/** Keep readings; a moment that is there already stays as it is. @returns those that were new, and how many known ones had another figure */
+/** One request of a monitor at a time. */
+export async function holdDevice(db: Db, id: string): Promise<void> {
+  await db.query(sql`
+    SELECT 1
+    FROM air_device
+    WHERE id = ${id}
+    FOR UPDATE
+  `)
+}
+
+export interface Contradiction {
+  /** Its place in the list that was sent. */
+  index: number
+  substance: Substance
+  at: Date
+  /** What was said first, and stands. */
+  kept: number
+  sent: number
+}
+
+/** Keep readings; a moment that is there already stays as it is. @returns those that were new, and known ones that had another figure */
 export async function putReadings(
   db: Db,
   organisation: string,
   device: string,
   readings: readonly { substance: string; at: string; value: number }[],
   received: Date,
-): Promise<{ kept: { substance: Substance; at: Date }[]; contradicted: number }> {
-  const list = JSON.stringify(readings)
+): Promise<{ kept: { substance: Substance; at: Date }[]; contradicted: Contradiction[] }> {
+  const list = JSON.stringify(readings.map((reading, index) => ({ ...reading, index })))
   const columns = sql`
-    jsonb_to_recordset(${list}) AS r (substance text, at timestamptz, value double precision)
+    jsonb_to_recordset(${list})
+      AS r (index integer, substance text, at timestamptz, value double precision)
   `
   const { rows: kept } = await db.query<{ substance: Substance; at: Date }>(sql`
     INSERT INTO air_reading (organisation_id, device_id, substance, at, value, received_at)
     SELECT ${organisation}, ${device}, r.substance, r.at, r.value, ${received}
     FROM ${columns}
+    ORDER BY r.index
     ON CONFLICT DO NOTHING
     RETURNING substance, at
   `)
-  const { rows } = await db.query<{ count: number }>(sql`
-    SELECT count(*)::int AS count
+  const { rows: contradicted } = await db.query<Contradiction>(sql`
+    SELECT r.index, r.substance, r.at, a.value AS kept, r.value AS sent
     FROM ${columns}
       JOIN air_reading a ON a.device_id = ${device}
       AND a.substance = r.substance
       AND a.at = r.at
     WHERE a.value <> r.value
+    ORDER BY r.index
   `)
-  return { kept, contradicted: rows[0]!.count }
+  return { kept, contradicted }
+}
+
+/** A reading a second is as fine as any limit asks for. */
+export const MOST_A_MINUTE = 60
+
+/** A minute that holds too many readings of one substance, among those just kept. */
+export async function crowdedMinute(
+  db: Db,
+  device: string,
+  kept: readonly { substance: Substance; at: Date }[],
+): Promise<Date | null> {
+  const minutes = [...new Set(kept.map(({ at }) => at.toISOString().slice(0, 16)))]
+  const { rows } = await db.query<{ minute: Date }>(sql`
+    SELECT m.minute
+    FROM unnest(${minutes.map((minute) => `${minute}Z`)}::timestamptz[]) AS m (minute)
+      JOIN air_reading r ON r.device_id = ${device}
+      AND r.at >= m.minute
+      AND r.at < m.minute + interval '1 minute'
+    GROUP BY m.minute, r.substance
+    HAVING count(*) > ${MOST_A_MINUTE}
+    LIMIT 1
+  `)
+  return rows[0]?.minute ?? null
 }
 
 export interface ReadingRow {
@@ -147,6 +194,8 @@ export interface AlarmRow {
   station_id: string | null
   job_id: string | null
   device_id: string | null
+  /** Who raised it; null for a monitor. */
+  person_id: string | null
   symptoms: Symptom[]
   note: string
   by: string
@@ -158,7 +207,7 @@ export interface AlarmRow {
 const ALARM = sql`
   SELECT
     a.id, a.kind, coalesce(s.name, js.name, j.place, '') AS place_name, a.station_id, a.job_id,
-    a.device_id, a.symptoms, a.note, coalesce(p.name, d.name, '') AS by, a.at, a.cleared_at,
+    a.device_id, a.person_id, a.symptoms, a.note, coalesce(p.name, d.name, '') AS by, a.at, a.cleared_at,
     c.name AS cleared_by_name, a.cleared_note
   FROM air_alarm a
     LEFT JOIN station s ON s.id = a.station_id
@@ -269,17 +318,22 @@ export async function clearAlarm(
   return rowCount === 1
 }
 
-/** Permits in work that an alarm has to stop. */
-export async function workingPermits(
+/**
+ * Permits in work that an alarm has to stop. All that may come to be in work are held, in one order for everybody:
+ * a step under way ends first and is then seen, one that comes later sees the alarm.
+ */
+export async function holdPermitsAt(
   db: Db,
   job: string | null,
   station: string | null,
 ): Promise<string[]> {
-  const { rows } = await db.query<{ id: string }>(sql`
-    SELECT p.id
+  const { rows } = await db.query<{ id: string; state: PermitState }>(sql`
+    SELECT p.id, p.state
     FROM permit p JOIN job j ON j.id = p.job_id
-    WHERE p.state IN ('issued', 'working')
+    WHERE p.state IN ('draft', 'issued', 'working', 'watching', 'suspended')
       AND (j.id = ${job} OR (${job}::uuid IS NULL AND j.station_id = ${station}))
+    ORDER BY p.id
+    FOR UPDATE OF p
   `)
-  return rows.map((row) => row.id)
+  return rows.filter(({ state }) => state === 'issued' || state === 'working').map(({ id }) => id)
 }

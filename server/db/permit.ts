@@ -2,7 +2,7 @@ import sql from 'sql-template-tag'
 import { insertInto } from './insert'
 import type { Finding } from '#core/finding/finding'
 import type { RuleSet } from '#core/firewatch/rules.table'
-import type { PermitState } from '#core/permit/lifecycle'
+import type { PermitEventKind, PermitState } from '#core/permit/lifecycle'
 import type { SweepAnswer } from '#core/firewatch/fire'
 import type { Db } from './pool'
 import { pageOf, pattern, type Page, type PageQuery } from './page'
@@ -201,6 +201,14 @@ export async function updateDraft(db: Db, id: string, row: DraftChange): Promise
   return rowCount === 1
 }
 
+export async function setFireWatch(db: Db, id: string, person: string): Promise<void> {
+  await db.query(sql`
+    UPDATE permit
+    SET fire_watch_id = ${person}
+    WHERE id = ${id}
+  `)
+}
+
 /** The job under a draft changed: what was signed or overridden before no longer counts. */
 export async function renewDraft(db: Db, job: string): Promise<void> {
   await db.query(sql`
@@ -244,7 +252,7 @@ export async function setPermitState(db: Db, id: string, row: PermitProgress): P
 
 export interface EventRow {
   id: string
-  kind: 'action' | 'round' | 'sign' | 'override'
+  kind: PermitEventKind
   subject: string
   person_id: string | null
   person: string

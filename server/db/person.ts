@@ -68,30 +68,62 @@ export async function updatePerson(
   return rowCount === 1
 }
 
-export async function passwordHash(db: Db, id: string): Promise<string | null> {
-  const { rows } = await db.query<{ password_hash: string | null }>(sql`
-    SELECT password_hash
-    FROM person
-    WHERE id = ${id}
-  `)
-  return rows[0]?.password_hash ?? null
+export interface Secrets {
+  password_hash: string | null
+  pin_hash: string | null
+  role: Role
+  access_version: number
 }
 
-export async function pinHash(db: Db, id: string): Promise<string | null> {
-  const { rows } = await db.query<{ pin_hash: string | null }>(sql`
-    SELECT pin_hash
+/** What somebody who works here signs in and signs with. */
+export async function findSecrets(db: Db, id: string): Promise<Secrets | null> {
+  const { rows } = await db.query<Secrets>(sql`
+    SELECT password_hash, pin_hash, role, access_version
     FROM person
     WHERE id = ${id} AND active
   `)
-  return rows[0]?.pin_hash ?? null
+  return rows[0] ?? null
 }
 
-export async function setPinHash(db: Db, id: string, hash: string): Promise<void> {
+/** Ends every sign-in and token of the person, by the access version. */
+export async function setSecret(
+  db: Db,
+  id: string,
+  secret: { pinHash: string } | { passwordHash: string },
+): Promise<void> {
+  const pin = 'pinHash' in secret ? secret.pinHash : null
+  const password = 'passwordHash' in secret ? secret.passwordHash : null
   await db.query(sql`
     UPDATE person
-    SET pin_hash = ${hash}
+    SET
+      pin_hash = coalesce(${pin}, pin_hash),
+      password_hash = coalesce(${password}, password_hash)
     WHERE id = ${id}
   `)
+}
+
+/** The same secret by other settings: sign-ins go on. Changed meanwhile, it is left as it is. */
+export async function rehash(
+  db: Db,
+  id: string,
+  {
+    pin,
+    password,
+  }: { pin?: [old: string, fresh: string]; password?: [old: string, fresh: string] },
+): Promise<void> {
+  await db.query(sql`SELECT set_config('zonaris.rehash', 'on', true)`)
+  if (pin)
+    await db.query(sql`
+      UPDATE person
+      SET pin_hash = ${pin[1]}
+      WHERE id = ${id} AND pin_hash = ${pin[0]}
+    `)
+  if (password)
+    await db.query(sql`
+      UPDATE person
+      SET password_hash = ${password[1]}
+      WHERE id = ${id} AND password_hash = ${password[0]}
+    `)
 }
 
 export async function activeLeads(db: Db): Promise<string[]> {
@@ -104,12 +136,16 @@ export async function activeLeads(db: Db): Promise<string[]> {
 }
 
 /** @param now decides which house chart is in force */
-export async function findMe(db: Db, id: string, now: Date): Promise<Me> {
+/** Who somebody is, however signed in. */
+export type Identity = Omit<Me, 'kind'>
+
+export async function findMe(db: Db, id: string, now: Date): Promise<Identity> {
   const {
     rows: [row],
   } = await db.query(sql`
     SELECT
-      p.id, p.name, p.role, p.pin_hash IS NOT NULL AS has_pin, o.name AS organisation,
+      p.id, p.name, p.role, p.pin_hash IS NOT NULL AS has_pin,
+      p.password_hash IS NOT NULL AS has_password, o.name AS organisation,
       s.id AS site_id, s.name AS site_name, s.time_zone, s.units, s.shift_hours, s.rule_set,
       s.house_minutes, s.shade_school, s.safety_toe, s.hard_hat, s.season, s.limit_sets,
       coalesce(
@@ -127,6 +163,7 @@ export async function findMe(db: Db, id: string, now: Date): Promise<Me> {
     role: row.role,
     organisation: row.organisation,
     hasPin: row.has_pin,
+    hasPassword: row.has_password,
     site: {
       id: row.site_id,
       name: row.site_name,
@@ -170,6 +207,7 @@ const PERSON = sql`
   person.id, person.name, email, role, roster_number, course_id,
   (SELECT c.name FROM course c WHERE c.id = course_id) AS course,
   fire_watch_trained_on, active, pin_hash IS NOT NULL AS has_pin, respirator_until, fit_test_on,
+  left_on, erased_at IS NOT NULL AS erased,
   ARRAY(SELECT process FROM clearance c WHERE c.person_id = person.id ORDER BY process) AS cleared
 `
 interface PersonRow {
@@ -185,6 +223,8 @@ interface PersonRow {
   has_pin: boolean
   respirator_until: string | null
   fit_test_on: string | null
+  left_on: string | null
+  erased: boolean
   cleared: Process[]
 }
 const toPerson = (row: PersonRow): Person => ({
@@ -201,6 +241,8 @@ const toPerson = (row: PersonRow): Person => ({
   respiratorUntil: row.respirator_until,
   fitTestOn: row.fit_test_on,
   cleared: row.cleared,
+  leftOn: row.left_on,
+  erased: row.erased,
 })
 
 /** The day on which a clearance or fit test runs out, whichever is first. A fit test counts for twelve months. */

@@ -1,4 +1,5 @@
 import sql from 'sql-template-tag'
+import { setTimeout as sleep } from 'node:timers/promises'
 import pg from 'pg'
 import { getConfig } from '../config'
 import { TYPES } from './types'
@@ -59,10 +60,32 @@ export function besideTransaction<T>(work: (db: Db) => Promise<T>): Promise<T> {
   return transact(sidePool, work)
 }
 
+/** Serialisation failure and deadlock: nothing was wrong with the work, another came across it. */
+const CROSSED = ['40001', '40P01']
+const MOST_RUNS = 6
+
+/** Run in one transaction, again when another came across it; `work` must therefore bear to be run more than once. */
 async function transact<T>(
   from: pg.Pool,
   work: (db: Db) => Promise<T>,
   begin = 'BEGIN',
+): Promise<T> {
+  for (let run = 1; ; run++) {
+    try {
+      return await transactOnce(from, work, begin)
+    } catch (error) {
+      const crossed = error instanceof pg.DatabaseError && CROSSED.includes(error.code ?? '')
+      if (!crossed || run === MOST_RUNS) throw error
+      // Not all at the same moment again.
+      await sleep(Math.random() * 20 * 2 ** run)
+    }
+  }
+}
+
+async function transactOnce<T>(
+  from: pg.Pool,
+  work: (db: Db) => Promise<T>,
+  begin: string,
 ): Promise<T> {
   const client = await from.connect()
   try {

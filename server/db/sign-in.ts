@@ -1,7 +1,7 @@
 import sql from 'sql-template-tag'
 import { insertInto } from './insert'
 import type { Db } from './pool'
-import type { Role } from '#shared/sign-in/schema'
+import type { Role, SignInKind } from '#shared/sign-in/schema'
 
 export interface ActorRow {
   person_id: string
@@ -11,10 +11,17 @@ export interface ActorRow {
   role: Role
 }
 
+interface Login {
+  organisation_id: string
+  role: Role
+  /** Changes with the role, the activity and the secrets; what was signed in before no longer counts. */
+  access_version: number
+}
+
 export async function findLogin(
   db: Db,
   email: string,
-): Promise<{ person_id: string; organisation_id: string; password_hash: string } | null> {
+): Promise<(Login & { person_id: string; password_hash: string }) | null> {
   const { rows } = await db.query(sql`
     SELECT *
     FROM auth_find_login(${email})
@@ -22,7 +29,22 @@ export async function findLogin(
   return rows[0] ?? null
 }
 
-export async function findSignIn(db: Db, id: string): Promise<ActorRow | null> {
+export async function findBoothLogin(
+  db: Db,
+  code: string,
+  person: string,
+): Promise<(Login & { station_id: string; name: string; pin_hash: string | null }) | null> {
+  const { rows } = await db.query(sql`
+    SELECT *
+    FROM auth_find_booth_login(${code}, ${person})
+  `)
+  return rows[0] ?? null
+}
+
+export async function findSignIn(
+  db: Db,
+  id: string,
+): Promise<(ActorRow & { kind: SignInKind; station_id: string | null }) | null> {
   const { rows } = await db.query(sql`
     SELECT *
     FROM auth_find_sign_in(${id})
@@ -30,40 +52,104 @@ export async function findSignIn(db: Db, id: string): Promise<ActorRow | null> {
   return rows[0] ?? null
 }
 
-export async function findToken(db: Db, hash: string): Promise<ActorRow | null> {
-  const { rows } = await db.query(sql`
-    SELECT *
-    FROM auth_find_token(${hash})
-  `)
-  return rows[0] ?? null
-}
-
-export async function countAttempt(
+/** Whether a secret may be tried now. @returns null and counts it, or the seconds to wait */
+export async function trySecret(
   db: Db,
-  key: string,
-  most: number,
-  minutes: number,
-): Promise<boolean> {
-  const { rows } = await db.query<{ ok: boolean }>(
-    sql`SELECT auth_attempt(${key}, ${most}, make_interval(mins => ${minutes})) AS ok`,
-  )
-  return rows[0]!.ok
+  keys: readonly { key: string; free: number }[],
+  person: string | null,
+): Promise<number | null> {
+  const { rows } = await db.query<{ wait: number | null }>(sql`
+    SELECT auth_try(
+      ${keys.map(({ key }) => key)}, ${keys.map(({ free }) => free)}, ${person}
+    ) AS wait
+  `)
+  return rows[0]!.wait
 }
 
-export async function clearAttempts(db: Db, key: string): Promise<void> {
-  await db.query(sql`SELECT auth_attempt_clear(${key})`)
+export async function tryRight(
+  db: Db,
+  own: readonly string[],
+  shared: readonly string[],
+): Promise<void> {
+  await db.query(sql`SELECT auth_try_right(${own}, ${shared})`)
+}
+
+/** @returns how many counts were forgotten */
+export async function releasePerson(db: Db, person: string): Promise<number> {
+  const { rows } = await db.query<{ released: number }>(
+    sql`SELECT auth_release(${person}) AS released`,
+  )
+  return rows[0]!.released
+}
+
+export async function waitsUntil(db: Db, person: string): Promise<Date | null> {
+  const { rows } = await db.query<{ until: Date | null }>(
+    sql`SELECT auth_waits_until(${person}) AS until`,
+  )
+  return rows[0]!.until
+}
+
+export async function isKnownDevice(db: Db, person: string, device: string): Promise<boolean> {
+  const { rows } = await db.query<{ known: boolean }>(
+    sql`SELECT auth_known_device(${person}, ${device}) AS known`,
+  )
+  return rows[0]!.known
+}
+
+export async function noteDevice(
+  db: Db,
+  organisation: string,
+  person: string,
+  device: string,
+): Promise<void> {
+  await db.query(
+    insertInto(
+      'known_device',
+      {
+        organisation_id: organisation,
+        person_id: person,
+        device,
+        last_at: sql`clock_timestamp()`,
+      },
+      sql`ON CONFLICT (person_id, device) DO UPDATE SET last_at = EXCLUDED.last_at`,
+    ),
+  )
+}
+
+export async function forgetDevices(db: Db, person: string): Promise<void> {
+  await db.query(sql`
+    DELETE FROM known_device
+    WHERE person_id = ${person}
+  `)
+}
+
+export async function sweepAccess(db: Db): Promise<void> {
+  await db.query(sql`SELECT auth_sweep()`)
+}
+
+export interface NewSignIn {
+  id: string
+  organisation: string
+  person: string
+  role: Role
+  accessVersion: number
+  kind: SignInKind
+  /** The booth it was made at. */
+  station: string | null
+  hours: number
 }
 
 /** Sign-ins use real time, never rehearsal time. */
-export async function insertSignIn(
-  db: Db,
-  row: { id: string; organisation: string; person: string; hours: number },
-): Promise<void> {
+export async function insertSignIn(db: Db, row: NewSignIn): Promise<void> {
   await db.query(
     insertInto('sign_in', {
       id: row.id,
       organisation_id: row.organisation,
       person_id: row.person,
+      role: row.role,
+      access_version: row.accessVersion,
+      kind: row.kind,
+      station_id: row.station,
       created_at: sql`clock_timestamp()`,
       expires_at: sql`clock_timestamp() + make_interval(hours => ${row.hours})`,
     }),
@@ -78,11 +164,13 @@ export async function revokeSignIn(db: Db, id: string): Promise<void> {
   `)
 }
 
-export async function revokeSignInsOf(db: Db, person: string): Promise<void> {
+/** The one sign-in by which somebody changed the own secrets goes on. */
+export async function keepSignIn(db: Db, id: string): Promise<void> {
   await db.query(sql`
     UPDATE sign_in
-    SET revoked_at = clock_timestamp()
-    WHERE person_id = ${person} AND revoked_at IS NULL
+    SET access_version = person.access_version
+    FROM person
+    WHERE sign_in.id = ${id} AND person.id = sign_in.person_id AND sign_in.revoked_at IS NULL
   `)
 }
 
@@ -101,46 +189,4 @@ export async function createFirstOrganisation(
     sql`SELECT setup_create(${id}, ${name}, ${at}) AS made`,
   )
   return rows[0]!.made
-}
-
-export interface TokenRow {
-  id: string
-  name: string
-  created_at: Date
-  revoked_at: Date | null
-}
-
-export async function listTokens(db: Db, person: string): Promise<TokenRow[]> {
-  const { rows } = await db.query(sql`
-    SELECT id, name, created_at, revoked_at
-    FROM api_token
-    WHERE person_id = ${person}
-    ORDER BY created_at DESC
-  `)
-  return rows
-}
-
-export async function insertToken(
-  db: Db,
-  row: { id: string; organisation: string; person: string; name: string; hash: string; at: Date },
-): Promise<void> {
-  await db.query(
-    insertInto('api_token', {
-      id: row.id,
-      organisation_id: row.organisation,
-      person_id: row.person,
-      name: row.name,
-      token_hash: row.hash,
-      created_at: row.at,
-    }),
-  )
-}
-
-export async function revokeToken(db: Db, id: string, person: string, at: Date): Promise<boolean> {
-  const { rowCount } = await db.query(sql`
-    UPDATE api_token
-    SET revoked_at = coalesce(revoked_at, ${at})
-    WHERE id = ${id} AND person_id = ${person}
-  `)
-  return rowCount === 1
 }

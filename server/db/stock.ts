@@ -221,15 +221,6 @@ export async function insertMove(db: Db, row: NewMove): Promise<void> {
   )
 }
 
-export async function moveExists(db: Db, id: string): Promise<boolean> {
-  const { rowCount } = await db.query(sql`
-        SELECT 1
-        FROM stock_move
-        WHERE id = ${id}
-      `)
-  return rowCount === 1
-}
-
 export interface MoveRow {
   id: string
   kind: MoveKind

@@ -2,7 +2,8 @@ import { getCookie, unsealSession, useSession, type H3Event, type SessionConfig 
 import { getConfig } from '../config'
 import { getClock } from '../clock'
 import { outside } from '../db/pool'
-import { findSignIn, findToken, type ActorRow } from '../db/sign-in'
+import { findSignIn, type ActorRow } from '../db/sign-in'
+import { findToken } from '../db/token'
 import type { Actor } from '../services/actor'
 import { readMe } from '../services/sign-in/account'
 import { boothSignIn } from '../services/session/card'
@@ -10,19 +11,20 @@ import { signIn, signOut } from '../services/sign-in/sign-in'
 import type { Me } from '#shared/sign-in/schema'
 import { hashToken } from '../services/sign-in/token'
 import { AppError } from '../errors'
-
-const SIGN_IN_HOURS = 14
+import { sourceOf } from './device'
+import { isSecure } from './origin'
 
 const COOKIE = 'zonaris'
+/** As long as the longest sign-in; the row in the database says when it ends. */
+const COOKIE_HOURS = 14
 
 /** The sealed cookie. It holds the id of a row; ending the row ends the session whatever the cookie says. */
 function sealing(event: H3Event): SessionConfig {
-  const secure = event.headers.get('x-forwarded-proto') === 'https'
   return {
     name: COOKIE,
     password: getConfig().cookieSecret,
-    maxAge: SIGN_IN_HOURS * 3600,
-    cookie: { httpOnly: true, sameSite: 'lax', path: '/', secure },
+    maxAge: COOKIE_HOURS * 3600,
+    cookie: { httpOnly: true, sameSite: 'lax', path: '/', secure: isSecure(event) },
   }
 }
 
@@ -49,33 +51,38 @@ export async function findActor(event: H3Event): Promise<Actor | null> {
   if (header) {
     const token = /^Bearer (\S+)$/.exec(header)?.[1]
     const row = token ? await outside((db) => findToken(db, hashToken(token))) : null
-    if (!row) throw new AppError(401, 'bad_token', 'The API token is not valid, or was revoked.')
-    return toActor(row, null)
+    if (!row)
+      throw new AppError(401, 'bad_token', 'The API token is not valid, has ended, or was revoked.')
+    return { ...(await person(row)), kind: 'token', booth: null, scopes: row.scopes, signIn: null }
   }
   const signIn = await signInOf(event)
-  if (!signIn) return null
+  return signIn ? findSignedIn(signIn) : null
+}
+
+async function findSignedIn(signIn: string): Promise<Actor | null> {
   const row = await outside((db) => findSignIn(db, signIn))
-  return row && toActor(row, signIn)
+  return (
+    row && { ...(await person(row)), kind: row.kind, booth: row.station_id, scopes: null, signIn }
+  )
 }
 
-export async function startSignIn(event: H3Event, email: string, password: string): Promise<Me> {
-  return begin(event, await signIn(email, password, SIGN_IN_HOURS))
-}
+export const startSignIn = (event: H3Event, email: string, password: string): Promise<Me> =>
+  begin(event, signIn(email, password, sourceOf(event)))
 
-export async function startBoothSignIn(
+export const startBoothSignIn = (
   event: H3Event,
   code: string,
   person: string,
   pin: string,
-): Promise<Me> {
-  return begin(event, await boothSignIn(code, person, pin, SIGN_IN_HOURS))
-}
+): Promise<Me> => begin(event, boothSignIn(code, person, pin, sourceOf(event)))
 
-async function begin(event: H3Event, id: string): Promise<Me> {
+async function begin(event: H3Event, made: Promise<string>): Promise<Me> {
+  const id = await made
   const session = await useSession<{ signIn?: string }>(event, sealing(event))
   await session.update({ signIn: id })
-  const row = await outside((db) => findSignIn(db, id))
-  return readMe(await toActor(row!, id))
+  const actor = await findSignedIn(id)
+  if (!actor) throw new AppError(401, 'signed_out', 'Sign in again: something changed meanwhile.')
+  return readMe(actor)
 }
 
 export async function endSignIn(event: H3Event, actor: Actor): Promise<void> {
@@ -84,7 +91,9 @@ export async function endSignIn(event: H3Event, actor: Actor): Promise<void> {
   await session.clear()
 }
 
-async function toActor(row: ActorRow, signIn: string | null): Promise<Actor> {
+type Known = Omit<Actor, 'kind' | 'booth' | 'scopes' | 'signIn'>
+
+async function person(row: ActorRow): Promise<Known> {
   const clock = await getClock()
   return {
     person: row.person_id,
@@ -92,21 +101,7 @@ async function toActor(row: ActorRow, signIn: string | null): Promise<Actor> {
     site: row.site_id,
     name: row.name,
     role: row.role,
-    signIn,
     now: clock.now(),
     rehearsal: clock.factor !== 1,
   }
-}
-
-/** A write by cookie must come from our own pages; a token is never sent by a browser on its own. */
-export function requireSameOrigin(event: H3Event): void {
-  if (event.headers.get('authorization')) return
-  const site = event.headers.get('sec-fetch-site')
-  const origin = event.headers.get('origin')
-  const host = event.headers.get('host')
-  const sameSite = site === null || site === 'same-origin' || site === 'none'
-  const sameOrigin =
-    origin === null ? site !== null : URL.canParse(origin) && new URL(origin).host === host
-  if (!sameSite || !sameOrigin)
-    throw new AppError(403, 'cross_origin', 'This request did not come from this site.')
 }

@@ -10,8 +10,11 @@ import {
 import pg from 'pg'
 import type { z } from 'zod'
 import type { Contract } from '#shared/api/contract'
+import { scopeNeeded } from '#shared/api/scopes'
+import { covers } from '#shared/sign-in/scopes'
 import type { Actor } from '../services/actor'
-import { findActor, requireSameOrigin } from './actor'
+import { findActor } from './actor'
+import { publicOrigin, requireSameOrigin } from './origin'
 import { readJson } from './body'
 import { AppError, type Field } from '../errors'
 
@@ -37,7 +40,7 @@ export function route<
     setResponseHeader(event, 'cache-control', 'no-store')
     try {
       if (contract.method !== 'GET') requireSameOrigin(event)
-      const actor = contract.roles === 'public' ? null : await authorise(event, contract.roles)
+      const actor = contract.roles === 'public' ? null : await authorise(event, contract)
       const params = parse(contract.params, getRouterParams(event))
       const query = parse(contract.query, getQuery(event))
       const body = contract.body
@@ -56,12 +59,29 @@ export function route<
   })
 }
 
-async function authorise(event: H3Event, roles: readonly string[]): Promise<Actor> {
+/** By role, by the way in, and for a token by its scope. */
+async function authorise(event: H3Event, contract: Contract): Promise<Actor> {
+  publicOrigin(event)
   const actor = await findActor(event)
   if (!actor) throw new AppError(401, 'signed_out', 'Sign in first.')
-  if (!roles.includes(actor.role))
+  if (!contract.roles.includes(actor.role))
     throw new AppError(403, 'forbidden', 'Your role does not allow this.')
+  if (actor.kind === 'booth' && !contract.booth)
+    throw new AppError(
+      403,
+      'booth_only',
+      'Signed in at a booth, you reach your card. For more sign in with email and password.',
+    )
+  if (actor.kind === 'token') requireScope(actor, contract)
   return actor
+}
+
+function requireScope(actor: Actor, contract: Contract): void {
+  const needed = scopeNeeded(contract)
+  if (needed === null)
+    throw new AppError(403, 'no_token', 'This is for people who are signed in, not for programs.')
+  if (!covers(actor.scopes ?? [], needed))
+    throw new AppError(403, 'out_of_scope', `This API token may not do this: it lacks ${needed}.`)
 }
 
 function parse<T extends z.ZodType>(

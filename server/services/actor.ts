@@ -1,6 +1,6 @@
-import type { Role } from '#shared/sign-in/schema'
+import type { Role, SignInKind } from '#shared/sign-in/schema'
 import { appendAudit, type AuditMark } from '../db/audit'
-import type { Db } from '../db/pool'
+import { inOrganisation, type Db } from '../db/pool'
 
 /** The person who asks, and the time at which they asked. Every use case takes one. */
 export interface Actor {
@@ -8,7 +8,14 @@ export interface Actor {
   organisation: string
   site: string
   name: string
+  /** As it was when this person signed in, or made the token. */
   role: Role
+  /** Which way in: the whole account, a booth, or an API token. */
+  kind: SignInKind | 'token'
+  /** The booth of a sign-in at a booth. */
+  booth: string | null
+  /** What a token may do; null where the role alone says it. */
+  scopes: readonly string[] | null
   signIn: string | null
   now: Date
   rehearsal: boolean
@@ -16,6 +23,18 @@ export interface Actor {
 
 export const isStaff = (actor: Actor): boolean =>
   actor.role === 'lead' || actor.role === 'instructor'
+
+/** A refusal is told as well, in a transaction of its own as nothing else is written. */
+export async function recordRefusal(
+  actor: Actor,
+  action: string,
+  subjectId: string,
+  details: object = {},
+): Promise<void> {
+  await inOrganisation(actor.organisation, (db) =>
+    record(db, actor, action, 'person', subjectId, details),
+  )
+}
 
 /** Write an event that matters into the chain. */
 export function record(

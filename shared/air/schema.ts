@@ -149,15 +149,8 @@ export const jobAirSchema = z.object({
   applies: z.object({ ok: z.boolean(), because: z.string().nullable() }),
   respirator: z.enum(RESPIRATORS),
   welder: z.string().nullable(),
-  welderRecord: z
-    .object({
-      clearedUntil: z.string().nullable(),
-      fitTestOn: z.string().nullable(),
-      fitModel: z.string().nullable(),
-      fitSize: z.string().nullable(),
-      sealCheckOn: z.string().nullable(),
-    })
-    .nullable(),
+  /** Whether the welder named may wear the respirator of the job; null while nobody is named. */
+  welderReady: findingSchema.nullable(),
   /** Report of the sampling results that the job carries; they go before any estimate. */
   measured: z.string().nullable(),
   /** How far the hood of the station still captures, m; null without a hood on file or with too little flow. */

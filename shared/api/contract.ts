@@ -19,6 +19,8 @@ export interface Contract<
   query?: Q
   body?: B
   response: R
+  /** Served to a sign-in at a booth as well, which is for the own card and little else. */
+  booth?: true
   status?: 200 | 201
   /** Media type of the answer when it is not JSON. */
   produces?: string

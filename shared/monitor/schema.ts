@@ -35,7 +35,6 @@ export const readingsBody = z.strictObject({
 export const ingestSchema = z.object({
   kept: z.number(),
   known: z.number(),
-  /** Same moment, another figure: the first one stands. */ contradicted: z.number(),
   alarm: z.boolean(),
 })
 export const alarmBody = z.strictObject({

@@ -31,7 +31,8 @@ export const peopleRoutes = {
     id: 'person',
     method: 'GET',
     path: '/people/{id}',
-    summary: 'One person: record, kit, found shades, loans, what runs out.',
+    summary:
+      'One person: clearances, kit, loans. Eyes, respirator and found shades for that person and staff only.',
     roles: EVERYONE,
     params: byId,
     response: personDetailSchema,
@@ -46,6 +47,34 @@ export const peopleRoutes = {
     body: recordBody,
     response: done,
   }),
+  releasePerson: contract({
+    id: 'releasePerson',
+    method: 'POST',
+    path: '/people/{id}/release',
+    summary: 'Let a person in again who waits after wrong tries.',
+    roles: STAFF,
+    params: byId,
+    response: done,
+  }),
+  erasePerson: contract({
+    id: 'erasePerson',
+    method: 'POST',
+    path: '/people/{id}/erasure',
+    summary:
+      'Take the name and the health data of somebody who left out of the records; exposure results stay as law asks.',
+    roles: LEAD,
+    params: byId,
+    response: done,
+  }),
+  ownData: contract({
+    id: 'ownData',
+    method: 'GET',
+    path: '/account/data.json',
+    summary: 'Everything on record about oneself, as JSON.',
+    roles: EVERYONE,
+    response: document,
+    produces: 'application/json',
+  }),
   foundShade: contract({
     id: 'foundShade',
     method: 'POST',
@@ -53,6 +82,7 @@ export const peopleRoutes = {
     summary:
       'Remember the shade found by trial; workers for themselves only. Never under the legal minimum.',
     roles: WORKERS,
+    booth: true,
     params: byId,
     body: foundShadeBody,
     response: z.object({ band: z.string() }),

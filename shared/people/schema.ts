@@ -58,16 +58,20 @@ export const personSchema = z.object({
   respiratorUntil: z.string().nullable(),
   fitTestOn: z.string().nullable(),
   cleared: z.array(z.enum(PROCESSES)),
+  leftOn: z.string().nullable(),
+  /** Name and health data were taken out after this person left. */
+  erased: z.boolean(),
 })
 export type Person = z.infer<typeof personSchema>
 
 export const personDetailSchema = z.object({
   person: personSchema,
-  record: recordBody.extend({
-    cleared: z.array(
-      z.object({ process: z.enum(PROCESSES), signedOn: z.string(), signedBy: z.string() }),
-    ),
-  }),
+  /** Eyes and respirator; null for whoever is neither that person nor staff. */
+  record: recordBody.omit({ cleared: true, kit: true }).nullable(),
+  cleared: z.array(
+    z.object({ process: z.enum(PROCESSES), signedOn: z.string(), signedBy: z.string() }),
+  ),
+  kit: z.array(kitEntry),
   shades: z.array(z.object({ band: z.string(), shade: z.number(), foundOn: z.string() })),
   loans: z.array(
     z.object({ stockId: z.uuid(), code: z.string(), name: z.string(), quantity: z.number() }),
@@ -82,6 +86,8 @@ export const personDetailSchema = z.object({
     }),
   ),
   findings: z.array(findingSchema),
+  /** For staff: until when wrong tries keep this person out of something. */
+  waitsUntil: z.iso.datetime().nullable(),
 })
 export type PersonDetail = z.infer<typeof personDetailSchema>
 

@@ -5,6 +5,7 @@ import { listQuery, paged } from '#shared/api/list'
 import { byId, document, made } from '#shared/api/replies'
 import {
   actionBody,
+  handOverBody,
   overrideBody,
   permitCreateBody,
   permitDraftBody,
@@ -92,6 +93,16 @@ export const permitRoutes = {
     roles: WORKERS,
     params: byId,
     body: roundBody,
+    response: permitStepSchema,
+  }),
+  handOver: contract({
+    id: 'handOver',
+    method: 'POST',
+    path: '/permits/{id}/watch',
+    summary: 'Hand the fire watch to somebody else, who takes it over by PIN.',
+    roles: WORKERS,
+    params: byId,
+    body: handOverBody,
     response: permitStepSchema,
   }),
   permitPdf: contract({

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { RULE_SETS, SWEEP } from '#core/firewatch/rules.table'
-import { PERMIT_ACTIONS, PERMIT_STATES } from '#core/permit/lifecycle'
+import { PERMIT_ACTIONS, PERMIT_EVENTS, PERMIT_STATES } from '#core/permit/lifecycle'
 import { findingSchema } from '#shared/finding/schema'
 
 import { pin } from '#shared/sign-in/schema'
@@ -35,15 +35,26 @@ export const actionBody = z.strictObject({
   action: z.enum(PERMIT_ACTIONS),
   pin: pin.optional(),
   note: z.string().trim().max(1000).optional(),
+  /** Closing: the fire watch is gone; a lead signs instead, with the reason in the note. */
+  watchAbsent: z.literal(true).optional(),
 })
 export const roundBody = z.strictObject({
   eventId: z.uuid(),
+  note: z.string().trim().max(500).optional(),
+  /** Who made the round, with the own PIN, when another than the one who sends it. */
+  madeBy: z.uuid().optional(),
+  pin: pin.optional(),
+})
+export const handOverBody = z.strictObject({
+  eventId: z.uuid(),
+  personId: z.uuid('Choose who takes the watch over.'),
+  pin,
   note: z.string().trim().max(500).optional(),
 })
 
 const eventSchema = z.object({
   id: z.uuid(),
-  kind: z.enum(['action', 'round', 'sign', 'override']),
+  kind: z.enum(PERMIT_EVENTS),
   subject: z.string(),
   person: z.string(),
   at: z.iso.datetime(),
@@ -72,6 +83,8 @@ export const permitStepSchema = permitRowSchema.extend({
   closedAt: z.iso.datetime().nullable(),
   nextRoundAt: z.iso.datetime().nullable(),
   actions: z.array(z.enum(PERMIT_ACTIONS)),
+  /** Whether somebody stands watch who may hand it over. */
+  mayHandOver: z.boolean(),
   events: z.array(eventSchema),
   auditHash: z.string().nullable(),
 })

@@ -111,6 +111,7 @@ export const sessionRoutes = {
     path: '/card',
     summary: 'The own card for today.',
     roles: EVERYONE,
+    booth: true,
     response: cardSchema,
   }),
 }

@@ -4,6 +4,7 @@ import { PROCESSES } from '#core/job/job'
 import { CONFLICT_IDS } from '#core/ppe/terms'
 import { NEEDS, PRESENCES } from '#core/readiness/terms'
 import { findingSchema } from '#shared/finding/schema'
+import { pin } from '#shared/sign-in/schema'
 
 const ids = z.array(z.uuid()).min(1, 'Choose someone.').max(200)
 const day = z.iso.date('Enter a day.')
@@ -151,7 +152,7 @@ export const boothSchema = z.object({
 })
 export const boothSignInBody = z.strictObject({
   personId: z.uuid('Choose your name.'),
-  pin: z.string().regex(/^\d{4,8}$/, 'A PIN has 4 to 8 digits.'),
+  pin,
 })
 export const cardSchema = z.object({
   day: z.string(),

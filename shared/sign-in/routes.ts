@@ -1,10 +1,11 @@
 import { z } from 'zod'
-import { EVERYONE, contract } from '#shared/api/contract'
+import { EVERYONE, STAFF, contract } from '#shared/api/contract'
 import { byId, done } from '#shared/api/replies'
 import { boothSchema, boothSignInBody } from '#shared/session/schema'
 import {
   clockSchema,
   meSchema,
+  passwordBody,
   pinBody,
   setupBody,
   signInBody,
@@ -46,6 +47,7 @@ export const signInRoutes = {
     path: '/sign-in',
     summary: 'Sign out; it ends on the server.',
     roles: EVERYONE,
+    booth: true,
     response: done,
   }),
   me: contract({
@@ -54,15 +56,42 @@ export const signInRoutes = {
     path: '/sign-in',
     summary: 'Who is signed in, and the server clock.',
     roles: EVERYONE,
+    booth: true,
     response: z.object({ me: meSchema, clock: clockSchema }),
   }),
   setPin: contract({
     id: 'setPin',
     method: 'PUT',
     path: '/account/pin',
-    summary: 'Set the own PIN for signing.',
+    summary: 'Set the own PIN for signing. Ends all other sign-ins and the tokens.',
     roles: EVERYONE,
     body: pinBody,
+    response: done,
+  }),
+  setPassword: contract({
+    id: 'setPassword',
+    method: 'PUT',
+    path: '/account/password',
+    summary: 'Change the own password. Ends all other sign-ins and the tokens.',
+    roles: EVERYONE,
+    body: passwordBody,
+    response: done,
+  }),
+  allTokens: contract({
+    id: 'allTokens',
+    method: 'GET',
+    path: '/tokens',
+    summary: 'The newest API tokens of everybody.',
+    roles: STAFF,
+    response: z.array(tokenSchema),
+  }),
+  revokeAnyToken: contract({
+    id: 'revokeAnyToken',
+    method: 'DELETE',
+    path: '/tokens/{id}',
+    summary: "Revoke anybody's API token.",
+    roles: STAFF,
+    params: byId,
     response: done,
   }),
   tokens: contract({
@@ -77,7 +106,7 @@ export const signInRoutes = {
     id: 'createToken',
     method: 'POST',
     path: '/account/tokens',
-    summary: 'Make an API token; shown once.',
+    summary: 'Make an API token, with the password; shown once.',
     roles: EVERYONE,
     body: tokenBody,
     response: z.object({ id: z.uuid(), token: z.string() }),
@@ -105,7 +134,7 @@ export const signInRoutes = {
     id: 'boothSignIn',
     method: 'POST',
     path: '/booths/{code}/sign-in',
-    summary: 'Sign in at a booth by PIN, for the shift.',
+    summary: 'Sign in at a booth by PIN: for the own card, the found shade and the alarm.',
     roles: 'public',
     params: z.strictObject({ code: z.string().regex(/^[A-Z0-9]{8,40}$/, 'Not a booth code.') }),
     body: boothSignInBody,

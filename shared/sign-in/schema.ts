@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { RULE_SETS } from '#core/firewatch/rules.table'
 import { UNIT_SYSTEMS } from '#shared/units/systems'
 import { rulesSchema } from '#shared/eyes/schema'
+import { SCOPES } from '#shared/sign-in/scopes'
 
 export const ROLES = ['lead', 'instructor', 'worker', 'viewer'] as const
 export type Role = (typeof ROLES)[number]
@@ -33,6 +34,8 @@ export const signInBody = z.strictObject({
   password: z.string().min(1, 'Enter the password.').max(200),
 })
 export const setupBody = z.strictObject({
+  /** Printed where Zonaris was started. */
+  code: z.string().trim().min(1, 'Enter the code that the start command printed.').max(40),
   organisation: name,
   site: name,
   timeZone,
@@ -41,6 +44,10 @@ export const setupBody = z.strictObject({
   email,
   password: newPassword,
 })
+/** An account opens everything that the role may; a booth the own card and little else. */
+export const SIGN_IN_KINDS = ['account', 'booth'] as const
+export type SignInKind = (typeof SIGN_IN_KINDS)[number]
+
 export const meSchema = z.object({
   id: z.uuid(),
   name: z.string(),
@@ -57,6 +64,9 @@ export const meSchema = z.object({
     rules: rulesSchema,
   }),
   hasPin: z.boolean(),
+  hasPassword: z.boolean(),
+  /** Signed in with a password, or at a booth with a PIN. */
+  kind: z.enum(SIGN_IN_KINDS),
 })
 export type Me = z.infer<typeof meSchema>
 
@@ -65,13 +75,26 @@ export const pinBody = z.strictObject({
   password: z.string().min(1, 'Enter your password.').max(200),
   pin,
 })
+export const passwordBody = z.strictObject({
+  password: z.string().min(1, 'Enter your password.').max(200),
+  newPassword,
+})
+export const TOKEN_DAYS = [7, 30, 90, 365] as const
 export const tokenBody = z.strictObject({
   name: z.string().trim().min(1, 'Name the token.').max(100),
+  password: z.string().min(1, 'Enter your password.').max(200),
+  scopes: z.array(z.enum(SCOPES)).min(1, 'Choose what it may do.').max(SCOPES.length),
+  days: z.literal([...TOKEN_DAYS], 'Choose how long it holds.'),
 })
+/** `ended` says why it no longer opens anything. */
 export const tokenSchema = z.object({
   id: z.uuid(),
   name: z.string(),
+  person: z.string(),
+  scopes: z.array(z.string()),
   createdAt: z.iso.datetime(),
-  revokedAt: z.iso.datetime().nullable(),
+  expiresAt: z.iso.datetime(),
+  lastUsedAt: z.iso.datetime().nullable(),
+  ended: z.enum(['revoked', 'expired', 'access_changed']).nullable(),
 })
 export type Token = z.infer<typeof tokenSchema>

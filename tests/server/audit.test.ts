@@ -41,7 +41,11 @@ describe('what the log holds', () => {
       'permit_drafted',
     ])
       expect(actions).toContain(action)
-    expect(rows.every((row) => row.person_id === shop.ids.lead)).toBe(true)
+    const { instructor, worker, viewer, lead } = shop.ids
+    const others = rows.filter((row) => row.person_id !== lead)
+    expect(others.map((row) => [row.action, row.person_id]).sort()).toEqual(
+      [instructor, worker, viewer].map((id) => ['signed_in', id]).sort(),
+    )
     expect(rows.some((row) => row.rehearsal)).toBe(false)
   })
 

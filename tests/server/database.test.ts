@@ -35,6 +35,8 @@ const TABLES = [
   'person',
   'sign_in',
   'api_token',
+  'event_seen',
+  'known_device',
   'station',
   'gear',
   'cylinder',

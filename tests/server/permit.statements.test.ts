@@ -28,6 +28,9 @@ beforeAll(async () => {
     site: rows[0].site_id,
     name: rows[0].name,
     role: rows[0].role,
+    kind: 'account',
+    booth: null,
+    scopes: null,
     signIn: null,
     now: new Date(),
     rehearsal: false,
@@ -59,7 +62,7 @@ async function statementsOf(work: () => Promise<unknown>): Promise<string[]> {
 
 describe('statements that a step takes', () => {
   it('a round takes at most eight, and judges nothing', async () => {
-    const { logRound } = await import('#server/services/permit/act')
+    const { logRound } = await import('#server/services/permit/watch')
     const seen = await statementsOf(() =>
       logRound(actor, shop.permit, { eventId: randomUUID(), note: 'seen' }),
     )

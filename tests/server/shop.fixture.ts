@@ -3,7 +3,7 @@ import { CHECKLISTS, type GearKind } from '#core/inspection/checklist.table'
 import { SWEEP } from '#core/firewatch/rules.table'
 import { caseOfJob } from '#core/air/basis'
 import type { Role } from '#shared/sign-in/schema'
-import { withOwner, type App } from '../app'
+import { SETUP_CODE, withOwner, type App } from '../app'
 import { JOB } from '../core/job.fixture'
 import { Person } from './client'
 
@@ -52,6 +52,7 @@ export async function makeShop(app: App, tag: string): Promise<Shop> {
   const email = (role: string): string => `${role}@${tag}.example`
   const lead = new Person(app)
   const setup = await lead.send('POST', '/setup', {
+    code: SETUP_CODE,
     organisation: `Shop ${tag}`,
     site: 'Yard',
     timeZone: 'America/Halifax',

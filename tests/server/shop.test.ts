@@ -4,7 +4,7 @@ import { randomUUID } from 'node:crypto'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { Gear } from '#shared/inspection/schema'
 import type { Job } from '#shared/job/schema'
-import { startApp, withOwner, type App } from '../app'
+import { SETUP_CODE, startApp, withOwner, type App } from '../app'
 import { JOB } from '../core/job.fixture'
 import { Person } from './client'
 import { allPass, jobBody, makeShop, type Shop } from './shop.fixture'
@@ -51,6 +51,7 @@ describe('first start', () => {
   it('is offered once and never again', async () => {
     expect((await new Person(app).send('GET', '/setup')).body).toEqual({ needed: false })
     const again = await new Person(app).send('POST', '/setup', {
+      code: SETUP_CODE,
       organisation: 'Second',
       site: 'S',
       timeZone: 'UTC',
@@ -69,6 +70,7 @@ describe('first start', () => {
     const fresh = await startApp()
     const attempt = (name: string) =>
       new Person(fresh).send('POST', '/setup', {
+        code: SETUP_CODE,
         organisation: name,
         site: 'S',
         timeZone: 'UTC',
@@ -97,12 +99,12 @@ describe('first start', () => {
     expect(rows.length).toBeGreaterThan(0)
     for (const row of rows) {
       expect(row.password_hash).toMatch(/^\$scrypt\$/)
-      expect(row.pin_hash).toMatch(/^\$scrypt\$/)
+      expect(row.pin_hash).toMatch(/^peppered:\$scrypt\$/)
     }
     const { rows: log } = await withOwner(app.ownerUrl, (client) =>
       client.query('SELECT details::text AS details FROM audit'),
     )
-    for (const row of log) expect(row.details).not.toMatch(/password|"pin"|scrypt/)
+    for (const row of log) expect(row.details).not.toMatch(/"password|"pin"|scrypt/)
   })
 })
 

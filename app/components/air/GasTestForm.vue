@@ -7,6 +7,7 @@ import { gasTestBody } from '#shared/air/gas-test'
 import { type JobAir } from '#shared/air/schema'
 import { call } from '~/composables/api'
 import { parseNumber } from '~/components/frame/number-text'
+import { useEventIds } from '~/composables/event-id'
 import { useSiteTime } from '~/composables/time'
 import { joined } from '~/components/frame/joined'
 
@@ -15,7 +16,6 @@ const props = defineProps<{ air: JobAir; mayWrite: boolean }>()
 const emit = defineEmits<{ saved: [] }>()
 const { when } = useSiteTime()
 const blank = () => ({
-  id: crypto.randomUUID(),
   oxygen: null as number | null,
   explosive: null as number | null,
   others: {} as Partial<Record<Gas, number>>,
@@ -34,8 +34,12 @@ function setOther(gas: Gas, typed: string | number): void {
   )
   form.value.others = value === null ? rest : { ...rest, [gas]: value }
 }
-const send = (body: z.output<typeof gasTestBody>): Promise<unknown> =>
-  call(airRoutes.gasTest, { params: { id: props.air.job.id }, body })
+const entry = gasTestBody.omit({ id: true })
+const { once } = useEventIds()
+const send = (body: z.output<typeof entry>): Promise<unknown> =>
+  once('gas_test', body, (id) =>
+    call(airRoutes.gasTest, { params: { id: props.air.job.id }, body: { id, ...body } }),
+  )
 function saved(): void {
   form.value = blank()
   emit('saved')
@@ -57,7 +61,7 @@ const readingsOf = (test: JobAir['gasTests'][number]): string =>
       class="grid grid-cols-2 sm:grid-cols-4 gap-4 items-start"
       v-slot="{ busy }"
       :state="form"
-      :schema="gasTestBody"
+      :schema="entry"
       :body="() => form"
       :send="send"
       @done="saved"

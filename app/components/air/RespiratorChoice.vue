@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { chooseRespirator } from '#core/respirator/choose'
-import { judgeRespirator, type RespiratorRecord } from '#core/respirator/fit'
 import type { AirAnswer } from '#core/air/judge'
 import type { Finding, Level } from '#core/finding/finding'
 import type { RespiratorKind } from '#core/job/job'
@@ -12,8 +11,7 @@ const props = defineProps<{
   oxygen: number | null
   confined: boolean
   welder: string | null
-  record: RespiratorRecord | null
-  today: string
+  ready: Finding | null
 }>()
 const oil = ref(false)
 /** No figure, no limit, or a bound too loose to decide: not counted, and never taken for harmless. */
@@ -43,9 +41,6 @@ function levelOf({ fits }: Choice): Level {
   if (!fits) return 'stop'
   return open.value.length > 0 ? 'unknown' : 'clear'
 }
-const person = computed<Finding | null>(() =>
-  props.record ? judgeRespirator(props.worn, props.record, props.today) : null,
-)
 </script>
 
 <template>
@@ -73,7 +68,7 @@ const person = computed<Finding | null>(() =>
         <span class="muted">{{ entry.because ?? `factor ${entry.row.apf}` }}</span>
       </li>
     </ul>
-    <FindingLine v-if="person" :finding="person">
+    <FindingLine v-if="ready" :finding="ready">
       <p class="muted">{{ welder }}</p>
     </FindingLine>
     <p v-else-if="worn !== 'none'" class="muted">

@@ -6,6 +6,7 @@ import { surveyBody } from '#shared/hood/schema'
 import { type StationAir } from '#shared/air/schema'
 import { quantityText } from '#shared/units/units'
 import { call } from '~/composables/api'
+import { useEventIds } from '~/composables/event-id'
 import { useSiteTime } from '~/composables/time'
 import { useUnits } from '~/composables/units'
 
@@ -15,7 +16,6 @@ const emit = defineEmits<{ saved: [] }>()
 const units = useUnits()
 const { today } = useSiteTime()
 const blank = () => ({
-  id: crypto.randomUUID(),
   on: today(),
   velocity: null as number | null,
   staticPressure: null as number | null,
@@ -23,8 +23,12 @@ const blank = () => ({
   note: '',
 })
 const form = ref(blank())
-const send = (body: z.output<typeof surveyBody>): Promise<unknown> =>
-  call(hoodRoutes.survey, { params: { id: props.air.station.id }, body })
+const entry = surveyBody.omit({ id: true })
+const { once } = useEventIds()
+const send = (body: z.output<typeof entry>): Promise<unknown> =>
+  once('survey', body, (id) =>
+    call(hoodRoutes.survey, { params: { id: props.air.station.id }, body: { id, ...body } }),
+  )
 function saved(): void {
   form.value = blank()
   emit('saved')
@@ -56,7 +60,7 @@ const outlook = computed(() => {
       class="grid grid-cols-1 sm:grid-cols-2 lg:grid-cols-5 gap-4 items-start"
       v-slot="{ busy }"
       :state="form"
-      :schema="surveyBody"
+      :schema="entry"
       :body="() => form"
       :send="send"
       @done="saved"

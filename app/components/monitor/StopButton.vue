@@ -12,7 +12,7 @@ const open = defineModel<boolean>('open', { required: true })
 const route = useRoute()
 const shift = useShift()
 const { busy, message, submit } = useSubmit()
-const { once, forget } = useEventIds()
+const { once } = useEventIds()
 const alarm = shallowRef<AirAlarm | null>(null)
 const symptoms = ref<Symptom[]>([])
 const note = ref('')
@@ -28,13 +28,12 @@ watch(open, (now) => {
     symptoms.value = []
     note.value = ''
     told.value = false
-    forget()
   }
 })
 async function raise(kind: 'ill' | 'bad_air'): Promise<void> {
   const entry = { kind, ...here.value }
   const made = await submit(() =>
-    once(entry, (id) => call(monitorRoutes.raiseAlarm, { body: { id, ...entry } })),
+    once('alarm', entry, (id) => call(monitorRoutes.raiseAlarm, { body: { id, ...entry } })),
   )
   if (!made) return
   alarm.value = made

@@ -43,15 +43,6 @@ const body = (): Entry => ({
     <UFormField v-if="noteLabel" :label="noteLabel" name="note">
       <UTextarea v-model="form.note" :rows="3" class="w-full" autofocus />
     </UFormField>
-    <UFormField v-if="pinOf" :label="`PIN of ${pinOf}`" name="pin">
-      <UInput
-        v-model="form.pin"
-        type="password"
-        inputmode="numeric"
-        autocomplete="one-time-code"
-        maxlength="8"
-        class="w-full"
-      />
-    </UFormField>
+    <PinField v-if="pinOf" v-model="form.pin" :label="`PIN of ${pinOf}`" />
   </FormDialog>
 </template>

@@ -85,6 +85,7 @@ export const SIGNER_WORDS: Record<Signer, { name: string; title: string; says: s
 export function eventWords({ kind, subject }: Permit['events'][number]): string {
   if (kind === 'round') return 'Round'
   if (kind === 'sign') return `Signed as ${SIGNER_WORDS[subject as Signer].name}`
+  if (kind === 'hand_over') return 'Watch taken over'
   if (kind === 'override') return `Override of ${subject}`
   return ACTION_WORDS[subject as PermitAction].word
 }

@@ -1,6 +1,7 @@
 import type { ComputedRef, Ref } from 'vue'
 import { assessJob } from '#core/assessment/assess'
 import type { Finding } from '#core/finding/finding'
+import { isPrivate } from '#core/people/private'
 import { helmetSetting, nearestHelmet, type Helmet } from '#core/shade/helmet'
 import type { Eyes } from '#core/shade/personal'
 import { shadeBand } from '#core/shade/search'
@@ -39,7 +40,7 @@ export function useJobAssessment(
     data.value?.person.id === draft.value.welderId ? data.value : null,
   )
   const eyes = computed<Eyes | null>(() => {
-    if (!welder.value) return null
+    if (!welder.value?.record) return null
     const { lightSensitive, correction, tint } = welder.value.record
     const band = shadeBand(draft.value.spec)
     const found = welder.value.shades.find((entry) => entry.band === band)?.shade ?? null
@@ -68,7 +69,13 @@ export function useJobAssessment(
       working,
     )
   })
-  const assessment = computed(() =>
+  /** Where the eyes of the person named are not ours to know, what the server says of them: ready or not. */
+  const withheldEyes = computed(() =>
+    welder.value && !welder.value.record && welder.value.person.id === job.value?.welderId
+      ? job.value.findings.filter(isPrivate)
+      : [],
+  )
+  const judged = computed(() =>
     assessJob(draft.value.spec, {
       rules: rules.value,
       eyes: eyes.value,
@@ -79,11 +86,15 @@ export function useJobAssessment(
       gear: named.value.map((gear) => ({ ...gear, name: gear.label })),
     }),
   )
+  const assessment = computed(() => ({
+    ...judged.value,
+    findings: [...judged.value.findings, ...withheldEyes.value],
+  }))
   const findingsOf = (step: Finding['step']): Finding[] =>
     assessment.value.findings.filter((finding) => finding.step === step)
   /** Pieces that the person named lacks on record, and who supplies each. */
   const kit = computed(() => ({
-    lacks: (welder.value?.record.kit ?? [])
+    lacks: (welder.value?.kit ?? [])
       .filter((entry) => entry.state === 'lacks')
       .map((entry) => entry.ppeId),
     supplied: Object.fromEntries(

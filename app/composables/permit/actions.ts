@@ -6,34 +6,54 @@ import { useShift } from '~/stores/shift'
 import { call } from '~/composables/api'
 import { useEventIds } from '~/composables/event-id'
 
+export interface ActionEntry {
+  pin?: string
+  note?: string
+  watchAbsent?: true
+}
+export interface RoundEntry {
+  note?: string
+  madeBy?: string
+  pin?: string
+}
+
 /** What can be done to a permit; what a step changed is laid over what was read. */
 export function usePermitActions(permit: Ref<Permit | null>, reload: () => Promise<void>) {
   const shift = useShift()
-  const { once } = useEventIds()
+  const { once, seen } = useEventIds()
+  watch(permit, (now) => seen(now?.events.map((event) => event.id) ?? []))
 
-  async function step(entry: unknown, send: (eventId: string) => Promise<PermitStep>) {
-    const changed = await once(entry, send)
+  async function step(
+    kind: string,
+    entry: unknown,
+    send: (eventId: string) => Promise<PermitStep>,
+  ) {
+    const changed = await once(kind, entry, send)
     permit.value = { ...permit.value!, ...changed }
     void shift.load()
     void reload()
   }
   const params = () => ({ id: permit.value!.id })
   return {
-    act: (action: PermitAction, entry: { pin?: string; note?: string } = {}) =>
-      step(['act', action, entry], (eventId) =>
+    act: (action: PermitAction, entry: ActionEntry = {}) =>
+      step('act', { action, ...entry }, (eventId) =>
         call(permitRoutes.actOnPermit, { params: params(), body: { eventId, action, ...entry } }),
       ),
     sign: (as: Signer, pin: string) =>
-      step(['sign', as, pin], (eventId) =>
+      step('sign', { as }, (eventId) =>
         call(permitRoutes.signPermit, { params: params(), body: { eventId, as, pin } }),
       ),
     override: (code: string, reason: string) =>
-      step(['override', code, reason], (eventId) =>
+      step('override', { code, reason }, (eventId) =>
         call(permitRoutes.overridePermit, { params: params(), body: { eventId, code, reason } }),
       ),
-    round: (note?: string) =>
-      step(['round', note], (eventId) =>
-        call(permitRoutes.round, { params: params(), body: { eventId, ...(note && { note }) } }),
+    round: (entry: RoundEntry) =>
+      step('round', entry, (eventId) =>
+        call(permitRoutes.round, { params: params(), body: { eventId, ...entry } }),
+      ),
+    handOver: (personId: string, pin: string) =>
+      step('hand_over', { personId }, (eventId) =>
+        call(permitRoutes.handOver, { params: params(), body: { eventId, personId, pin } }),
       ),
   }
 }

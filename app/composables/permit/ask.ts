@@ -50,6 +50,18 @@ export function usePermitAsk(
         send: (entry) => act(action, entry),
       }
     },
+    askCloseAbsent(): void {
+      const { fireWatch } = permit.value!
+      ask.value = {
+        title: 'Close without the fire watch',
+        says: `For a fire watch who has left and cannot sign. You sign in place of ${fireWatch}: the watch has run its time and the area was seen at the end.`,
+        confirm: 'Close the permit',
+        noteLabel: 'Why the fire watch cannot sign',
+        danger: true,
+        pinOf: signIn.me!.name,
+        send: (entry) => act('close', { ...entry, watchAbsent: true }),
+      }
+    },
     askSign(as: Signer): void {
       const { title, says } = SIGNER_WORDS[as]
       const { operator, fireWatch } = permit.value!

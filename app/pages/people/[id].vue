@@ -24,12 +24,27 @@ const toast = useToast()
 useHead({ title: () => `${data.value?.person.name ?? 'Person'} · Zonaris` })
 const mayWrite = computed(() => signIn.may('lead', 'instructor'))
 const editing = ref(false)
+/** Where the eyes and the respirator are not ours to know, only the rest is shown. */
+const UNSEEN = {
+  lightSensitive: false,
+  correction: 'none',
+  tint: null,
+  respiratorUntil: null,
+  fitTestOn: null,
+  fitModel: null,
+  fitSize: null,
+  sealCheckOn: null,
+} as const
 const form = ref<RecordBody | null>(null)
 watch(data, (now) => {
-  if (now)
-    form.value = JSON.parse(
-      JSON.stringify({ ...now.record, cleared: now.record.cleared.map((entry) => entry.process) }),
-    ) as RecordBody
+  if (!now) return
+  form.value = JSON.parse(
+    JSON.stringify({
+      ...(now.record ?? UNSEEN),
+      cleared: now.cleared.map((entry) => entry.process),
+      kit: now.kit,
+    }),
+  ) as RecordBody
 })
 onMounted(() => Promise.all([load(), courses.load()]))
 
@@ -46,7 +61,7 @@ const who = computed(() => {
   return joined(course ?? ROLE_NAME[role], !active && 'left')
 })
 const signed = (process: Process): string => {
-  const entry = data.value!.record.cleared.find((cleared) => cleared.process === process)
+  const entry = data.value!.cleared.find((cleared) => cleared.process === process)
   return entry ? joined(dayText(entry.signedOn), entry.signedBy) : ''
 }
 const fitSays = computed(() =>
@@ -111,6 +126,7 @@ async function save(): Promise<void> {
         Name, sign-in, course
       </UButton>
     </div>
+    <PersonAccess :detail="data" @changed="load" />
     <FindingList v-if="data.findings.length > 0" :findings="data.findings" />
     <form class="space-y-6" novalidate @submit.prevent="save">
       <fieldset :disabled="!mayWrite" class="space-y-6">
@@ -138,7 +154,11 @@ async function save(): Promise<void> {
             </label>
           </div>
         </section>
+        <p v-if="!data.record" class="panel p-4 sm:p-6">
+          Eyes and respirator are between {{ data.person.name }} and the staff.
+        </p>
         <section
+          v-if="data.record"
           class="panel p-4 sm:p-6 grid grid-cols-1 sm:grid-cols-2 lg:grid-cols-3 gap-4 items-start"
           aria-labelledby="eyes"
         >
@@ -178,6 +198,7 @@ async function save(): Promise<void> {
           </p>
         </section>
         <section
+          v-if="data.record"
           class="panel p-4 sm:p-6 grid grid-cols-1 sm:grid-cols-2 lg:grid-cols-3 gap-4 items-start"
           aria-labelledby="respirator"
         >

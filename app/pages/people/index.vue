@@ -40,7 +40,7 @@ const courseChoices = computed(() => [
 ])
 const adding = ref(false)
 
-const SHOWS = [
+const ALL_SHOWS = [
   { value: 'active', label: 'Work here' },
   { value: 'expiring', label: 'Something runs out' },
   { value: 'left', label: 'Left' },
@@ -51,7 +51,7 @@ const SORTS = [
   { value: 'number', label: 'By number' },
   { value: 'role', label: 'By role' },
 ] as const
-const COLUMNS = [
+const EVERY_COLUMN = [
   { id: 'name', header: 'Name', title: true },
   { id: 'number', header: 'Number' },
   { id: 'course', header: 'Course or role' },
@@ -60,6 +60,12 @@ const COLUMNS = [
   { id: 'fitTest', header: 'Fit test' },
   { id: 'fireWatch', header: 'Fire watch' },
 ]
+/** Until when somebody is cleared is for that person and the staff. */
+const isStaff = computed(() => signIn.may('lead', 'instructor'))
+const columns = computed(() =>
+  EVERY_COLUMN.filter(({ id }) => isStaff.value || !['respirator', 'fitTest'].includes(id)),
+)
+const shows = computed(() => ALL_SHOWS.filter(({ value }) => isStaff.value || value !== 'expiring'))
 const dayOrDash = (day: string | null): string => (day ? dayText(day) : '–')
 const courseOf = (person: Person): string =>
   `${person.course ?? ROLE_NAME[person.role]}${person.active ? '' : ', left'}`
@@ -71,7 +77,7 @@ const courseOf = (person: Person): string =>
     noun="people"
     search="Name, number or email"
     :list="people"
-    :columns="COLUMNS"
+    :columns="columns"
     :sorts="SORTS"
     none="Nobody here yet."
     no-match="Nobody matches."
@@ -111,7 +117,7 @@ const courseOf = (person: Person): string =>
     </template>
     <template #filters>
       <USelect v-model="course" :items="courseChoices" aria-label="Course" class="w-60" />
-      <USelect v-model="show" :items="SHOWS" aria-label="Show" class="w-52" />
+      <USelect v-model="show" :items="shows" aria-label="Show" class="w-52" />
     </template>
     <template #name="{ row }">
       <NuxtLink class="link" :to="`/people/${row.id}`">{{ row.name }}</NuxtLink>

@@ -8,6 +8,7 @@ import { useServerClock } from '~/composables/clock'
 import { useLoad } from '~/composables/load'
 import { usePermitActions } from '~/composables/permit/actions'
 import { usePermitAsk } from '~/composables/permit/ask'
+import { useSignIn } from '~/stores/sign-in'
 
 /** One permit: what it rests on, what was done to it, and what may be done next. */
 const id = String(useRoute().params.id)
@@ -17,10 +18,15 @@ const {
   failure,
   load,
 } = useLoad<Permit>(() => call(permitRoutes.permit, { params: { id } }))
-const { ask, open, askAction, askSign, askOverride } = usePermitAsk(
-  permit,
-  usePermitActions(permit, load),
-)
+const actions = usePermitActions(permit, load)
+const { ask, open, askAction, askCloseAbsent, askSign, askOverride } = usePermitAsk(permit, actions)
+const signIn = useSignIn()
+const handing = ref(false)
+/** A lead may sign for a fire watch who has left. */
+const mayCloseAbsent = computed(() => {
+  const { actions: offered, workStartedAt } = permit.value!
+  return offered.includes('close') && workStartedAt !== null && signIn.may('lead')
+})
 onMounted(load)
 const draft = computed(() => permit.value?.state === 'draft')
 useIntervalFn(() => {
@@ -91,6 +97,24 @@ const issued = computed(() => !['draft', 'closed'].includes(permit.value!.state)
         <PermitFacts :permit="permit" />
         <PermitSigning v-if="draft" :permit="permit" :dirty="dirty" @sign="askSign" />
         <PermitActions :permit="permit" :dirty="dirty" @act="askAction" />
+        <UButton
+          v-if="mayCloseAbsent"
+          variant="ghost"
+          color="neutral"
+          class="w-full"
+          @click="askCloseAbsent"
+        >
+          Close without the fire watch
+        </UButton>
+        <UButton
+          v-if="permit.mayHandOver"
+          variant="outline"
+          color="neutral"
+          class="w-full"
+          @click="handing = true"
+        >
+          Hand the watch over
+        </UButton>
         <UButton v-if="issued" variant="soft" class="w-full" :to="`/watch/${permit.id}`">
           Open the watch
         </UButton>
@@ -101,6 +125,7 @@ const issued = computed(() => !['draft', 'closed'].includes(permit.value!.state)
       </aside>
     </div>
     <AskDialog v-if="ask" v-model:open="open" v-bind="ask" />
+    <HandOverDialog v-model:open="handing" :permit="permit" :hand-over="actions.handOver" />
   </div>
   <p v-else class="muted">Reading the permit…</p>
 </template>

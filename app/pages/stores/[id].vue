@@ -5,6 +5,7 @@ import { balanceAfter, MOVE_KINDS, MOVE_NAME, type MoveKind } from '#core/stock/
 import { stockRoutes } from '#shared/stock/routes'
 import { moveBody } from '#shared/stock/schema'
 import { call } from '~/composables/api'
+import { useEventIds } from '~/composables/event-id'
 import { useLoad } from '~/composables/load'
 import { useSiteTime } from '~/composables/time'
 import { useSignIn } from '~/stores/sign-in'
@@ -21,7 +22,6 @@ useHead({ title: () => `${data.value?.stock.name ?? 'Store'} · Zonaris` })
 const { when } = useSiteTime()
 const editing = ref(false)
 const blank = () => ({
-  moveId: crypto.randomUUID() as string,
   kind: 'receive' as MoveKind,
   quantity: 1,
   personId: undefined as string | undefined,
@@ -51,8 +51,12 @@ const body = (): unknown => ({
   ...form.value,
   personId: named.value ? (form.value.personId ?? null) : null,
 })
-const send = (body: z.output<typeof moveBody>): Promise<unknown> =>
-  call(stockRoutes.moveStock, { params: { id }, body })
+const entry = moveBody.omit({ moveId: true })
+const { once } = useEventIds()
+const send = (body: z.output<typeof entry>): Promise<unknown> =>
+  once('move', body, (moveId) =>
+    call(stockRoutes.moveStock, { params: { id }, body: { moveId, ...body } }),
+  )
 async function moved(): Promise<void> {
   const { kind } = form.value
   form.value = { ...blank(), kind }
@@ -113,7 +117,7 @@ function takeBack(personId: string, quantity: number): void {
       class="panel p-4 sm:p-6 space-y-4"
       v-slot="{ busy }"
       :state="form"
-      :schema="moveBody"
+      :schema="entry"
       :body="body"
       :send="send"
       @done="moved"

@@ -22,7 +22,7 @@ const {
   failure,
   load,
 } = useLoad<Permit>(() => call(permitRoutes.permit, { params: { id: String(route.params.id) } }))
-const { act, round } = usePermitActions(permit, load)
+const { act, round, handOver } = usePermitActions(permit, load)
 const { busy, message, submit } = useSubmit()
 onMounted(load)
 useIntervalFn(load, 15_000)
@@ -74,14 +74,19 @@ const newestRounds = computed(
 const doneSays = computed(() =>
   closable.value ? 'Last round made. Close the permit.' : 'Time is up. Walk the area once more.',
 )
+const handing = ref(false)
+const signing = ref(false)
+/** On the own phone one tap is enough; on another's the one who walked signs. */
 async function logRound(): Promise<void> {
-  if (
-    await submit(async () => {
-      await round(note.value || undefined)
-      return true
-    })
-  )
-    note.value = ''
+  if (signIn.me?.id !== permit.value!.fireWatchId) {
+    signing.value = true
+    return
+  }
+  const made = await submit(async () => {
+    await round(note.value ? { note: note.value } : {})
+    return true
+  })
+  if (made) note.value = ''
 }
 </script>
 
@@ -143,6 +148,15 @@ async function logRound(): Promise<void> {
           Close the permit
         </UButton>
         <UButton
+          v-if="permit.mayHandOver"
+          class="w-full"
+          variant="outline"
+          color="neutral"
+          @click="handing = true"
+        >
+          Hand the watch over
+        </UButton>
+        <UButton
           v-if="may('resume')"
           class="w-full"
           variant="ghost"
@@ -197,6 +211,14 @@ async function logRound(): Promise<void> {
         </li>
       </ul>
     </section>
+    <HandOverDialog v-model:open="handing" :permit="permit" :hand-over="handOver" />
+    <RoundDialog
+      v-model:open="signing"
+      :permit="permit"
+      :note="note"
+      :round="round"
+      @made="note = ''"
+    />
     <AskDialog
       v-model:open="closing"
       title="Close the permit"

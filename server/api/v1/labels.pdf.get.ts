@@ -1,15 +1,10 @@
 import { stockRoutes } from '#shared/stock/routes'
 import { route } from '#server/http/route'
-import { getRequestURL } from 'h3'
+import { publicOrigin } from '#server/http/origin'
 import { download } from '#server/http/download'
 import { labelsPdf } from '#server/services/print/labels'
 
 export default route(stockRoutes.labels, async ({ event, actor, query }) => {
-  const { name, bytes } = await labelsPdf(
-    actor,
-    query.of,
-    query.paper,
-    getRequestURL(event, { xForwardedProto: true }).origin,
-  )
+  const { name, bytes } = await labelsPdf(actor, query.of, query.paper, publicOrigin(event).origin)
   return download(event, 'application/pdf', name, bytes)
 })

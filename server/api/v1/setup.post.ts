@@ -2,8 +2,9 @@ import { signInRoutes } from '#shared/sign-in/routes'
 import { route } from '#server/http/route'
 import { setUp } from '#server/services/sign-in/account'
 import { startSignIn } from '#server/http/actor'
+import { sourceOf } from '#server/http/device'
 
 export default route(signInRoutes.setup, async ({ event, body }) => {
-  await setUp(body)
+  await setUp(body, sourceOf(event))
   return startSignIn(event, body.email, body.password)
 })

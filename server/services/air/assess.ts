@@ -7,6 +7,7 @@ import { judgeAir, type AirAnswer } from '#core/air/judge'
 import { Simulation } from '#core/air/simulate'
 import type { LimitSet } from '#core/exposure/terms'
 import { captureReach } from '#core/hood/section'
+import { judgeRespirator } from '#core/respirator/fit'
 import type { RespiratorKind } from '#core/job/job'
 import { checkVentilation } from '#core/ventilation/prescriptive'
 import {
@@ -21,12 +22,14 @@ import {
 import { hoodsOf } from '#server/db/hood'
 import { findJob, type JobRow } from '#server/db/job'
 import { inOrganisation, type Db } from '#server/db/pool'
-import { recordsOf } from '#server/db/record'
+import { recordsOf, type RecordRow } from '#server/db/record'
 import { AppError, conflict, notFound } from '#server/errors'
 import type { Finding } from '#core/finding/finding'
 import { resultsOf } from '#shared/air/results'
 import type { Assessment, AssessmentBody, JobAir, Rerun } from '#shared/air/schema'
 import { record, type Actor } from '../actor'
+import { isNew } from '../event'
+import { shownTo } from '../privacy'
 import { calibrationsOf } from '../sampling/pairs'
 import { scopeOf } from '../shop/shop'
 import { airOfJob } from './state'
@@ -57,15 +60,7 @@ export function readJobAir(actor: Actor, id: string): Promise<JobAir> {
       applies: applies(job),
       respirator: job.spec.respirator,
       welder: job.welder,
-      welderRecord: worn
-        ? {
-            clearedUntil: worn.respirator_until,
-            fitTestOn: worn.fit_test_on,
-            fitModel: worn.fit_model,
-            fitSize: worn.fit_size,
-            sealCheckOn: worn.seal_check_on,
-          }
-        : null,
+      welderReady: worn ? readyToWear(actor, job, worn, scope.today) : null,
       measured: job.spec.measured?.reference ?? null,
       hoodReach: hood ? captureReach(hood.section) : null,
       confined: job.spec.air.space === 'confined',
@@ -90,6 +85,21 @@ export function readJobAir(actor: Actor, id: string): Promise<JobAir> {
       now: (await airOfJob(db, scope, job)).airNow,
     }
   })
+}
+
+function readyToWear(actor: Actor, job: JobRow, worn: RecordRow, today: string): Finding | null {
+  const finding = judgeRespirator(
+    job.spec.respirator,
+    {
+      clearedUntil: worn.respirator_until,
+      fitTestOn: worn.fit_test_on,
+      fitModel: worn.fit_model,
+      fitSize: worn.fit_size,
+      sealCheckOn: worn.seal_check_on,
+    },
+    today,
+  )
+  return finding && shownTo(actor, job.welder_id, [finding])[0]!
 }
 
 /** The room models hold for rooms; outdoors there is no answer. */
@@ -323,10 +333,15 @@ export function logGasTest(
   },
 ): Promise<{ findings: Finding[] }> {
   return inOrganisation(actor.organisation, async (db) => {
+    const { id, ...content } = body
     const job = await heldJob(db, jobId)
+    const answer = async (): Promise<{ findings: Finding[] }> => ({
+      findings: (await airOfJob(db, await scopeOf(db, actor), job)).airNow,
+    })
+    if (!(await isNew(db, actor, { id, kind: 'gas_test', of: jobId, content }))) return answer()
     const until = new Date(actor.now.getTime() + body.minutes * 60_000)
     await insertGasTest(db, {
-      id: body.id,
+      id,
       organisation: actor.organisation,
       job: jobId,
       by: actor.person,
@@ -345,6 +360,6 @@ export function logGasTest(
       others: body.others,
       until: until.toISOString(),
     })
-    return { findings: (await airOfJob(db, await scopeOf(db, actor), job)).airNow }
+    return answer()
   })
 }

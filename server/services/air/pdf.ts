@@ -5,11 +5,10 @@ import type { AirCase } from '#core/air/case'
 import { LIMIT_SET_NAME, SUBSTANCE_NAME } from '#core/exposure/terms'
 import { exchange } from '#core/air/zones'
 import { respiratorRow } from '#core/respirator/apf.table'
-import { findMe } from '#server/db/person'
+import { findMe, type Identity } from '#server/db/person'
 import { inOrganisation } from '#server/db/pool'
 import type { Assessment } from '#shared/air/schema'
 import { figure, percentText, quantityText } from '#shared/units/units'
-import type { Me } from '#shared/sign-in/schema'
 import type { Actor } from '../actor'
 import { printed, type Paper, type Printed } from '../print/document'
 import { readAssessment } from './assess'
@@ -24,7 +23,12 @@ export async function assessmentPdf(actor: Actor, id: string, paper: Paper): Pro
   )
 }
 
-function layOut(assessment: Assessment, me: Me, paper: Paper, now: Date): TDocumentDefinitions {
+function layOut(
+  assessment: Assessment,
+  me: Identity,
+  paper: Paper,
+  now: Date,
+): TDocumentDefinitions {
   const { site } = me
   const air = assessment.air as AirCase
   const time = (iso: string): string =>

@@ -20,6 +20,7 @@ import type { z } from 'zod'
 import type { airOverviewSchema } from '#shared/air/schema'
 import type { hoodBody, surveyBody } from '#shared/hood/schema'
 import { record, type Actor } from '../actor'
+import { isNew } from '../event'
 import { toAlarm } from '../monitor/alarm'
 import { toDevice } from '../monitor/device'
 import { scopeOf } from '../shop/shop'
@@ -54,7 +55,7 @@ export function readOverview(actor: Actor): Promise<z.input<typeof airOverviewSc
         hood: hoods.has(station.id),
         findings: findings.get(station.id) ?? [],
       })),
-      alarms: (await openAlarms(db, actor.site)).map(toAlarm),
+      alarms: (await openAlarms(db, actor.site)).map((row) => toAlarm(actor, row)),
       assessments: (await newestAssessments(db, actor.site, NEWEST)).map((row) => ({
         id: row.id,
         at: row.at.toISOString(),
@@ -104,7 +105,7 @@ export function readStationAir(actor: Actor, id: string): Promise<StationAir> {
         points: thin(readings.filter((reading) => reading.substance === substance)),
         limit: shownLimit(substance, scope.rules.limits),
       })),
-      alarms: (await alarmsOfStation(db, id, NEWEST)).map(toAlarm),
+      alarms: (await alarmsOfStation(db, id, NEWEST)).map((row) => toAlarm(actor, row)),
       findings: (await stationFindings(db, scope, [id])).get(id) ?? [],
     }
   })
@@ -202,6 +203,8 @@ export function logSurvey(
 ): Promise<{ id: string }> {
   return inOrganisation(actor.organisation, async (db) => {
     await heldStation(db, actor, station)
+    const { id, ...content } = body
+    if (!(await isNew(db, actor, { id, kind: 'survey', of: station, content }))) return { id }
     if ((await hoodsOf(db, [station])).length === 0)
       throw fieldError('velocity', 'Enter the hood of this station first.')
     if (body.on > (await scopeOf(db, actor)).today)
@@ -219,6 +222,6 @@ export function logSurvey(
       velocity: body.velocity,
       filterChanged: body.filterChanged,
     })
-    return { id: body.id }
+    return { id }
   })
 }

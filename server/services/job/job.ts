@@ -22,6 +22,7 @@ import type { Job, JobBody } from '#shared/job/schema'
 import { record, type Actor } from '../actor'
 import { gearState } from '../inspection/inspection'
 import { eyesOf } from '../people/record'
+import { shownTo } from '../privacy'
 import { scopeOf } from '../shop/shop'
 import { airOfJob, type JobAirState } from '../air/state'
 
@@ -61,7 +62,7 @@ export async function loadJob(db: Db, actor: Actor, id: string): Promise<Job> {
     version: row.version,
     rehearsal: row.rehearsal,
     updatedAt: row.updated_at.toISOString(),
-    findings: await findingsOfJob(db, actor, row, air),
+    findings: shownTo(actor, row.welder_id, await findingsOfJob(db, actor, row, air)),
     ...air,
     openPermit: await openPermitOf(db, id),
   }

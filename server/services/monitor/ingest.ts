@@ -4,11 +4,17 @@ import type { z } from 'zod'
 import type { LimitSet, Substance } from '#core/exposure/terms'
 import { judgeArrived } from '#core/monitor/readings'
 import {
+  crowdedMinute,
   findDevice,
+  holdDevice,
+  holdPermitsAt,
   insertAlarm,
   listDevices,
+  MOST_A_MINUTE,
   putReadings,
   readingsBetween,
+  type Contradiction,
+  type DeviceSignIn,
 } from '#server/db/monitor'
 import { inOrganisation, outside, type Db } from '#server/db/pool'
 import { findSite } from '#server/db/site'
@@ -17,7 +23,7 @@ import { appendAudit } from '#server/db/audit'
 import { AppError, fieldError } from '#server/errors'
 import type { ingestSchema, readingsBody } from '#shared/monitor/schema'
 import { hashToken } from '../sign-in/token'
-import { stopWork } from './alarm'
+import { suspendForAlarm } from '../permit/suspend'
 
 const EIGHT_HOURS = 8 * 3_600_000
 /** Readings older than this when they arrive are said to be. */
@@ -37,7 +43,16 @@ export async function ingest(
     throw new AppError(401, 'bad_token', 'The token of this monitor is not valid, or was revoked.')
   const clock = await getClock()
   const now = clock.now()
-  body.readings.forEach((reading, i) => {
+  requireMoments(body.readings, now)
+  const { contradicted, ...answer } = await inOrganisation(device.organisation_id, (db) =>
+    takeIn(db, device, body, now, clock.factor !== 1),
+  )
+  if (contradicted.length > 0) throw contradiction(contradicted, answer.kept)
+  return answer
+}
+
+function requireMoments(readings: z.output<typeof readingsBody>['readings'], now: Date): void {
+  readings.forEach((reading, i) => {
     const at = Date.parse(reading.at)
     if (at > now.getTime() + AHEAD)
       throw fieldError(
@@ -46,89 +61,89 @@ export async function ingest(
       )
     if (at < now.getTime() - OLDEST) throw fieldError(`readings.${i}.at`, 'Older than 31 days.')
   })
-  return inOrganisation(device.organisation_id, async (db) => {
-    const { kept, contradicted } = await putReadings(
-      db,
-      device.organisation_id,
-      device.device_id,
-      body.readings,
-      now,
-    )
-    const site = await findSite(db, device.site_id)
-    const own = (await listDevices(db, device.site_id, device.station_id)).find(
-      (entry) => entry.id === device.device_id,
-    )!
-    const over = await worstOf(db, device.device_id, kept, site.limit_sets)
-    if (over) {
-      const says = saidAt(over, now)
-      const raised = await insertAlarm(db, {
-        id: randomUUID(),
-        organisation: device.organisation_id,
-        site: device.site_id,
-        station: device.station_id,
-        job: null,
-        device: device.device_id,
-        kind: 'monitor',
-        symptoms: [],
-        note: says,
-        person: null,
-        at: now,
-        rehearsal: clock.factor !== 1,
-      })
-      if (raised) {
-        await stopWork(
-          db,
-          {
-            organisation: device.organisation_id,
-            now,
-            person: null,
-            name: own.name,
-            rehearsal: clock.factor !== 1,
-          },
-          null,
-          device.station_id,
-          says,
-        )
-        await appendAudit(db, {
-          organisation: device.organisation_id,
-          at: now,
-          person: null,
-          action: 'air_alarm',
-          subject: 'station',
-          subjectId: device.station_id,
-          details: { device: own.name, says },
-          rehearsal: clock.factor !== 1,
-        })
-      }
-    }
-    return {
-      kept: kept.length,
-      known: body.readings.length - kept.length,
-      contradicted,
-      alarm:
-        over !== null ||
-        (kept.length < body.readings.length &&
-          (await wasOver(db, device.device_id, body, site.limit_sets))),
-    }
-  })
 }
 
-/** Sent again, readings that are over get the answer that they had; an alarm they raise only once. */
-async function wasOver(
+/** Told after everything else of the request is kept and judged, so that nothing is lost by it. */
+const contradiction = (all: readonly Contradiction[], kept: number): AppError =>
+  new AppError(
+    409,
+    'contradicted',
+    `${all.length} readings say something else than was said before for the same moment, and were not kept; ${kept} new ones were. The higher figure was judged.`,
+    all.map(({ index, kept: first, sent }) => ({
+      path: `readings.${index}.value`,
+      message: `${first} was sent for this moment before; ${sent} is not kept.`,
+    })),
+  )
+
+async function takeIn(
   db: Db,
-  device: string,
-  { readings }: z.output<typeof readingsBody>,
-  adopted: readonly LimitSet[],
-): Promise<boolean> {
-  const sent = readings.map(({ substance, at }) => ({ substance, at: new Date(at) }))
-  return (await worstOf(db, device, sent, adopted)) !== null
+  device: DeviceSignIn,
+  body: z.output<typeof readingsBody>,
+  now: Date,
+  rehearsal: boolean,
+): Promise<z.input<typeof ingestSchema> & { contradicted: Contradiction[] }> {
+  const { organisation_id: organisation, device_id: id, station_id: station } = device
+  await holdDevice(db, id)
+  const { kept, contradicted } = await putReadings(db, organisation, id, body.readings, now)
+  const crowded = await crowdedMinute(db, id, kept)
+  if (crowded)
+    throw fieldError(
+      'readings',
+      `More than ${MOST_A_MINUTE} readings of one substance in the minute of ${crowded.toISOString()}. Nothing was kept; send means.`,
+    )
+  const { limit_sets: adopted } = await findSite(db, device.site_id)
+  const sent = body.readings.map(({ substance, at }) => ({ substance, at: new Date(at) }))
+  const over = await worstOf(db, id, [...kept, ...contradicted], contradicted, adopted)
+  if (over) {
+    const inWork = await holdPermitsAt(db, null, station)
+    const says = saidAt(over, now)
+    const name = (await listDevices(db, device.site_id, station)).find((own) => own.id === id)!.name
+    const raised = await insertAlarm(db, {
+      id: randomUUID(),
+      organisation,
+      site: device.site_id,
+      station,
+      job: null,
+      device: id,
+      kind: 'monitor',
+      symptoms: [],
+      note: says,
+      person: null,
+      at: now,
+      rehearsal,
+    })
+    if (raised) {
+      const by = { organisation, now, person: null, name, rehearsal }
+      for (const permit of inWork) await suspendForAlarm(db, by, permit, says)
+      await appendAudit(db, {
+        organisation,
+        at: now,
+        person: null,
+        action: 'air_alarm',
+        subject: 'station',
+        subjectId: station,
+        details: { device: name, says },
+        rehearsal,
+      })
+    }
+  }
+  // Sent again, readings that are over get the answer that they had; an alarm they raise only once.
+  const repeated = kept.length < body.readings.length
+  return {
+    kept: kept.length,
+    known: body.readings.length - kept.length,
+    alarm:
+      over !== null || (repeated && (await worstOf(db, id, sent, contradicted, adopted)) !== null),
+    contradicted,
+  }
 }
 
-/** The first stop among readings that have just arrived, each judged at its own moment. */
+/** The first stop among readings that have just arrived, each judged at its own moment; of two figures for one moment the higher counts. */
 async function worstOf(
   db: Db,
   device: string,
   arrived: readonly { substance: Substance; at: Date }[],
+  contradicted: readonly Contradiction[],
   adopted: readonly LimitSet[],
 ): Promise<Arrived | null> {
   if (arrived.length === 0) return null
@@ -139,11 +154,20 @@ async function worstOf(
     new Date(moments.reduce((a, b) => Math.min(a, b)) - EIGHT_HOURS),
     new Date(moments.reduce((a, b) => Math.max(a, b)) + EIGHT_HOURS),
   )
+  const higher = new Map(
+    contradicted.map(({ substance, at, kept, sent }) => [
+      `${substance} ${at.getTime()}`,
+      Math.max(kept, sent),
+    ]),
+  )
   for (const substance of new Set(arrived.map((entry) => entry.substance))) {
     const over = judgeArrived(
       readings
         .filter((reading) => reading.substance === substance)
-        .map(({ at, value }) => ({ at: at.getTime(), value })),
+        .map(({ at, value }) => ({
+          at: at.getTime(),
+          value: higher.get(`${substance} ${at.getTime()}`) ?? value,
+        })),
       new Set(
         arrived.filter((entry) => entry.substance === substance).map(({ at }) => at.getTime()),
       ),

@@ -3,12 +3,13 @@ import { randomUUID } from 'node:crypto'
 import { REMIND_DAYS } from '#core/people/reminders'
 import { inOrganisation } from '#server/db/pool'
 import { activeLeads, insertPerson, listPeople, updatePerson } from '#server/db/person'
-import { revokeSignInsOf } from '#server/db/sign-in'
+import { forgetDevices } from '#server/db/sign-in'
 import type { Page } from '#server/db/page'
-import { conflict, notFound } from '#server/errors'
+import { AppError, conflict, notFound } from '#server/errors'
 import type { Person, PersonBody } from '#shared/people/schema'
-import { record, type Actor } from '../actor'
-import { hashSecret } from '../sign-in/password'
+import { isStaff, record, type Actor } from '../actor'
+import { mayKnow } from '../privacy'
+import { hashPin, hashSecret } from '../sign-in/password'
 import { scopeOf } from '../shop/shop'
 
 export const readPeople = (
@@ -16,13 +17,20 @@ export const readPeople = (
   query: Parameters<typeof listPeople>[2],
 ): Promise<Page<Person>> =>
   inOrganisation(actor.organisation, async (db) => {
+    if (query.show === 'expiring' && !isStaff(actor))
+      throw new AppError(403, 'forbidden', 'What runs out is between each person and the staff.')
     // Only those whose record runs out need the calendar of the site.
     const expiringBy =
       query.show === 'expiring'
         ? dayAfter((await scopeOf(db, actor)).today, REMIND_DAYS)
         : undefined
-    return listPeople(db, actor.site, query, expiringBy)
+    const page = await listPeople(db, actor.site, query, expiringBy)
+    return { ...page, rows: page.rows.map((person) => asSeen(actor, person)) }
   })
+
+/** A person as this actor may see them: until when they are cleared is no business of others. */
+export const asSeen = (actor: Actor, person: Person): Person =>
+  mayKnow(actor, person.id) ? person : { ...person, respiratorUntil: null, fitTestOn: null }
 
 /** Secrets are hashed before the transaction, so that no connection waits for it. */
 async function personRow(body: PersonBody) {
@@ -30,12 +38,17 @@ async function personRow(body: PersonBody) {
   return {
     ...rest,
     passwordHash: password ? await hashSecret(password) : null,
-    pinHash: pin ? await hashSecret(pin) : null,
+    pinHash: pin ? await hashPin(pin) : null,
   }
 }
 
-/** What the log may show of a person: never a secret. */
-const shown = ({ password: _, pin: __, ...rest }: PersonBody): object => rest
+/** What the log may show of a person: never a secret, nor a name, for the log outlives both. */
+const shown = ({ role, active, courseId, fireWatchTrainedOn }: PersonBody): object => ({
+  role,
+  active,
+  courseId,
+  fireWatchTrainedOn,
+})
 
 export async function addPerson(actor: Actor, body: PersonBody): Promise<{ id: string }> {
   const id = randomUUID()
@@ -60,7 +73,9 @@ export async function changePerson(actor: Actor, id: string, body: PersonBody): 
     if (!(await updatePerson(db, id, row))) throw notFound('person')
     if ((await activeLeads(db)).length === 0)
       throw conflict('Someone who can sign in must stay safety lead.', 'last_lead')
-    if (!body.active || body.password) await revokeSignInsOf(db, id)
+    if (!body.active || body.password) await forgetDevices(db, id)
     await record(db, actor, 'person_changed', 'person', id, shown(body))
+    if (body.password) await record(db, actor, 'password_reset', 'person', id)
+    if (body.pin) await record(db, actor, 'pin_reset', 'person', id)
   })
 }

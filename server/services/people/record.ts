@@ -19,13 +19,17 @@ import {
   setShade,
   shadesOf,
   updateRecord,
+  type RecordRow,
 } from '#server/db/record'
+import { waitsUntil } from '#server/db/sign-in'
 import { loansOf } from '#server/db/stock'
 import { AppError, fieldError, notFound } from '#server/errors'
 import type { z } from 'zod'
 import type { foundShadeBody } from '#shared/eyes/schema'
 import type { PersonDetail, RecordBody } from '#shared/people/schema'
 import { isStaff, record, type Actor } from '../actor'
+import { mayKnow, shownTo } from '../privacy'
+import { asSeen } from './person'
 import { scopeOf } from '../shop/shop'
 
 /** Eyes of people for one job, with the shade that each found in its band. */
@@ -56,35 +60,29 @@ export function readPerson(actor: Actor, id: string): Promise<PersonDetail> {
     const scope = await scopeOf(db, actor)
     const one = [id]
     const [row] = await recordsOf(db, one)
+    const known = mayKnow(actor, id)
     const course = person.courseId ? await findCourse(db, person.courseId) : null
     const helmets = (await allGear(db, scope, 'helmet')).filter((item) => item.assignedToId === id)
     return {
-      person,
-      record: {
-        lightSensitive: row!.light_sensitive,
-        correction: row!.correction,
-        tint: row!.tint,
-        respiratorUntil: row!.respirator_until,
-        fitTestOn: row!.fit_test_on,
-        fitModel: row!.fit_model,
-        fitSize: row!.fit_size,
-        sealCheckOn: row!.seal_check_on,
-        cleared: (await clearancesOf(db, one)).map((entry) => ({
-          process: entry.process,
-          signedOn: entry.signed_on,
-          signedBy: entry.signed_by,
-        })),
-        kit: (await kitOf(db, one)).map((entry) => ({
-          ppeId: entry.ppe_id,
-          state: entry.state,
-          size: entry.size,
-        })),
-      },
-      shades: (await shadesOf(db, one)).map((entry) => ({
-        band: entry.band,
-        shade: entry.shade,
-        foundOn: entry.found_on,
+      person: asSeen(actor, person),
+      record: known ? healthOf(row!) : null,
+      cleared: (await clearancesOf(db, one)).map((entry) => ({
+        process: entry.process,
+        signedOn: entry.signed_on,
+        signedBy: entry.signed_by,
       })),
+      kit: (await kitOf(db, one)).map((entry) => ({
+        ppeId: entry.ppe_id,
+        state: entry.state,
+        size: entry.size,
+      })),
+      shades: known
+        ? (await shadesOf(db, one)).map((entry) => ({
+            band: entry.band,
+            shade: entry.shade,
+            foundOn: entry.found_on,
+          }))
+        : [],
       loans: (await loansOf(db, { people: one })).map((loan) => ({
         stockId: loan.stock_id,
         code: loan.code,
@@ -93,34 +91,49 @@ export function readPerson(actor: Actor, id: string): Promise<PersonDetail> {
       })),
       helmets: helmets.map((item) => ({ id: item.id, label: item.label })),
       kitList: course?.kit ?? [],
-      findings: judgeRecord(
-        { respiratorUntil: row!.respirator_until, fitTestOn: row!.fit_test_on },
-        (day) => daysBetween(scope.today, day),
+      findings: shownTo(
+        actor,
+        id,
+        judgeRecord(
+          { respiratorUntil: row!.respirator_until, fitTestOn: row!.fit_test_on },
+          (day) => daysBetween(scope.today, day),
+        ),
       ),
+      waitsUntil: isStaff(actor) ? ((await waitsUntil(db, id))?.toISOString() ?? null) : null,
     }
   })
 }
 
+const healthOf = (row: RecordRow) => ({
+  lightSensitive: row.light_sensitive,
+  correction: row.correction,
+  tint: row.tint,
+  respiratorUntil: row.respirator_until,
+  fitTestOn: row.fit_test_on,
+  fitModel: row.fit_model,
+  fitSize: row.fit_size,
+  sealCheckOn: row.seal_check_on,
+})
+
 export async function changeRecord(actor: Actor, id: string, body: RecordBody): Promise<void> {
   await inOrganisation(actor.organisation, async (db) => {
     const { today } = await scopeOf(db, actor)
+    const [row] = await recordsOf(db, [id])
+    if (!row) throw notFound('person')
     for (const field of ['fitTestOn', 'sealCheckOn'] as const)
       if (body[field] && body[field] > today)
         throw fieldError(field, 'This day lies in the future.')
-    if (
-      !(await updateRecord(db, {
-        person_id: id,
-        light_sensitive: body.lightSensitive,
-        correction: body.correction,
-        tint: body.tint,
-        respirator_until: body.respiratorUntil,
-        fit_test_on: body.fitTestOn,
-        fit_model: body.fitModel || null,
-        fit_size: body.fitSize || null,
-        seal_check_on: body.sealCheckOn,
-      }))
-    )
-      throw notFound('person')
+    await updateRecord(db, {
+      person_id: id,
+      light_sensitive: body.lightSensitive,
+      correction: body.correction,
+      tint: body.tint,
+      respirator_until: body.respiratorUntil,
+      fit_test_on: body.fitTestOn,
+      fit_model: body.fitModel || null,
+      fit_size: body.fitSize || null,
+      seal_check_on: body.sealCheckOn,
+    })
     const before = (await clearancesOf(db, [id])).map((entry) => entry.process)
     await removeClearances(
       db,
@@ -145,9 +158,20 @@ export async function changeRecord(actor: Actor, id: string, body: RecordBody): 
       })),
       today,
     )
-    await record(db, actor, 'record_changed', 'person', id, body)
+    const after = { ...healthOf((await recordsOf(db, [id]))[0]!), cleared: body.cleared.toSorted() }
+    await record(db, actor, 'record_changed', 'person', id, {
+      changed: differing({ ...healthOf(row), cleared: before.toSorted() }, after),
+    })
   })
 }
+
+/** Names of the fields that are no longer the same; what they hold is nobody's business in the audit. */
+const differing = (before: object, after: object): string[] =>
+  Object.keys(after).filter(
+    (key) =>
+      JSON.stringify(before[key as keyof typeof before]) !==
+      JSON.stringify(after[key as keyof typeof after]),
+  )
 
 /** Remember a shade found by trial. Workers for themselves; never under the legal minimum of that work. */
 export async function rememberShade(
@@ -179,7 +203,7 @@ export async function rememberShade(
       shade: body.shade,
       found_on: today,
     })
-    await record(db, actor, 'shade_found', 'person', id, { band, shade: body.shade })
+    await record(db, actor, 'shade_found', 'person', id, { band })
   })
   return { band }
 }

@@ -1,16 +1,15 @@
-import { watchOwed, type PermitAction } from '#core/permit/lifecycle'
+import type { PermitAction } from '#core/permit/lifecycle'
 import { stopsWork } from '#core/permit/stops-work'
 import { markIssued } from '#server/db/permit'
 import type { Db } from '#server/db/pool'
 import { AppError, conflict, fieldError } from '#server/errors'
 import { SIGNERS, type PermitStep } from '#shared/permit/schema'
 import type { Actor } from '../actor'
-import { requirePin } from '../sign-in/pin'
+import { requireSignature, withSignature } from '../sign-in/signature'
 import { judgePermit } from './judge'
-import { lifeOf } from './life'
 import { mayAct } from './rights'
 import { signedBy, SIGNER_NAME } from './signatures'
-import { addStep, applyTransition, nextOf, once, type HeldPermit } from './step'
+import { applyTransition, nextOf, once, type HeldPermit } from './step'
 import { toStep } from './view'
 
 interface Act {
@@ -18,10 +17,19 @@ interface Act {
   action: PermitAction
   pin?: string
   note?: string
+  /** The fire watch is gone and cannot sign; a lead closes instead, saying why. */
+  watchAbsent?: boolean
+}
+
+interface Signed extends Act {
+  /** Whose PIN was right. */
+  signature: string | null
 }
 
 /** What an action asks for besides its state; it refuses by throwing. */
-type Condition = (db: Db, actor: Actor, held: HeldPermit, act: Act) => Promise<unknown>
+type Condition = (db: Db, actor: Actor, held: HeldPermit, act: Signed) => Promise<unknown>
+
+const REASON_LETTERS = 10
 
 const CONDITIONS: Partial<Record<PermitAction, Condition>> = {
   issue,
@@ -37,43 +45,27 @@ const CONDITIONS: Partial<Record<PermitAction, Condition>> = {
 }
 
 export function actOnPermit(actor: Actor, id: string, body: Act): Promise<PermitStep> {
-  const { action, eventId, note } = body
+  const { action, eventId, note, watchAbsent } = body
   if (!mayAct(actor.role, action))
     throw new AppError(403, 'forbidden', 'Your role does not allow this.')
-  return once(
-    actor,
-    id,
-    { id: eventId, kind: 'action', subject: action },
-    async (db, held) => {
-      nextOf(held, action, actor.now)
-      await CONDITIONS[action]?.(db, actor, held, body)
-      return applyTransition(db, actor, held, action, { id: eventId, note: note || null })
-    },
-    (_, held) => toStep(actor, held),
-  )
-}
-
-export function logRound(
-  actor: Actor,
-  id: string,
-  body: { eventId: string; note?: string },
-): Promise<PermitStep> {
-  const step = { id: body.eventId, kind: 'round' as const, subject: 'round' }
-  return once(
-    actor,
-    id,
-    step,
-    (db, held) => {
-      if (held.row.watch_started_at === null || !watchOwed(lifeOf(held)))
-        throw conflict('No watch is running on this permit.', 'no_watch')
-      return addStep(db, actor, held, { ...step, note: body.note || null })
-    },
-    (_, held) => toStep(actor, held),
+  const event = { id: eventId, kind: 'action', content: { action, note, watchAbsent } }
+  return withSignature(actor, body.pin, (signature) =>
+    once(
+      actor,
+      id,
+      event,
+      async (db, held) => {
+        nextOf(held, action, actor.now)
+        await CONDITIONS[action]?.(db, actor, held, { ...body, signature })
+        return applyTransition(db, actor, held, action, { id: eventId, note: note || null })
+      },
+      (_, held) => toStep(actor, held),
+    ),
   )
 }
 
 /** All gates open and both signatures fresh; then the issuer signs and the Findings are kept as they are. */
-async function issue(db: Db, actor: Actor, held: HeldPermit, { pin }: Act): Promise<void> {
+async function issue(db: Db, actor: Actor, held: HeldPermit, { signature }: Signed): Promise<void> {
   const { findings, gates } = await judgePermit(db, actor, held)
   const [first] = gates.open
   if (!gates.ready)
@@ -86,7 +78,7 @@ async function issue(db: Db, actor: Actor, held: HeldPermit, { pin }: Act): Prom
   const missing = SIGNERS.filter((as) => !signedBy(held, as)).map((as) => SIGNER_NAME[as])
   if (missing.length > 0)
     throw conflict(`Not signed yet by the ${missing.join(' and the ')}.`, 'unsigned')
-  await requirePin(db, actor.person, pin, actor.name)
+  requireSignature(signature, { id: actor.person, name: actor.name })
   await markIssued(db, held.row.id, { findings, person: actor.person, at: actor.now })
 }
 
@@ -106,8 +98,14 @@ async function requireNote(
   if (!note) throw fieldError('note', 'Say why.')
 }
 
-/** The watch answers with its PIN for an area that was seen to the end. */
-async function requireWatch(db: Db, _actor: Actor, held: HeldPermit, { pin }: Act): Promise<void> {
+/** The watch answers with its PIN for an area that was seen to the end; where it has left, a lead with the own PIN and the reason. */
+async function requireWatch(_db: Db, actor: Actor, held: HeldPermit, act: Signed): Promise<void> {
   const { work_started_at: started, fire_watch_id: watch, fire_watch: name } = held.row
-  if (started) await requirePin(db, watch!, pin, name!)
+  if (!started) return
+  if (!act.watchAbsent) return requireSignature(act.signature, { id: watch!, name: name! })
+  if (actor.role !== 'lead')
+    throw new AppError(403, 'forbidden', 'Only a safety lead closes in place of the fire watch.')
+  if ((act.note ?? '').length < REASON_LETTERS)
+    throw fieldError('note', 'Say why the fire watch cannot sign, in at least 10 characters.')
+  requireSignature(act.signature, { id: actor.person, name: actor.name })
 }

@@ -9,7 +9,7 @@ import { findSite, nextNumber } from '#server/db/site'
 import { conflict, fieldError, notFound } from '#server/errors'
 import type { Permit, PermitDraftBody, PermitStep, Signer } from '#shared/permit/schema'
 import { record, type Actor } from '../actor'
-import { requirePin } from '../sign-in/pin'
+import { requireSignature, withSignature } from '../sign-in/signature'
 import { judgePermit } from './judge'
 import { namedFor, SIGNER_NAME } from './signatures'
 import { addStep, hold, once, type HeldPermit } from './step'
@@ -93,10 +93,11 @@ export function overrideFinding(
     subject: body.code,
     note: body.reason,
   }
+  const { code, reason } = body
   return once(
     actor,
     id,
-    step,
+    { id: step.id, kind: step.kind, content: { code, reason } },
     async (db, held) => {
       requireDraft(held, 'Only a draft can be overridden.')
       const { findings } = await judgePermit(db, actor, held)
@@ -122,18 +123,20 @@ export function signPermit(
   body: { eventId: string; as: Signer; pin: string },
 ): Promise<PermitStep> {
   const step = { id: body.eventId, kind: 'sign' as const, subject: body.as, note: null }
-  return once(
-    actor,
-    id,
-    step,
-    async (db, held) => {
-      requireDraft(held, 'Only a draft is signed.')
-      const signer = namedFor(held, body.as)
-      if (!signer) throw conflict(`Name the ${SIGNER_NAME[body.as]} first.`)
-      await requirePin(db, signer.id, body.pin, signer.name)
-      return addStep(db, actor, held, { ...step, signer })
-    },
-    (_, held) => toStep(actor, held),
+  return withSignature(actor, body.pin, (signature) =>
+    once(
+      actor,
+      id,
+      { id: step.id, kind: step.kind, content: { as: body.as } },
+      async (db, held) => {
+        requireDraft(held, 'Only a draft is signed.')
+        const signer = namedFor(held, body.as)
+        if (!signer) throw conflict(`Name the ${SIGNER_NAME[body.as]} first.`)
+        requireSignature(signature, signer)
+        return addStep(db, actor, held, { ...step, signer })
+      },
+      (_, held) => toStep(actor, held),
+    ),
   )
 }
 

@@ -4,11 +4,11 @@ import { SWEEP, WATCH_MINUTES } from '#core/firewatch/rules.table'
 import { PROCESS_NAME } from '#core/job/job'
 import { findJob, type JobRow } from '#server/db/job'
 import { inOrganisation } from '#server/db/pool'
-import { findMe } from '#server/db/person'
+import { findMe, type Identity } from '#server/db/person'
 import { inputsText } from '#shared/finding/input-text'
 import type { Permit } from '#shared/permit/schema'
-import type { Me } from '#shared/sign-in/schema'
 import type { Units } from '#shared/units/systems'
+import { isPrivate, withheld } from '#core/people/private'
 import type { Actor } from '../actor'
 import { LEVEL_WORD, printed, type Printed } from '../print/document'
 import { loadPermit } from './read'
@@ -16,7 +16,12 @@ import { loadPermit } from './read'
 /** The permit as PDF: selectable text, Findings as they were at issue, signatures, events and the place in the audit chain. */
 export function permitPdf(actor: Actor, id: string): Promise<Printed> {
   return inOrganisation(actor.organisation, async (db) => {
-    const permit = await loadPermit(db, actor, id)
+    const loaded = await loadPermit(db, actor, id)
+    // It hangs on the wall for all to see.
+    const permit = {
+      ...loaded,
+      findings: loaded.findings.map((one) => (isPrivate(one) ? withheld(one) : one)),
+    }
     const document = layOut(
       permit,
       (await findJob(db, permit.jobId))!,
@@ -27,7 +32,7 @@ export function permitPdf(actor: Actor, id: string): Promise<Printed> {
   })
 }
 
-function layOut(permit: Permit, job: JobRow, me: Me, now: Date): TDocumentDefinitions {
+function layOut(permit: Permit, job: JobRow, me: Identity, now: Date): TDocumentDefinitions {
   const { site } = me
   const time = (iso: string | null): string =>
     iso === null
@@ -200,6 +205,8 @@ function eventText(event: Permit['events'][number]): string {
       return `Signed by PIN as ${signer}${event.current ? '' : ' (draft changed since)'}`
     case 'round':
       return 'Round'
+    case 'hand_over':
+      return 'Fire watch taken over by PIN'
     case 'override':
       return `Override of ${event.subject}${event.current ? '' : ' (draft changed since)'}`
     case 'action':

@@ -13,11 +13,11 @@ export function namedFor({ row }: HeldPermit, as: Signer): { id: string; name: s
   return id === null ? null : { id, name: name! }
 }
 
-/** Whether a signature stands: given by the person named now, for the draft as it is now. */
+/** Whether a signature stands: given, or the watch taken over, by the person named now, for the draft as it is now. */
 export const signedBy = (held: HeldPermit, as: Signer): boolean =>
   held.events.some(
     (event) =>
-      event.kind === 'sign' &&
+      (event.kind === 'sign' || event.kind === 'hand_over') &&
       event.subject === as &&
       event.person_id === namedFor(held, as)?.id &&
       event.permit_version === held.row.version,

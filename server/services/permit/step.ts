@@ -11,6 +11,7 @@ import {
 import { inOrganisation, type Db } from '#server/db/pool'
 import { conflict, notFound } from '#server/errors'
 import type { Actor } from '../actor'
+import { isNew, type SentEvent } from '../event'
 import { lifeOf } from './life'
 
 /** A permit that nobody else can change until the transaction ends, and what happened to it. */
@@ -47,20 +48,19 @@ export async function hold(db: Db, id: string): Promise<HeldPermit> {
 /**
  * Take a step on a held permit. The same step sent again changes nothing and answers the same.
  * @param work what the step does; it answers the permit after it
+ * @throws AppError 409 when its identifier already stands for something else
  */
 export function once<T>(
   actor: Actor,
   id: string,
-  step: Pick<Step, 'id' | 'kind' | 'subject'>,
+  event: Pick<SentEvent, 'id' | 'kind' | 'content'>,
   work: (db: Db, held: HeldPermit) => Promise<HeldPermit>,
   answer: (db: Db, held: HeldPermit) => Promise<T> | T,
 ): Promise<T> {
   return inOrganisation(actor.organisation, async (db) => {
+    const fresh = await isNew(db, actor, { ...event, of: id })
     const held = await hold(db, id)
-    const known = held.events.find((event) => event.id === step.id)
-    if (known && (known.kind !== step.kind || known.subject !== step.subject))
-      throw conflict('This identifier was already used for another step.', 'event_used')
-    return answer(db, known ? held : await work(db, held))
+    return answer(db, fresh ? await work(db, held) : held)
   })
 }
 

@@ -3,6 +3,7 @@ import { countdown } from '#core/firewatch/countdown'
 import {
   PERMIT_ACTIONS,
   permitState,
+  stationed,
   transition,
   type PermitAction,
   type PermitLife,
@@ -10,6 +11,7 @@ import {
 import type { EventRow, PermitDbRow } from '#server/db/permit'
 import type { Permit, PermitRow, PermitStep } from '#shared/permit/schema'
 import type { Actor } from '../actor'
+import { shownTo } from '../privacy'
 import type { Judged } from './judge'
 import { lifeOf } from './life'
 import { mayAct } from './rights'
@@ -52,6 +54,7 @@ export function toStep(actor: Actor, held: HeldPermit): PermitStep {
     actions: PERMIT_ACTIONS.filter(
       (action) => mayAct(actor.role, action) && isOffered(action, life, now),
     ),
+    mayHandOver: actor.role !== 'viewer' && stationed(life, now),
     events: events.map((event) => toEvent(event, row.version)),
     auditHash: events.findLast((event) => event.audit_hash !== null)?.audit_hash ?? null,
   }
@@ -70,8 +73,8 @@ export function toPermit(actor: Actor, held: HeldPermit, judged: Judged): Permit
     fireWatch: row.fire_watch,
     ruleSet: row.rule_set,
     watchMinutes: row.watch_minutes,
-    findings: byWorst(row.findings ?? judged.findings),
-    live: byWorst(judged.findings),
+    findings: byWorst(shownTo(actor, null, row.findings ?? judged.findings)),
+    live: byWorst(shownTo(actor, null, judged.findings)),
     ready: judged.gates.ready,
     open: judged.gates.open.map((finding) => finding.code),
     overridden: judged.gates.overridden.map(({ finding, reason }) => ({

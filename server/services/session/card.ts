@@ -1,13 +1,11 @@
-import { randomUUID } from 'node:crypto'
 import { byWorst } from '#core/finding/finding'
 import { HOOD_NAME, type AirSpace } from '#core/job/job'
 import { judgeMember } from '#core/readiness/readiness'
 import { assignPpe } from '#core/ppe/ppe'
 import { respiratorRow } from '#core/respirator/apf.table'
 import { assignShade } from '#core/shade/shade'
-import { findMe, findPerson } from '#server/db/person'
+import { findMe } from '#server/db/person'
 import { inOrganisation, inTransaction } from '#server/db/pool'
-import { insertSignIn } from '#server/db/sign-in'
 import { boothZone, findBooth, membershipOn, type BoothRow } from '#server/db/session'
 import { AppError, notFound } from '#server/errors'
 import type { Units } from '#shared/units/systems'
@@ -15,7 +13,8 @@ import { quantityText } from '#shared/units/units'
 import type { Card } from '#shared/session/schema'
 import { getClock } from '../../clock'
 import type { Actor } from '../actor'
-import { requirePin } from '../sign-in/pin'
+import { signInAtBooth } from '../sign-in/sign-in'
+import type { Source } from '../sign-in/tries'
 import { siteDay } from '../shop/day'
 import { scopeOf } from '../shop/shop'
 import { loadSession, type LoadedSession } from './load'
@@ -148,18 +147,9 @@ export async function boothSignIn(
   code: string,
   person: string,
   pin: string,
-  hours: number,
+  source: Source,
 ): Promise<string> {
   const row = (await boothRows(code)).find((entry) => entry.person_id === person)
   if (!row) throw new AppError(404, 'not_found', 'This person is not expected at this booth today.')
-  const id = randomUUID()
-  await inOrganisation(row.organisation_id, async (db) => {
-    // A few digits on the wall open a learner's card, never the rights of a lead or instructor.
-    const role = (await findPerson(db, person))?.role
-    if (role !== 'worker' && role !== 'viewer')
-      throw new AppError(403, 'forbidden', 'Leads and instructors sign in by email and password.')
-    await requirePin(db, person, pin, row.person_name!)
-    await insertSignIn(db, { id, organisation: row.organisation_id, person, hours })
-  })
-  return id
+  return signInAtBooth(code, { id: person, name: row.person_name! }, pin, source)
 }

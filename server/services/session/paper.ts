@@ -1,11 +1,10 @@
 import type { Content } from 'pdfmake/interfaces'
 import { PROCESS_NAME } from '#core/job/job'
 import { NEED_NAME } from '#core/readiness/terms'
-import { findMe } from '#server/db/person'
+import { findMe, type Identity } from '#server/db/person'
 import { inOrganisation } from '#server/db/pool'
 import { notFound } from '#server/errors'
 import type { Card, Session, SessionMember } from '#shared/session/schema'
-import type { Me } from '#shared/sign-in/schema'
 import type { Actor } from '../actor'
 import { LEVEL_WORD, printed, type Paper, type Printed } from '../print/document'
 import { cardOf } from './card'
@@ -145,7 +144,7 @@ function boothPage(
   station: string,
   address: string,
   cards: readonly Card[],
-  me: Me,
+  me: Identity,
   breakBefore: boolean,
 ): Content[] {
   const [first] = cards

@@ -6,6 +6,7 @@ import { inOrganisation, type Db } from '#server/db/pool'
 import type { Gear } from '#shared/inspection/schema'
 import type { Session, SessionMember, SessionRow } from '#shared/session/schema'
 import type { Actor } from '../actor'
+import { mayKnow, shownTo } from '../privacy'
 import { fixesOf, freeOf, type Free } from './fixes'
 import { loadSession, type LoadedSession } from './load'
 
@@ -21,7 +22,26 @@ export const readSession = (actor: Actor, id: string): Promise<Session> =>
 /** A session judged as everything stands this moment. */
 export async function sessionNow(db: Db, actor: Actor, id: string): Promise<Session> {
   const loaded = await loadSession(db, actor, id)
-  return { ...judgeLoaded(loaded), undo: await lastChange(db, id) }
+  const judged = judgeLoaded(loaded)
+  return {
+    ...judged,
+    members: judged.members.map((member) => asSeen(actor, member)),
+    undo: await lastChange(db, id),
+  }
+}
+
+/** Of others, whoever is no staff sees ready or not; the shade would tell of their eyes. */
+function asSeen(actor: Actor, member: SessionMember): SessionMember {
+  if (mayKnow(actor, member.personId)) return member
+  return {
+    ...member,
+    wanted: null,
+    set: null,
+    cells: member.cells.map((cell) => {
+      const [finding] = cell.finding ? shownTo(actor, member.personId, [cell.finding]) : []
+      return finding ? { ...cell, finding, sentence: finding.sentence, fixes: [] } : cell
+    }),
+  }
 }
 
 /** All squares of the matrix with what can be done about each. Pure: everything it needs was read before. */

@@ -14,6 +14,7 @@ import { getClock } from '#server/clock'
 import type { Shift } from '#shared/shop/schema'
 import type { Actor } from '../actor'
 import { lifeFrom } from '../permit/life'
+import { mayKnow } from '../privacy'
 import { scopeOf } from './shop'
 
 const DUE_SHOWN = 50
@@ -44,9 +45,9 @@ export async function readShift(actor: Actor): Promise<Shift> {
         daysSince: gear.daysSince,
       })),
       dueCount: due.total,
-      expiring: (await expiringPeople(db, actor.site, dayAfter(scope.today, REMIND_DAYS))).flatMap(
-        (person) => expiries(person, scope.today),
-      ),
+      expiring: (await expiringPeople(db, actor.site, dayAfter(scope.today, REMIND_DAYS)))
+        .filter((person) => mayKnow(actor, person.person_id))
+        .flatMap((person) => expiries(person, scope.today)),
       sessions: await sessionsOn(db, actor.site, scope.today),
       alarms: (await openAlarms(db, actor.site)).map((alarm) => ({
         id: alarm.id,

@@ -2,30 +2,41 @@ import { randomBytes, randomUUID } from 'node:crypto'
 import { AppError, fieldError, notFound } from '#server/errors'
 import { getClock } from '#server/clock'
 import { inOrganisation, inTransaction } from '#server/db/pool'
-import { findMe, insertPerson, passwordHash, setPinHash } from '#server/db/person'
-import {
-  countAttempt,
-  createFirstOrganisation,
-  insertToken,
-  listTokens,
-  revokeToken,
-  setupNeeded,
-} from '#server/db/sign-in'
+import { findMe, findSecrets, insertPerson, setSecret, type Secrets } from '#server/db/person'
+import { createFirstOrganisation, forgetDevices, keepSignIn, setupNeeded } from '#server/db/sign-in'
+import { insertToken, listTokens, revokeToken, type TokenRow } from '#server/db/token'
 import { insertSite } from '#server/db/site'
 import { hashToken } from './token'
 import type { z } from 'zod'
-import type { Me, setupBody, tokenSchema } from '#shared/sign-in/schema'
-import { record, type Actor } from '../actor'
-import { hashSecret, secretMatches } from './password'
-import { tooMany } from './sign-in'
+import type { Me, setupBody, Token, tokenBody } from '#shared/sign-in/schema'
+import { record, recordRefusal, type Actor } from '../actor'
+import { hashPin, hashSecret, secretMatches } from './password'
+import { isSetupCode } from './setup-code'
+import { aimOfPassword, aimOfSetup, countRight, countTry, type Source } from './tries'
 
-export const readMe = (actor: Actor): Promise<Me> =>
-  inOrganisation(actor.organisation, (db) => findMe(db, actor.person, actor.now))
+export const readMe = async (actor: Actor): Promise<Me> => ({
+  ...(await inOrganisation(actor.organisation, (db) => findMe(db, actor.person, actor.now))),
+  kind: actor.kind === 'booth' ? 'booth' : 'account',
+})
 
 export const isSetupNeeded = (): Promise<boolean> => inTransaction(setupNeeded)
 
-/** Make the first organisation with its site and lead. */
-export async function setUp(body: z.output<typeof setupBody>): Promise<void> {
+const alreadySetUp = (): AppError =>
+  new AppError(409, 'already_set_up', 'This Zonaris is already set up. Sign in.')
+
+/** Make the first organisation with its site and lead. The code shows that whoever asks can see where it was started. */
+export async function setUp(body: z.output<typeof setupBody>, source: Source): Promise<void> {
+  if (!(await isSetupNeeded())) throw alreadySetUp()
+  const aim = aimOfSetup(source)
+  await countTry(aim)
+  if (!isSetupCode(body.code))
+    throw fieldError('code', 'Not the code that the start command printed.')
+  await countRight(aim)
+  await makeFirst(body)
+}
+
+/** The first organisation with its site and its lead; there is never a second this way. */
+export async function makeFirst(body: Omit<z.output<typeof setupBody>, 'code'>): Promise<void> {
   const clock = await getClock()
   const at = clock.now()
   const organisation = randomUUID()
@@ -34,7 +45,7 @@ export async function setUp(body: z.output<typeof setupBody>): Promise<void> {
   const hash = await hashSecret(body.password)
   await inOrganisation(organisation, async (db) => {
     if (!(await createFirstOrganisation(db, organisation, body.organisation, at)))
-      throw new AppError(409, 'already_set_up', 'This Zonaris is already set up. Sign in.')
+      throw alreadySetUp()
     await insertSite(db, {
       id: site,
       organisation,
@@ -66,6 +77,9 @@ export async function setUp(body: z.output<typeof setupBody>): Promise<void> {
         site,
         name: body.name,
         role: 'lead',
+        kind: 'account',
+        booth: null,
+        scopes: null,
         signIn: null,
         now: at,
         rehearsal: clock.factor !== 1,
@@ -77,33 +91,73 @@ export async function setUp(body: z.output<typeof setupBody>): Promise<void> {
   })
 }
 
+/** @throws AppError 400 at the field unless it is the own password, 429 after too many tries */
+async function provePassword(actor: Actor, password: string): Promise<Secrets> {
+  const aim = aimOfPassword(actor.person)
+  await countTry(aim)
+  const secrets = await inOrganisation(actor.organisation, (db) => findSecrets(db, actor.person))
+  if (!(await secretMatches(secrets?.password_hash ?? null, password))) {
+    await recordRefusal(actor, 'password_refused', actor.person)
+    throw fieldError('password', 'The password is wrong.')
+  }
+  await countRight(aim)
+  return secrets!
+}
+
+/** All other sign-ins and the tokens of this person end; the one in use goes on. */
 export async function setPin(actor: Actor, password: string, pin: string): Promise<void> {
-  if (!(await inTransaction((db) => countAttempt(db, `password:${actor.person}`, 8, 10))))
-    throw tooMany()
-  const hash = await hashSecret(pin)
+  await provePassword(actor, password)
+  const pinHash = await hashPin(pin)
   await inOrganisation(actor.organisation, async (db) => {
-    if (!(await secretMatches(await passwordHash(db, actor.person), password)))
-      throw fieldError('password', 'The password is wrong.')
-    await setPinHash(db, actor.person, hash)
+    await setSecret(db, actor.person, { pinHash })
+    if (actor.signIn) await keepSignIn(db, actor.signIn)
     await record(db, actor, 'pin_set', 'person', actor.person)
   })
 }
 
-export async function readTokens(actor: Actor): Promise<z.input<typeof tokenSchema>[]> {
-  const rows = await inOrganisation(actor.organisation, (db) => listTokens(db, actor.person))
-  return rows.map((row) => ({
-    id: row.id,
-    name: row.name,
-    createdAt: row.created_at.toISOString(),
-    revokedAt: row.revoked_at?.toISOString() ?? null,
-  }))
+/** As for a PIN; devices that were known are strangers again. */
+export async function setPassword(
+  actor: Actor,
+  password: string,
+  newPassword: string,
+): Promise<void> {
+  await provePassword(actor, password)
+  if (password === newPassword)
+    throw fieldError('newPassword', 'This is the password you have. Choose another.')
+  const passwordHash = await hashSecret(newPassword)
+  await inOrganisation(actor.organisation, async (db) => {
+    await setSecret(db, actor.person, { passwordHash })
+    await forgetDevices(db, actor.person)
+    if (actor.signIn) await keepSignIn(db, actor.signIn)
+    await record(db, actor, 'password_set', 'person', actor.person)
+  })
+}
+
+const toToken = (row: TokenRow): Token => ({
+  id: row.id,
+  name: row.name,
+  person: row.person,
+  scopes: row.scopes,
+  createdAt: row.created_at.toISOString(),
+  expiresAt: row.expires_at.toISOString(),
+  lastUsedAt: row.last_used_at?.toISOString() ?? null,
+  ended: row.ended,
+})
+
+/** @param everybody those of the whole organisation, for staff */
+export async function readTokens(actor: Actor, everybody: boolean): Promise<Token[]> {
+  const rows = await inOrganisation(actor.organisation, (db) =>
+    listTokens(db, everybody ? null : actor.person),
+  )
+  return rows.map(toToken)
 }
 
 /** @returns the token itself, this once; only its hash is kept. */
 export async function createToken(
   actor: Actor,
-  name: string,
+  { name, password, scopes, days }: z.output<typeof tokenBody>,
 ): Promise<{ id: string; token: string }> {
+  const secrets = await provePassword(actor, password)
   const id = randomUUID()
   const token = `zon_${randomBytes(32).toString('base64url')}`
   await inOrganisation(actor.organisation, async (db) => {
@@ -113,16 +167,20 @@ export async function createToken(
       person: actor.person,
       name,
       hash: hashToken(token),
-      at: actor.now,
+      scopes,
+      days,
+      role: secrets.role,
+      accessVersion: secrets.access_version,
     })
-    await record(db, actor, 'token_made', 'api_token', id, { name })
+    await record(db, actor, 'token_made', 'api_token', id, { name, scopes, days })
   })
   return { id, token }
 }
 
-export async function removeToken(actor: Actor, id: string): Promise<void> {
+/** @param anybody staff may revoke the token of anybody in their organisation */
+export async function removeToken(actor: Actor, id: string, anybody: boolean): Promise<void> {
   await inOrganisation(actor.organisation, async (db) => {
-    if (!(await revokeToken(db, id, actor.person, actor.now))) throw notFound('token')
+    if (!(await revokeToken(db, id, anybody ? null : actor.person))) throw notFound('token')
     await record(db, actor, 'token_revoked', 'api_token', id)
   })
 }

@@ -1,25 +1,43 @@
-import { clearAttempts, countAttempt } from '#server/db/sign-in'
-import { besideTransaction, type Db } from '#server/db/pool'
-import { pinHash } from '#server/db/person'
+import { findSecrets, rehash } from '#server/db/person'
+import { inOrganisation } from '#server/db/pool'
 import { AppError } from '#server/errors'
-import { secretMatches } from './password'
-import { tooMany } from './sign-in'
+import { recordRefusal, type Actor } from '../actor'
+import { hashPin, isPinOutdated, pinMatches } from './password'
+import { aimOfSignature, countRight, countTry } from './tries'
 
-/** A signature: the PIN of the person who signs, whoever holds the tablet. Tries are limited per person. */
-export async function requirePin(
-  db: Db,
-  person: string,
+const refused = (message: string): AppError =>
+  new AppError(400, 'wrong_pin', message, [{ path: 'pin', message }])
+
+/**
+ * A signature: the PIN of the person who signs, whoever holds the tablet. Checked outside any transaction.
+ * @throws AppError 400 for a wrong or missing PIN, 429 after too many
+ */
+export async function provePin(
+  actor: Actor,
+  signer: { id: string; name: string },
   pin: string | undefined,
-  whose: string,
 ): Promise<void> {
-  const refuse = (message: string): AppError =>
-    new AppError(400, 'wrong_pin', message, [{ path: 'pin', message }])
-  if (!pin) throw refuse(`Enter the PIN of ${whose}.`)
-  const key = `pin:${person}`
-  // A transaction of its own, so that a refused signature still counts as a try.
-  if (!(await besideTransaction((own) => countAttempt(own, key, 8, 10)))) throw tooMany()
-  const hash = await pinHash(db, person)
-  if (!hash) throw refuse(`${whose} has no PIN yet; set one on the account page.`)
-  if (!(await secretMatches(hash, pin))) throw refuse(`Not the PIN of ${whose}.`)
-  await besideTransaction((own) => clearAttempts(own, key))
+  if (!pin) throw refused(`Enter the PIN of ${signer.name}.`)
+  const aim = aimOfSignature(signer.id, actor.person)
+  await countTry(aim)
+  const secrets = await inOrganisation(actor.organisation, (db) => findSecrets(db, signer.id))
+  const hash = secrets?.pin_hash ?? null
+  if (!hash) throw refused(`${signer.name} has no PIN yet; set one on the account page.`)
+  if (!(await pinMatches(hash, pin))) {
+    await recordRefusal(actor, 'pin_refused', signer.id)
+    throw refused(`Not the PIN of ${signer.name}.`)
+  }
+  await countRight(aim)
+  if (isPinOutdated(hash)) await renewPin(actor.organisation, signer.id, hash, pin)
+}
+
+/** The same PIN, hashed by today's settings. */
+export async function renewPin(
+  organisation: string,
+  person: string,
+  old: string,
+  pin: string,
+): Promise<void> {
+  const fresh = await hashPin(pin)
+  await inOrganisation(organisation, (db) => rehash(db, person, { pin: [old, fresh] }))
 }

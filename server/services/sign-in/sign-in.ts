@@ -1,47 +1,133 @@
 import { randomUUID } from 'node:crypto'
-import { AppError } from '#server/errors'
+import { getClock } from '#server/clock'
+import { rehash } from '#server/db/person'
+import { inOrganisation, inTransaction, type Db } from '#server/db/pool'
 import {
-  clearAttempts,
-  countAttempt,
+  findBoothLogin,
   findLogin,
   insertSignIn,
+  noteDevice,
   revokeSignIn,
+  type NewSignIn,
 } from '#server/db/sign-in'
-import { inOrganisation, inTransaction } from '#server/db/pool'
+import { AppError } from '#server/errors'
+import { appendAudit } from '#server/db/audit'
 import type { Actor } from '../actor'
-import { secretMatches } from './password'
+import { hashSecret, isOutdated, isPinOutdated, pinMatches, secretMatches } from './password'
+import { renewPin } from './pin'
+import { aimOfBooth, aimOfSignIn, countRight, countTry, type Source } from './tries'
 
-const MOST = 8
-const WINDOW_MINUTES = 10
-export const tooMany = (): AppError =>
-  new AppError(
-    429,
-    'too_many',
-    `Too many tries. Wait ${WINDOW_MINUTES} minutes.`,
-    undefined,
-    WINDOW_MINUTES * 60,
-  )
+const ACCOUNT_HOURS = 14
+/** A booth is left at the end of a shift. */
+const BOOTH_HOURS = 10
 
-/** @returns the id of the new sign-in. Wrong email and wrong password look the same from outside. */
-export async function signIn(email: string, password: string, hours: number): Promise<string> {
-  const key = `sign-in:${email}`
-  if (!(await inTransaction((db) => countAttempt(db, key, MOST, WINDOW_MINUTES)))) throw tooMany()
+/** Sign in with email and password. @returns the id of the new sign-in. Wrong email and wrong password look the same from outside. */
+export async function signIn(email: string, password: string, source: Source): Promise<string> {
   const login = await inTransaction((db) => findLogin(db, email))
-  if (!(await secretMatches(login?.password_hash ?? null, password)) || !login)
+  const aim = await aimOfSignIn(email, login?.person_id ?? null, source)
+  await countTry(aim)
+  const right = await secretMatches(login?.password_hash ?? null, password)
+  if (!login || !right) {
+    if (login) await refusedAt(login.organisation_id, login.person_id, 'sign_in_refused')
     throw new AppError(401, 'wrong_sign_in', 'Email or password is wrong.', [
       { path: 'password', message: 'Email or password is wrong.' },
     ])
-  const id = randomUUID()
-  await inOrganisation(login.organisation_id, async (db) => {
-    await insertSignIn(db, {
-      id,
+  }
+  await countRight(aim)
+  if (isOutdated(login.password_hash)) {
+    const fresh = await hashSecret(password)
+    await inOrganisation(login.organisation_id, (db) =>
+      rehash(db, login.person_id, { password: [login.password_hash, fresh] }),
+    )
+  }
+  return begin(
+    {
       organisation: login.organisation_id,
       person: login.person_id,
-      hours,
-    })
-    await clearAttempts(db, key)
+      role: login.role,
+      accessVersion: login.access_version,
+      kind: 'account',
+      station: null,
+      hours: ACCOUNT_HOURS,
+    },
+    source,
+  )
+}
+
+/**
+ * Sign in at a booth by PIN, for those expected there. It opens the own card and little else, whatever the role.
+ * @param code of the booth @returns the id of the new sign-in
+ */
+export async function signInAtBooth(
+  code: string,
+  person: { id: string; name: string },
+  pin: string,
+  source: Source,
+): Promise<string> {
+  const login = await inTransaction((db) => findBoothLogin(db, code, person.id))
+  if (!login) throw new AppError(404, 'not_found', 'There is no such person at this booth.')
+  // A few digits on the wall never stand for a lead or instructor.
+  if (login.role !== 'worker' && login.role !== 'viewer')
+    throw new AppError(403, 'forbidden', 'Leads and instructors sign in by email and password.')
+  const aim = await aimOfBooth(code, person.id, source)
+  await countTry(aim)
+  const refuse = (message: string): AppError =>
+    new AppError(400, 'wrong_pin', message, [{ path: 'pin', message }])
+  if (!login.pin_hash)
+    throw refuse(`${person.name} has no PIN yet; an instructor sets one on the page of the person.`)
+  if (!(await pinMatches(login.pin_hash, pin))) {
+    await refusedAt(login.organisation_id, person.id, 'booth_refused')
+    throw refuse(`Not the PIN of ${person.name}.`)
+  }
+  await countRight(aim)
+  if (isPinOutdated(login.pin_hash))
+    await renewPin(login.organisation_id, person.id, login.pin_hash, pin)
+  return begin(
+    {
+      organisation: login.organisation_id,
+      person: person.id,
+      role: login.role,
+      accessVersion: login.access_version,
+      kind: 'booth',
+      station: login.station_id,
+      hours: BOOTH_HOURS,
+    },
+    source,
+  )
+}
+
+async function begin(row: Omit<NewSignIn, 'id'>, source: Source): Promise<string> {
+  const id = randomUUID()
+  await inOrganisation(row.organisation, async (db) => {
+    await insertSignIn(db, { ...row, id })
+    if (source.device) await noteDevice(db, row.organisation, row.person, source.device)
+    await told(db, row.organisation, row.person, 'signed_in', { kind: row.kind })
   })
   return id
+}
+
+const refusedAt = (organisation: string, person: string, action: string): Promise<void> =>
+  inOrganisation(organisation, (db) => told(db, organisation, person, action))
+
+/** Written by nobody who is signed in yet. */
+async function told(
+  db: Db,
+  organisation: string,
+  person: string,
+  action: string,
+  details: object = {},
+): Promise<void> {
+  const clock = await getClock()
+  await appendAudit(db, {
+    organisation,
+    at: clock.now(),
+    person: action === 'signed_in' ? person : null,
+    action,
+    subject: 'person',
+    subjectId: person,
+    details,
+    rehearsal: clock.factor !== 1,
+  })
 }
 
 export async function signOut(actor: Actor): Promise<void> {

@@ -12,7 +12,6 @@ import {
   insertStock,
   listStock,
   loansOf,
-  moveExists,
   movesOf,
   setBalance,
   stockToOrder,
@@ -21,6 +20,7 @@ import {
 import { fieldError, notFound } from '#server/errors'
 import type { MoveBody, Stock, StockBody } from '#shared/stock/schema'
 import { record, type Actor } from '../actor'
+import { isNew } from '../event'
 import { scopeOf } from '../shop/shop'
 
 export const readStockList = (
@@ -88,15 +88,20 @@ export async function changeStock(actor: Actor, id: string, body: StockBody): Pr
   })
 }
 
+/** A move that somebody sent. A repeated request counts once. */
 export const moveStock = (actor: Actor, id: string, body: MoveBody): Promise<Stock> =>
-  inOrganisation(actor.organisation, (db) => move(db, actor, id, body))
+  inOrganisation(actor.organisation, async (db) => {
+    const { moveId, ...content } = body
+    const fresh = await isNew(db, actor, { id: moveId, kind: 'stock_move', of: id, content })
+    if (fresh) return move(db, actor, id, body)
+    return (await findStock(db, id, (await scopeOf(db, actor)).today))!
+  })
 
-/** One move of the ledger. A repeated request counts once. */
+/** One move of the ledger. */
 export async function move(db: Db, actor: Actor, id: string, body: MoveBody): Promise<Stock> {
   const { today } = await scopeOf(db, actor)
   const stock = await findStock(db, id, today, true)
   if (!stock) throw notFound('item of the store')
-  if (await moveExists(db, body.moveId)) return stock
   const person = await personOfMove(db, body, stock)
   const held =
     person === null ? 0 : ((await loansOf(db, { stock: id, people: [person] }))[0]?.quantity ?? 0)

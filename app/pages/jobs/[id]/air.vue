@@ -150,8 +150,7 @@ const print = (): void => window.print()
             :oxygen="oxygen"
             :confined="job.confined"
             :welder="job.welder"
-            :record="job.welderRecord"
-            :today="today()"
+            :ready="job.welderReady"
           />
         </section>
       </template>

@@ -2,4 +2,4 @@ import { signInRoutes } from '#shared/sign-in/routes'
 import { route } from '#server/http/route'
 import { readTokens } from '#server/services/sign-in/account'
 
-export default route(signInRoutes.tokens, ({ actor }) => readTokens(actor))
+export default route(signInRoutes.tokens, ({ actor }) => readTokens(actor, false))

@@ -1,0 +1,8 @@
+import { peopleRoutes } from '#shared/people/routes'
+import { download } from '#server/http/download'
+import { route } from '#server/http/route'
+import { exportOwnData } from '#server/services/people/own-data'
+
+export default route(peopleRoutes.ownData, async ({ event, actor }) =>
+  download(event, 'application/json', 'own-data.json', await exportOwnData(actor)),
+)

@@ -1,0 +1,8 @@
+import { signInRoutes } from '#shared/sign-in/routes'
+import { route } from '#server/http/route'
+import { removeToken } from '#server/services/sign-in/account'
+
+export default route(signInRoutes.revokeAnyToken, async ({ actor, params }) => {
+  await removeToken(actor, params.id, true)
+  return { ok: true as const }
+})

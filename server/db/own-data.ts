@@ -1,0 +1,73 @@
+import sql, { type Sql } from 'sql-template-tag'
+import type { Db } from './pool'
+
+/** What is kept about one person, besides the record itself: a query each, by the name that the export gives it. */
+const PARTS: Record<string, (id: string) => Sql> = {
+  signIns: (id) => sql`
+    SELECT created_at, expires_at, revoked_at, kind
+    FROM sign_in
+    WHERE person_id = ${id}
+    ORDER BY created_at
+  `,
+  tokens: (id) => sql`
+    SELECT name, scopes, created_at, expires_at, last_used_at, revoked_at
+    FROM api_token
+    WHERE person_id = ${id}
+    ORDER BY created_at
+  `,
+  jobs: (id) => sql`
+    SELECT number, title, created_at
+    FROM job
+    WHERE welder_id = ${id} OR created_by = ${id}
+    ORDER BY number
+  `,
+  permits: (id) => sql`
+    SELECT p.number, p.place, e.kind, e.subject, e.at, e.note
+    FROM permit_event e JOIN permit p ON p.id = e.permit_id
+    WHERE e.person_id = ${id}
+    ORDER BY e.at
+  `,
+  inspections: (id) => sql`
+    SELECT at, result, repair_note
+    FROM inspection
+    WHERE person_id = ${id}
+    ORDER BY at
+  `,
+  sessions: (id) => sql`
+    SELECT s.day, s.title, m.presence
+    FROM session_member m JOIN session s ON s.id = m.session_id
+    WHERE m.person_id = ${id}
+    ORDER BY s.day
+  `,
+  airSamples: (id) => sql`
+    SELECT
+      a.sampled_on, a.exposed_group, a.who, a.task, a.substance, a.minutes, a.value,
+      a.under_detection, a.reference
+    FROM air_sample a JOIN person p ON p.id = ${id}
+    WHERE NOT a.removed
+      AND (
+        lower(a.who) = lower(p.name)
+        OR a.job_id IN (SELECT id FROM job WHERE welder_id = p.id)
+      )
+    ORDER BY a.sampled_on
+  `,
+  alarms: (id) => sql`
+    SELECT kind, at, symptoms, note, cleared_at, cleared_note
+    FROM air_alarm
+    WHERE person_id = ${id}
+    ORDER BY at
+  `,
+  audit: (id) => sql`
+    SELECT seq, at, action, subject, details
+    FROM audit
+    WHERE person_id = ${id} OR (subject = 'person' AND subject_id = ${id})
+    ORDER BY seq
+  `,
+}
+
+export async function ownData(db: Db, id: string): Promise<Record<string, unknown[]>> {
+  const parts: [string, unknown[]][] = []
+  for (const [name, query] of Object.entries(PARTS))
+    parts.push([name, (await db.query(query(id))).rows])
+  return Object.fromEntries(parts)
+}

@@ -1,0 +1,119 @@
+import { stationed, watchOwed } from '#core/permit/lifecycle'
+import { findPersonBrief } from '#server/db/person'
+import { setFireWatch } from '#server/db/permit'
+import type { Db } from '#server/db/pool'
+import { conflict, fieldError } from '#server/errors'
+import type { PermitStep } from '#shared/permit/schema'
+import { isStaff, type Actor } from '../actor'
+import { requireSignature, withSignature } from '../sign-in/signature'
+import { lifeOf } from './life'
+import { addStep, once, type HeldPermit } from './step'
+import { toStep } from './view'
+
+interface Round {
+  eventId: string
+  note?: string
+  /** Who made it, when another than the one who sends it. */
+  madeBy?: string
+  pin?: string
+}
+
+/** A round of the fire watch: by the one who is named, or by somebody who may watch and says so with the own PIN. */
+export function logRound(actor: Actor, id: string, body: Round): Promise<PermitStep> {
+  const { eventId, note, madeBy, pin } = body
+  const event = { id: eventId, kind: 'round' as const, content: { note, madeBy } }
+  return withSignature(actor, pin, (signature) =>
+    once(
+      actor,
+      id,
+      event,
+      async (db, held) => {
+        if (held.row.watch_started_at === null || !watchOwed(lifeOf(held)))
+          throw conflict('No watch is running on this permit.', 'no_watch')
+        const maker = await makerOf(db, actor, held, madeBy)
+        if (maker.id !== actor.person) requireSignature(signature, maker)
+        return addStep(db, actor, held, {
+          id: eventId,
+          kind: 'round',
+          subject: 'round',
+          note: note || null,
+          ...(maker.id !== actor.person && { signer: maker }),
+        })
+      },
+      (_, held) => toStep(actor, held),
+    ),
+  )
+}
+
+async function makerOf(
+  db: Db,
+  actor: Actor,
+  { row }: HeldPermit,
+  madeBy: string | undefined,
+): Promise<{ id: string; name: string }> {
+  const named = { id: row.fire_watch_id!, name: row.fire_watch! }
+  const maker = madeBy ?? named.id
+  if (maker === named.id) return named
+  return watcher(db, row, maker, 'madeBy', isStaff(actor) && maker === actor.person)
+}
+
+/** @param trusted staff who go round themselves need no training on file */
+async function watcher(
+  db: Db,
+  row: HeldPermit['row'],
+  id: string,
+  path: string,
+  trusted = false,
+): Promise<{ id: string; name: string }> {
+  const person = await findPersonBrief(db, id)
+  if (!person?.active) throw fieldError(path, 'This person is not on the roster.')
+  if (id === row.operator_id)
+    throw fieldError(path, 'The operator has the arc to look at and cannot watch as well.')
+  if (!person.trained && !trusted)
+    throw fieldError(path, `${person.name} has no fire watch training on file.`)
+  return { id, name: person.name }
+}
+
+/** The watch passes to somebody else, who takes it over with the own PIN. What was watched so far counts on. */
+export function handOver(
+  actor: Actor,
+  id: string,
+  body: { eventId: string; personId: string; pin: string; note?: string },
+): Promise<PermitStep> {
+  const { eventId, personId, pin, note } = body
+  const event = { id: eventId, kind: 'hand_over' as const, content: { personId, note } }
+  return withSignature(actor, pin, (signature) =>
+    once(
+      actor,
+      id,
+      event,
+      async (db, held) => {
+        const { row } = held
+        if (!stationed(lifeOf(held), actor.now.getTime()))
+          throw conflict(
+            'Nobody stands watch on this permit now. In a draft, name the fire watch instead.',
+            'no_watch',
+          )
+        if (personId === row.fire_watch_id)
+          throw fieldError('personId', `${row.fire_watch} has the watch already.`)
+        const next = await watcher(db, row, personId, 'personId')
+        requireSignature(signature, next)
+        await setFireWatch(db, row.id, next.id)
+        const from = `Taken over from ${row.fire_watch}.`
+        return addStep(
+          db,
+          actor,
+          { ...held, row: { ...row, fire_watch_id: next.id, fire_watch: next.name } },
+          {
+            id: eventId,
+            kind: 'hand_over',
+            subject: 'fire_watch',
+            note: note ? `${from} ${note}` : from,
+            signer: next,
+          },
+        )
+      },
+      (_, held) => toStep(actor, held),
+    ),
+  )
+}
