@@ -1,4 +1,6 @@
+import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
+import { build } from 'esbuild'
 
 const developing = process.env.NODE_ENV !== 'production'
 
@@ -52,6 +54,25 @@ export default defineNuxtConfig({
     typescript: { strict: true },
   },
   hooks: {
+    // What runs in threads beside the server is built into one file beside it.
+    'nitro:init'(nitro) {
+      if (nitro.options.dev) return
+      nitro.hooks.hook('compiled', async () => {
+        await build({
+          entryPoints: [fileURLToPath(new URL('./server/heavy/worker.ts', import.meta.url))],
+          outfile: join(nitro.options.output.serverDir, 'heavy.mjs'),
+          bundle: true,
+          minify: true,
+          platform: 'node',
+          format: 'esm',
+          target: 'node20',
+          // Some of what is bundled asks for Node's own modules the old way.
+          banner: {
+            js: "import { createRequire } from 'node:module'; import { dirname as dirnameOf } from 'node:path'; import { fileURLToPath as pathOf } from 'node:url'; const require = createRequire(import.meta.url); const __filename = pathOf(import.meta.url); const __dirname = dirnameOf(__filename);",
+          },
+        })
+      })
+    },
     // The page of parts is for people who build Zonaris, not for those who use it.
     'pages:extend'(pages) {
       if (process.env.NODE_ENV === 'production' && !process.env.ZONARIS_PARTS) {

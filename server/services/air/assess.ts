@@ -2,13 +2,9 @@ import { randomUUID } from 'node:crypto'
 import { airBasis, caseOfJob, OTHER_ARCS } from '#core/air/basis'
 import type { JobSpec } from '#core/job/job'
 import { AIR_MODEL, faultsOfCase, type AirCase } from '#core/air/case'
-import { compareControls } from '#core/air/controls'
-import { judgeAir, type AirAnswer } from '#core/air/judge'
-import { Simulation } from '#core/air/simulate'
-import type { LimitSet } from '#core/exposure/terms'
+import { tooCostly } from '#core/air/cost'
 import { captureReach } from '#core/hood/section'
 import { judgeRespirator } from '#core/respirator/fit'
-import type { RespiratorKind } from '#core/job/job'
 import { checkVentilation } from '#core/ventilation/prescriptive'
 import {
   assessmentsOf,
@@ -23,19 +19,19 @@ import { hoodsOf } from '#server/db/hood'
 import { findJob, type JobRow } from '#server/db/job'
 import { inOrganisation, type Db } from '#server/db/pool'
 import { recordsOf, type RecordRow } from '#server/db/record'
-import { AppError, conflict, notFound } from '#server/errors'
+import { AppError, conflict, fieldError, notFound } from '#server/errors'
 import type { Finding } from '#core/finding/finding'
-import { resultsOf } from '#shared/air/results'
 import type { Assessment, AssessmentBody, JobAir, Rerun } from '#shared/air/schema'
 import { record, type Actor } from '../actor'
 import { isNew } from '../event'
 import { shownTo } from '../privacy'
 import { calibrationsOf } from '../sampling/pairs'
 import { scopeOf } from '../shop/shop'
+import { inPool } from '#server/heavy/pool'
 import { airOfJob } from './state'
+import type { AirOutcome, AirRun } from './work-out'
 
 const NEWEST = 20
-const PORTION = 20_000
 
 /** What the air check of a job starts from: the case of the newest assessment if the job is still that job, else the job's own. */
 export function readJobAir(actor: Actor, id: string): Promise<JobAir> {
@@ -119,7 +115,7 @@ async function heldJob(db: Db, id: string): Promise<JobRow> {
   return job
 }
 
-/** Work a case out with the same code as the browser, and keep it with the job: inputs, model, seed, results. The draws are made before the transaction, so that nothing is held meanwhile. */
+/** Work a case out with the same code as the browser, and keep it with the job: inputs, model, seed, results. The draws are made before the transaction, in another thread, so that nothing is held and nobody waits meanwhile. */
 export async function assess(
   actor: Actor,
   jobId: string,
@@ -132,13 +128,13 @@ export async function assess(
   const allowed = applies(job)
   if (!allowed.ok) throw conflict(`No assessment, because ${allowed.because}.`, 'no_answer')
   const air = body.air as AirCase
-  const { answer, results } = await workOut(
+  const { findings, results } = await workOut(actor, {
     air,
     adopted,
-    body.seed,
-    body.draws,
-    job.spec.respirator,
-  )
+    seed: body.seed,
+    draws: body.draws,
+    respirator: job.spec.respirator,
+  })
   const id = randomUUID()
   return inOrganisation(actor.organisation, async (db) => {
     await insertAssessment(db, {
@@ -154,7 +150,7 @@ export async function assess(
       seed: body.seed,
       draws: body.draws,
       results,
-      findings: answer.findings,
+      findings,
       note: body.note,
       at: actor.now,
       rehearsal: actor.rehearsal,
@@ -170,15 +166,9 @@ export async function assess(
   })
 }
 
-/** Draw in portions and let other requests in between. @throws AppError 400 with the fields that are wrong */
-async function workOut(
-  air: AirCase,
-  adopted: readonly LimitSet[],
-  seed: number,
-  draws: number,
-  respirator: RespiratorKind,
-): Promise<{ answer: AirAnswer; results: Assessment['results'] }> {
-  const faults = faultsOfCase(air)
+/** Draw in a thread of the pool. @throws AppError 400 with the fields that are wrong, or where the run would cost too much */
+async function workOut(actor: Actor, run: AirRun): Promise<Extract<AirOutcome, { fault: null }>> {
+  const faults = faultsOfCase(run.air)
   if (faults.length > 0)
     throw new AppError(
       400,
@@ -186,33 +176,11 @@ async function workOut(
       faults[0]!.message,
       faults.map((fault) => ({ path: `air.${fault.field}`, message: fault.message })),
     )
-  try {
-    const simulation = new Simulation(air, seed)
-    while (simulation.done < draws) {
-      simulation.step(Math.min(PORTION, draws - simulation.done))
-      await new Promise((resolve) => setImmediate(resolve))
-    }
-    const answer = judgeAir(air, adopted, simulation.result(), respirator)
-    return { answer, results: toResults(air, adopted, seed, answer) }
-  } catch (error) {
-    if (error instanceof RangeError)
-      throw new AppError(400, 'invalid', error.message, [{ path: 'air', message: error.message }])
-    throw error
-  }
-}
-
-function toResults(
-  air: AirCase,
-  adopted: readonly LimitSet[],
-  seed: number,
-  answer: AirAnswer,
-): Assessment['results'] {
-  const decisive = answer.decisive?.substance ?? null
-  return {
-    decisive,
-    controls: decisive ? compareControls(air, decisive, adopted, seed) : [],
-    substances: resultsOf(answer),
-  }
+  const costly = tooCostly(run.air, run.draws)
+  if (costly) throw fieldError('air.sources', costly)
+  const outcome = await inPool('workOutAir', actor.person, run)
+  if (outcome.fault !== null) throw fieldError('air', outcome.fault)
+  return outcome
 }
 
 export async function readAssessment(actor: Actor, id: string): Promise<Assessment> {
@@ -238,7 +206,13 @@ export async function rerun(actor: Actor, id: string): Promise<Rerun> {
   const then = row.air as AirCase
   const now = carryOver(then, job.spec)
   const usable = faultsOfCase(now).length === 0 ? now : then
-  const { results } = await workOut(usable, adopted, row.seed, row.draws, job.spec.respirator)
+  const { results } = await workOut(actor, {
+    air: usable,
+    adopted,
+    seed: row.seed,
+    draws: row.draws,
+    respirator: job.spec.respirator,
+  })
   const upper = (all: Assessment['results'], substance: string): number =>
     all.substances.find((entry) => entry.substance === substance)?.drawn?.twa.p95 ?? 0
   const substances = [

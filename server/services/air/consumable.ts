@@ -1,16 +1,13 @@
 import { randomUUID } from 'node:crypto'
 import type { z } from 'zod'
-import { PARTS, type Composition } from '#core/fume/composition'
+import type { Composition } from '#core/fume/composition'
 import { insertConsumable, listConsumables, retireConsumable } from '#server/db/air'
 import { inOrganisation, type Db } from '#server/db/pool'
-import { fieldError, notFound } from '#server/errors'
-import { compositionSchema, type OwnConsumable } from '#shared/fume/schema'
-import { type importBody, type ImportPreview } from '#shared/files/schema'
+import { conflict, fieldError, notFound } from '#server/errors'
+import type { OwnConsumable } from '#shared/fume/schema'
+import type { importBody, ImportPreview } from '#shared/files/schema'
 import { record, type Actor } from '../actor'
-import { numberOf, readTable, rowState } from '../files/table'
-
-/** Columns of the CSV form; each part is a mass fraction from 0 to 1. The JSON form is an array of the same with `parts` as an object. */
-const COLUMNS = ['name', 'process', 'alloy', 'fume', 'of', 'reference'] as const
+import { inPool } from '#server/heavy/pool'
 
 export const readConsumables = (actor: Actor): Promise<OwnConsumable[]> =>
   inOrganisation(actor.organisation, (db) => listConsumables(db, actor.site))
@@ -51,99 +48,26 @@ export function setRetired(actor: Actor, id: string, retired: boolean): Promise<
 }
 
 /** Show what a file would add, or add exactly that; nothing while one row is broken. Names that are there already are left as they are. */
-export function importConsumables(
+export async function importConsumables(
   actor: Actor,
   body: z.output<typeof importBody>,
 ): Promise<ImportPreview> {
-  return inOrganisation(actor.organisation, async (db) => {
-    const { entries, wrong } = body.format === 'csv' ? fromCsv(body.text) : fromJson(body.text)
-    const known = new Set(
-      (await listConsumables(db, actor.site)).map((row) => row.composition.name.toLowerCase()),
-    )
-    const seen = new Set<string>()
-    const rows = entries.map(({ line, value, fault }) => {
-      const read = compositionSchema.safeParse(value)
-      const name = String((value as { name?: unknown }).name ?? '')
-      const key = name.toLowerCase()
-      const issues = (read.error?.issues ?? []).map((issue) => ({
-        field: issue.path.join('.'),
-        message: issue.message,
-      }))
-      const faults = fault ? [{ field: '', message: fault }] : issues
-      if (faults.length === 0 && seen.has(key))
-        faults.push({ field: 'name', message: 'This name stands in the file twice.' })
-      seen.add(key)
-      return {
-        row: {
-          line,
-          name,
-          faults,
-          state: rowState(faults.length > 0, known.has(key)),
-        },
-        composition: read.success ? (read.data as Composition) : null,
-      }
-    })
-    const broken = rows.filter((entry) => entry.row.state === 'broken').length
-    let applied = 0
-    if (body.apply) {
-      if (wrong.length > 0) throw fieldError('text', wrong[0]!)
-      if (broken > 0) throw fieldError('text', `${broken} rows are broken. Nothing was taken over.`)
-      for (const { row, composition } of rows)
-        if (row.state === 'new') {
-          await insert(db, actor, composition!)
-          applied++
-        }
-    }
-    return { rows: rows.map((entry) => entry.row), header: wrong, applied }
+  const known = await inOrganisation(actor.organisation, (db) => namesOf(db, actor))
+  const { text, format } = body
+  const plan = await inPool('planConsumables', actor.person, { text, format, known })
+  const { rows, header, fresh } = plan
+  if (!body.apply) return { rows, header, applied: 0 }
+  const broken = rows.filter((row) => row.state === 'broken').length
+  if (header.length > 0) throw fieldError('text', header[0]!)
+  if (broken > 0) throw fieldError('text', `${broken} rows are broken. Nothing was taken over.`)
+  await inOrganisation(actor.organisation, async (db) => {
+    const now = await namesOf(db, actor)
+    if (fresh.some(({ name }) => now.has(name.toLowerCase())))
+      throw conflict('Consumables were added meanwhile. Look at the preview again.', 'changed')
+    for (const composition of fresh) await insert(db, actor, composition)
   })
+  return { rows, header, applied: fresh.length }
 }
 
-interface Entry {
-  line: number
-  value: unknown
-  fault: string | null
-}
-
-function fromCsv(text: string): { entries: Entry[]; wrong: string[] } {
-  const parts = new Map(PARTS.map((part) => [part.toLowerCase(), part]))
-  const { lines, wrong } = readTable(text, COLUMNS, [...COLUMNS, ...parts.keys()])
-  if (wrong.length > 0) return { entries: [], wrong }
-  const entries = lines.map(({ line, values, fault }) => {
-    const { name, process, alloy, of, reference } = values
-    return {
-      line,
-      fault,
-      value: {
-        name,
-        process,
-        alloy,
-        of,
-        reference,
-        fume: numberOf(values.fume),
-        parts: Object.fromEntries(
-          [...parts].flatMap(([column, part]) =>
-            values[column] === undefined || values[column].trim() === ''
-              ? []
-              : [[part, numberOf(values[column])]],
-          ),
-        ),
-      },
-    }
-  })
-  return { entries, wrong }
-}
-
-function fromJson(text: string): { entries: Entry[]; wrong: string[] } {
-  let value: unknown
-  try {
-    value = JSON.parse(text)
-  } catch {
-    return { entries: [], wrong: ['This is not JSON.'] }
-  }
-  if (!Array.isArray(value))
-    return { entries: [], wrong: ['The file holds a list of consumables in square brackets.'] }
-  return {
-    entries: value.map((entry, i) => ({ line: i + 1, value: entry ?? {}, fault: null })),
-    wrong: [],
-  }
-}
+const namesOf = async (db: Db, actor: Actor): Promise<Set<string>> =>
+  new Set((await listConsumables(db, actor.site)).map((row) => row.composition.name.toLowerCase()))

@@ -1,5 +1,5 @@
 import { inSentence } from '#core/finding/wording'
-import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces'
+import type { Content } from 'pdfmake/interfaces'
 import { emissionsOf } from '#core/air/emit'
 import type { AirCase } from '#core/air/case'
 import { LIMIT_SET_NAME, SUBSTANCE_NAME } from '#core/exposure/terms'
@@ -11,24 +11,20 @@ import type { Assessment } from '#shared/air/schema'
 import { figure, percentText, quantityText } from '#shared/units/units'
 import type { Actor } from '../actor'
 import { printed, type Paper, type Printed } from '../print/document'
+import type { PlainDocument } from '../print/render'
 import { readAssessment } from './assess'
 
 /** The assessment on two pages: page one says what came out, page two what went in, with the steady-state sum to check by hand. */
 export async function assessmentPdf(actor: Actor, id: string, paper: Paper): Promise<Printed> {
   const assessment = await readAssessment(actor, id)
   const me = await inOrganisation(actor.organisation, (db) => findMe(db, actor.person, actor.now))
-  return printed(
-    `air-${assessment.jobNumber}-${assessment.at.slice(0, 10)}.pdf`,
-    layOut(assessment, me, paper, actor.now),
-  )
+  return printed(actor, {
+    name: `air-${assessment.jobNumber}-${assessment.at.slice(0, 10)}.pdf`,
+    document: layOut(assessment, me, paper, actor.now),
+  })
 }
 
-function layOut(
-  assessment: Assessment,
-  me: Identity,
-  paper: Paper,
-  now: Date,
-): TDocumentDefinitions {
+function layOut(assessment: Assessment, me: Identity, paper: Paper, now: Date): PlainDocument {
   const { site } = me
   const air = assessment.air as AirCase
   const time = (iso: string): string =>
@@ -196,11 +192,7 @@ function layOut(
         margin: [0, 6, 0, 0],
       },
     ],
-    footer: (page, pages) => ({
-      text: `Assessment ${assessment.id}, printed ${time(now.toISOString())}, page ${page} of ${pages}`,
-      style: 'small',
-      margin: [36, 10, 36, 0],
-    }),
+    foot: `Assessment ${assessment.id}, printed ${time(now.toISOString())}, `,
   }
 }
 

@@ -1,7 +1,7 @@
 import Papa from 'papaparse'
-import { fieldError } from '#server/errors'
 
 const MOST_ROWS = 10_000
+const MOST_COLUMNS = 100
 const FAULT: Record<string, string> = {
   TooManyFields: 'More fields than columns.',
   TooFewFields: 'Fewer fields than columns.',
@@ -9,7 +9,7 @@ const FAULT: Record<string, string> = {
   InvalidQuotes: 'A quotation mark is not closed.',
 }
 
-/** Lines of a CSV file as named text, headings in small letters. `wrong` says what is missing or not known among the headings. @throws AppError for more than 10,000 rows */
+/** Lines of a CSV file as named text, headings in small letters. `wrong` says what is missing or not known among the headings, or that the file is too large; counted while it is parsed. */
 export function readTable(
   text: string,
   needed: readonly string[],
@@ -21,10 +21,14 @@ export function readTable(
   const parsed = Papa.parse<Record<string, string>>(text.replace(/^\uFEFF/, ''), {
     header: true,
     skipEmptyLines: 'greedy',
+    preview: MOST_ROWS + 1,
     transformHeader: (name) => name.trim().toLowerCase(),
   })
-  if (parsed.data.length > MOST_ROWS) throw fieldError('text', `At most ${MOST_ROWS} rows at once.`)
+  if (parsed.data.length > MOST_ROWS)
+    return { lines: [], wrong: [`At most ${MOST_ROWS} rows at once.`] }
   const header = parsed.meta.fields ?? []
+  if (header.length > MOST_COLUMNS)
+    return { lines: [], wrong: [`At most ${MOST_COLUMNS} columns.`] }
   const wrong = [
     ...needed
       .filter((name) => !header.includes(name))

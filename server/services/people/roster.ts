@@ -1,14 +1,7 @@
 import { createHash, randomUUID } from 'node:crypto'
 import Papa from 'papaparse'
 import type { z } from 'zod'
-import {
-  headerErrors,
-  readRoster,
-  ROSTER_COLUMNS,
-  rosterChanges,
-  rosterLine,
-  type RosterRow,
-} from '#core/people/roster'
+import { ROSTER_COLUMNS, rosterChanges, rosterLine, type RosterRow } from '#core/people/roster'
 import { listCourses } from '#server/db/course'
 import { inOrganisation, type Db } from '#server/db/pool'
 import {
@@ -21,9 +14,9 @@ import {
 import { conflict, fieldError } from '#server/errors'
 import type { rosterBody, RosterPreview } from '#shared/people/schema'
 import { record, type Actor } from '../actor'
+import { inPool } from '#server/heavy/pool'
 import { scopeOf } from '../shop/shop'
-
-const MOST_ROWS = 10_000
+import type { RosterFile } from './roster-file'
 
 /** The roster as CSV, in the form that import reads back. Text that a spreadsheet would run as a formula is made plain. */
 export function exportRoster(actor: Actor): Promise<string> {
@@ -46,12 +39,18 @@ interface Plan {
 }
 
 /** Show what a roster file would do, or do exactly that. What is applied is what the preview showed: another file or changed people in between are refused. */
-export function importRoster(
+export async function importRoster(
   actor: Actor,
   body: z.output<typeof rosterBody>,
 ): Promise<RosterPreview> {
+  const { courses, today } = await inOrganisation(actor.organisation, async (db) => ({
+    courses: await courseNames(db, actor),
+    today: (await scopeOf(db, actor)).today,
+  }))
+  const file = await inPool('readRosterFile', actor.person, { csv: body.csv, courses, today })
+  if (file.tooMany) throw fieldError('csv', file.tooMany)
   return inOrganisation(actor.organisation, async (db) => {
-    const plan = await planRoster(db, actor, body.csv)
+    const plan = await planRoster(db, actor, body.csv, file)
     const count = (action: Row['action']): number =>
       plan.rows.filter((row) => row.action === action).length
     const preview: RosterPreview = {
@@ -75,7 +74,6 @@ export function importRoster(
       )
     if (preview.counts.broken > 0 && !body.leaveOutBroken)
       throw fieldError('csv', `${preview.counts.broken} rows are broken. Nothing was taken over.`)
-    const { today } = await scopeOf(db, actor)
     await putRoster(
       db,
       {
@@ -93,53 +91,28 @@ export function importRoster(
   })
 }
 
-async function planRoster(db: Db, actor: Actor, csv: string): Promise<Plan> {
-  const parsed = Papa.parse<Record<string, string>>(csv.replace(/^\uFEFF/, ''), {
-    header: true,
-    skipEmptyLines: 'greedy',
-    transformHeader: (name) => name.trim().toLowerCase(),
-  })
-  if (parsed.data.length > MOST_ROWS) throw fieldError('csv', `At most ${MOST_ROWS} rows at once.`)
-  // The library renames a doubled column; the first line itself shows it.
-  const header = Papa.parse<string[]>(csv.replace(/^\uFEFF/, ''), { preview: 1 }).data[0] ?? []
-  const faults = headerErrors(header)
-  const malformed = new Map(
-    parsed.errors.flatMap((error) => (error.row === undefined ? [] : [faultOf(error, error.row)])),
-  )
-  const { today } = await scopeOf(db, actor)
-  const courses = (await listCourses(db, actor.site)).map((course) => course.name)
-  const read =
-    faults.length > 0
-      ? []
-      : readRoster(
-          parsed.data.map((values, i) => ({ line: i + 2, values, malformed: malformed.get(i) })),
-          { courses, today },
-        )
+/** Hold what the file says against who is here. Cheap: the file was read before. */
+async function planRoster(db: Db, actor: Actor, csv: string, file: RosterFile): Promise<Plan> {
   const known = new Map(
     (await rosterOf(db, actor.site)).map((person) => [person.number.toLowerCase(), person]),
   )
   const owners = await emailOwners(
     db,
-    read.flatMap((row) => row.person?.email ?? []),
+    file.rows.flatMap((row) => row.person?.email ?? []),
   )
-  const planned = read.map((row) => planRow(row, known, owners))
+  const planned = file.rows.map((row) => planRow(row, known, owners))
+  const courses = await courseNames(db, actor)
   const state = JSON.stringify([csv, [...known.values()], [...owners], courses])
   return {
     rows: planned.map((entry) => entry.row),
     writes: planned.flatMap((entry) => entry.write ?? []),
-    headerErrors: faults,
+    headerErrors: file.headerErrors,
     fingerprint: createHash('sha256').update(state).digest('hex'),
   }
 }
 
-/** Row of the data and what is wrong with its form. The library counts the first line for quotation marks only. */
-function faultOf(error: Papa.ParseError, row: number): [number, string] {
-  if (error.type === 'Quotes') return [row - 1, 'A quotation mark is not closed.']
-  return [
-    row,
-    error.code === 'TooManyFields' ? 'More fields than columns.' : 'Fewer fields than columns.',
-  ]
-}
+const courseNames = async (db: Db, actor: Actor): Promise<string[]> =>
+  (await listCourses(db, actor.site)).map((course) => course.name)
 
 function planRow(
   row: RosterRow,

@@ -1,4 +1,4 @@
-import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces'
+import type { Content } from 'pdfmake/interfaces'
 import type { Finding } from '#core/finding/finding'
 import { SWEEP, WATCH_MINUTES } from '#core/firewatch/rules.table'
 import { PROCESS_NAME } from '#core/job/job'
@@ -10,11 +10,16 @@ import type { Permit } from '#shared/permit/schema'
 import type { Units } from '#shared/units/systems'
 import { isPrivate, withheld } from '#core/people/private'
 import type { Actor } from '../actor'
-import { LEVEL_WORD, printed, type Printed } from '../print/document'
+import { LEVEL_WORD, printed, type Printed, type ToPrint } from '../print/document'
+import type { PlainDocument } from '../print/render'
 import { loadPermit } from './read'
 
 /** The permit as PDF: selectable text, Findings as they were at issue, signatures, events and the place in the audit chain. */
-export function permitPdf(actor: Actor, id: string): Promise<Printed> {
+export async function permitPdf(actor: Actor, id: string): Promise<Printed> {
+  return printed(actor, await sheetOf(actor, id))
+}
+
+function sheetOf(actor: Actor, id: string): Promise<ToPrint> {
   return inOrganisation(actor.organisation, async (db) => {
     const loaded = await loadPermit(db, actor, id)
     // It hangs on the wall for all to see.
@@ -28,11 +33,11 @@ export function permitPdf(actor: Actor, id: string): Promise<Printed> {
       await findMe(db, actor.person, actor.now),
       actor.now,
     )
-    return printed(`permit-${permit.number}.pdf`, document)
+    return { name: `permit-${permit.number}.pdf`, document }
   })
 }
 
-function layOut(permit: Permit, job: JobRow, me: Identity, now: Date): TDocumentDefinitions {
+function layOut(permit: Permit, job: JobRow, me: Identity, now: Date): PlainDocument {
   const { site } = me
   const time = (iso: string | null): string =>
     iso === null
@@ -155,11 +160,7 @@ function layOut(permit: Permit, job: JobRow, me: Identity, now: Date): TDocument
         margin: [0, 4, 0, 0],
       },
     ],
-    footer: (page, pages) => ({
-      text: `Permit ${permit.number}, printed ${time(now.toISOString())}, page ${page} of ${pages}`,
-      style: 'small',
-      margin: [42, 12, 42, 0],
-    }),
+    foot: `Permit ${permit.number}, printed ${time(now.toISOString())}, `,
   }
 }
 

@@ -1,22 +1,7 @@
-import type {} from '../../pdfmake'
-import pdfmake from 'pdfmake'
-import roboto from 'pdfmake/build/vfs_fonts.js'
 import type { Level } from '#core/finding/finding'
-import type { TDocumentDefinitions } from 'pdfmake/interfaces'
-
-// Fonts come with the library and are embedded; nothing is fetched and no file is read.
-for (const [name, data] of Object.entries(roboto))
-  pdfmake.virtualfs.writeFileSync(name, data, 'base64')
-pdfmake.setFonts({
-  Roboto: {
-    normal: 'Roboto-Regular.ttf',
-    bold: 'Roboto-Medium.ttf',
-    italics: 'Roboto-Italic.ttf',
-    bolditalics: 'Roboto-MediumItalic.ttf',
-  },
-})
-pdfmake.setUrlAccessPolicy(() => false)
-pdfmake.setLocalAccessPolicy(() => false)
+import { inPool } from '../../heavy/pool'
+import type { Actor } from '../actor'
+import type { PlainDocument } from './render'
 
 /** Levels in words that stand out without colour. */
 export const LEVEL_WORD: Record<Level, string> = {
@@ -31,13 +16,12 @@ export interface Printed {
   name: string
   bytes: Buffer
 }
+/** A document to be printed once the transaction that it was read in has ended. */
+export interface ToPrint {
+  name: string
+  document: PlainDocument
+}
 
-/** A document on paper: selectable text, fonts embedded, black on white. */
-export async function printed(name: string, document: TDocumentDefinitions): Promise<Printed> {
-  return {
-    name,
-    bytes: await pdfmake
-      .createPdf({ defaultStyle: { font: 'Roboto', fontSize: 9.5, lineHeight: 1.15 }, ...document })
-      .getBuffer(),
-  }
+export async function printed(actor: Actor, { name, document }: ToPrint): Promise<Printed> {
+  return { name, bytes: Buffer.from(await inPool('render', actor.person, document)) }
 }

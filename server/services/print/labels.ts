@@ -7,7 +7,8 @@ import { allStock } from '#server/db/stock'
 import { notFound } from '#server/errors'
 import type { Actor } from '../actor'
 import { scopeOf } from '../shop/shop'
-import { printed, type Paper, type Printed } from './document'
+import { printed, type Paper, type Printed, type ToPrint } from './document'
+import type { PlainDocument } from './render'
 
 interface Label {
   code: string
@@ -18,12 +19,21 @@ interface Label {
 const ACROSS = 4
 
 /** Labels to cut out and stick on: the code as QR and in plain letters. */
-export function labelsPdf(
+export async function labelsPdf(
   actor: Actor,
   of: 'stock' | 'gear' | 'stations',
   paper: Paper,
   origin: string,
 ): Promise<Printed> {
+  return printed(actor, await sheetOf(actor, of, paper, origin))
+}
+
+function sheetOf(
+  actor: Actor,
+  of: 'stock' | 'gear' | 'stations',
+  paper: Paper,
+  origin: string,
+): Promise<ToPrint> {
   return inOrganisation(actor.organisation, async (db) => {
     const labels = await labelsOf(db, actor, of, origin)
     if (labels.length === 0) throw notFound('label to print')
@@ -40,7 +50,7 @@ export function labelsPdf(
     const rows = Array.from({ length: Math.ceil(cells.length / ACROSS) }, (_, i) =>
       Array.from({ length: ACROSS }, (__, j): Content => cells[i * ACROSS + j] ?? ''),
     )
-    return printed(`labels-${of}.pdf`, {
+    const document: PlainDocument = {
       pageSize: paper,
       pageMargins: [30, 30, 30, 30],
       info: { title: `Labels, ${me.site.name}`, creator: 'Zonaris' },
@@ -53,7 +63,8 @@ export function labelsPdf(
           },
         },
       ],
-    })
+    }
+    return { name: `labels-${of}.pdf`, document }
   })
 }
 

@@ -6,7 +6,8 @@ import { inOrganisation } from '#server/db/pool'
 import { notFound } from '#server/errors'
 import type { Card, Session, SessionMember } from '#shared/session/schema'
 import type { Actor } from '../actor'
-import { LEVEL_WORD, printed, type Paper, type Printed } from '../print/document'
+import { LEVEL_WORD, printed, type Paper, type Printed, type ToPrint } from '../print/document'
+import type { PlainDocument } from '../print/render'
 import { cardOf } from './card'
 import { loadSession } from './load'
 import { judgeLoaded } from './read'
@@ -19,11 +20,15 @@ const dayText = (day: string): string =>
   )
 
 /** Everyone of a session on one list, for the wall or the folder. Levels stand in words, so that it reads in black and white. */
-export function rosterPdf(actor: Actor, id: string, paper: Paper): Promise<Printed> {
+export async function rosterPdf(actor: Actor, id: string, paper: Paper): Promise<Printed> {
+  return printed(actor, await rosterOf(actor, id, paper))
+}
+
+function rosterOf(actor: Actor, id: string, paper: Paper): Promise<ToPrint> {
   return inOrganisation(actor.organisation, async (db) => {
     const session = judgeLoaded(await loadSession(db, actor, id))
     const me = await findMe(db, actor.person, actor.now)
-    return printed(`session-${session.day}.pdf`, {
+    const document: PlainDocument = {
       pageSize: paper,
       pageOrientation: 'landscape',
       pageMargins: [36, 36, 36, 44],
@@ -75,12 +80,9 @@ export function rosterPdf(actor: Actor, id: string, paper: Paper): Promise<Print
         },
         { text: CAUTION, fontSize: 8, margin: [0, 10, 0, 0] },
       ],
-      footer: (page, pages) => ({
-        text: `Page ${page} of ${pages}`,
-        fontSize: 8,
-        margin: [36, 12, 36, 0],
-      }),
-    })
+      foot: '',
+    }
+    return { name: `session-${session.day}.pdf`, document }
   })
 }
 
@@ -107,11 +109,17 @@ function memberRow(member: SessionMember): Content[] {
 }
 
 /** A card for each booth, one a page: shade, clothing, hood, what to leave off, and the code that opens the own card on a phone. */
-export function boothPdf(
-  actor: Actor,
-  id: string,
-  options: { paper: Paper; station?: string; origin: string },
-): Promise<Printed> {
+export async function boothPdf(actor: Actor, id: string, options: Booths): Promise<Printed> {
+  return printed(actor, await boothsOf(actor, id, options))
+}
+
+interface Booths {
+  paper: Paper
+  station?: string
+  origin: string
+}
+
+function boothsOf(actor: Actor, id: string, options: Booths): Promise<ToPrint> {
   return inOrganisation(actor.organisation, async (db) => {
     const loaded = await loadSession(db, actor, id)
     const me = await findMe(db, actor.person, actor.now)
@@ -125,7 +133,7 @@ export function boothPdf(
       }))
       .filter((booth) => booth.cards.length > 0)
     if (booths.length === 0) throw notFound('booth with people in this session')
-    return printed(`booths-${loaded.session.day}.pdf`, {
+    const document: PlainDocument = {
       pageSize: options.paper,
       pageMargins: [40, 30, 40, 30],
       info: {
@@ -136,7 +144,8 @@ export function boothPdf(
       content: booths.flatMap(({ station, cards }, i) =>
         boothPage(station.name, `${options.origin}/booth/${station.code}`, cards, me, i > 0),
       ),
-    })
+    }
+    return { name: `booths-${loaded.session.day}.pdf`, document }
   })
 }
 

@@ -1,0 +1,96 @@
+import { availableParallelism } from 'node:os'
+import { Tinypool } from 'tinypool'
+import { AppError } from '../errors'
+import type { TaskInput, TaskName, TaskOutput } from './tasks'
+
+/** Long work has threads of its own, so that a permit is printed while somebody draws. */
+const LANES = {
+  long: { threads: Math.max(1, availableParallelism() - 1), waiting: 6 },
+  short: { threads: 1, waiting: 30 },
+} as const
+
+/** Which threads a task has, and s after which it is stopped. */
+const TASK_RULES: Record<TaskName, { lane: keyof typeof LANES; seconds: number }> = {
+  workOutAir: { lane: 'long', seconds: 75 },
+  planSamples: { lane: 'short', seconds: 20 },
+  planConsumables: { lane: 'short', seconds: 10 },
+  readRosterFile: { lane: 'short', seconds: 10 },
+  render: { lane: 'short', seconds: 30 },
+}
+
+let pools: Record<keyof typeof LANES, Tinypool> | null = null
+
+/** Let the work run in threads. Without it, as in scripts and tests of a service, it runs where it is asked for. @param file the built worker */
+export function openPools(file: string): void {
+  const open = ({ threads, waiting }: { threads: number; waiting: number }): Tinypool =>
+    new Tinypool({
+      filename: file,
+      runtime: 'worker_threads',
+      minThreads: 0,
+      maxThreads: threads,
+      maxQueue: waiting,
+      idleTimeout: 60_000,
+      resourceLimits: { maxOldGenerationSizeMb: 768 },
+    })
+  pools = { long: open(LANES.long), short: open(LANES.short) }
+}
+
+export async function closePools(): Promise<void> {
+  const closing = pools
+  pools = null
+  await Promise.all(Object.values(closing ?? {}).map((pool) => pool.destroy()))
+}
+
+/** Who has which task running: one run a person, so that nobody fills the queue. */
+const running = new Set<string>()
+
+/**
+ * Run a task off the server's thread. Call it outside any transaction.
+ * @throws AppError 429 while this person has one running, 503 when too many wait or it takes too long; whatever the task throws
+ */
+export async function inPool<T extends TaskName>(
+  task: T,
+  person: string,
+  input: TaskInput<T>,
+): Promise<TaskOutput<T>> {
+  const key = `${task} ${person}`
+  if (running.has(key))
+    throw new AppError(
+      429,
+      'one_at_a_time',
+      'You have one of these running. Wait until it is done.',
+      undefined,
+      5,
+    )
+  running.add(key)
+  try {
+    return await run(task, input)
+  } finally {
+    running.delete(key)
+  }
+}
+
+async function run<T extends TaskName>(task: T, input: TaskInput<T>): Promise<TaskOutput<T>> {
+  const { lane, seconds } = TASK_RULES[task]
+  if (!pools) {
+    const { TASKS } = await import('./tasks')
+    return (TASKS[task] as (given: TaskInput<T>) => TaskOutput<T>)(input)
+  }
+  const signal = AbortSignal.timeout(seconds * 1000)
+  try {
+    return (await pools[lane].run({ task, input }, { signal })) as TaskOutput<T>
+  } catch (error) {
+    throw refusalOf(error, signal, seconds)
+  }
+}
+
+function refusalOf(error: unknown, signal: AbortSignal, seconds: number): unknown {
+  const busy = (message: string, after: number): AppError =>
+    new AppError(503, 'busy', message, undefined, after)
+  if (signal.aborted)
+    return busy(`This took longer than ${seconds} s and was stopped. Nothing was saved.`, 30)
+  const { message = '' } = error as { message?: string }
+  if (/queue is at limit/i.test(message))
+    return busy('The server has its hands full. Nothing was saved; try again in a moment.', 10)
+  return error
+}
