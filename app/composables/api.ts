@@ -13,6 +13,10 @@ export class ApiFailure extends Error {
   }
 }
 
+/** No answer by then is taken for none. */
+const USUAL_MS = 20_000
+const SLOW_MS = 120_000
+
 type Input<C extends Contract> = (C['params'] extends z.ZodType
   ? { params: z.input<C['params']> }
   : unknown) &
@@ -45,7 +49,7 @@ export async function call<C extends Contract>(
   try {
     answer = await fetch(`${addressOf(route, params)}${search.size > 0 ? `?${search}` : ''}`, {
       method: route.method,
-      signal: AbortSignal.timeout(20_000),
+      signal: AbortSignal.timeout(route.slow ? SLOW_MS : USUAL_MS),
       ...(body !== undefined && {
         headers: { 'content-type': 'application/json' },
         body: JSON.stringify(body),

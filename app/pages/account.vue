@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { peopleRoutes } from '#shared/people/routes'
+import { signInRoutes } from '#shared/sign-in/routes'
 import { ROLE_NAME } from '#shared/sign-in/schema'
 import { addressOf } from '~/composables/api'
 import { useUnits } from '~/composables/units'
@@ -56,7 +56,7 @@ const LIGHTS = [
         variant="outline"
         color="neutral"
         icon="i-lucide-download"
-        :to="addressOf(peopleRoutes.ownData)"
+        :to="addressOf(signInRoutes.ownData)"
         target="_blank"
         external
       >

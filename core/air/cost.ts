@@ -1,12 +1,17 @@
 import type { AirCase } from './case'
+import { DRAWS, EACH } from './controls'
 
-/** Draws of which the highest 15 minutes are each worked out, which costs most; and those that compare the controls. */
+/** Draws of which the highest 15 minutes are each worked out, which costs most. */
 const DEAR_DRAWS = 20_000
-const CONTROL_DRAWS = 11 * 20_000
 /** A draw after those costs about so much less. */
 const CHEAPER = 20
-/** About half a minute of one core. */
-const MOST = 30_000_000
+/** The case as it is and nine ways to better it are each drawn again. */
+const CONTROLS = 10
+/** About a quarter of a minute of one core. */
+const MOST = 12_000_000
+
+const weighed = (draws: number, dear: number): number =>
+  Math.min(draws, dear) + Math.max(0, draws - dear) / CHEAPER
 
 /** Stretches of the shift between two switches, at most. */
 function stretchesOf(air: AirCase): number {
@@ -21,8 +26,7 @@ function stretchesOf(air: AirCase): number {
 
 /** How many times what one run may cost this one would: at most 1 is drawn. Sources x stretches x draws, weighed. */
 export function runCost(air: AirCase, draws: number): number {
-  const each =
-    Math.min(draws, DEAR_DRAWS) + CONTROL_DRAWS + Math.max(0, draws - DEAR_DRAWS) / CHEAPER
+  const each = weighed(draws, DEAR_DRAWS) + CONTROLS * weighed(DRAWS, EACH)
   return (air.sources.length * stretchesOf(air) * each) / MOST
 }
 

@@ -60,6 +60,8 @@ export class Simulation {
   constructor(
     readonly air: AirCase,
     readonly seed: number,
+    /** Of so many draws the highest 15 minutes are each worked out, of one in 64 after. */
+    private readonly each = EACH,
   ) {
     if (!Number.isInteger(seed)) throw new RangeError('The seed is a whole number.')
     this.#model = new Evaluation(air)
@@ -86,7 +88,7 @@ export class Simulation {
     for (let i = 0; i < draws; i++, this.#done++) {
       drawInputs(this.air, this.#draws, model.inputs)
       model.evaluate(i)
-      if (this.#done < EACH || this.#done % SOME === 0) model.evaluateStel(windows++)
+      if (this.#done < this.each || this.#done % SOME === 0) model.evaluateStel(windows++)
     }
     this.#stel.forEach((histogram, s) => histogram.addAll(model.stel, s * BLOCK, windows))
     this.#twa.forEach((histogram, s) => histogram.addAll(model.twa, s * BLOCK, draws))

@@ -5,7 +5,7 @@ import type { TaskInput, TaskName, TaskOutput } from './tasks'
 
 /** Long work has threads of its own, so that a permit is printed while somebody draws. */
 const LANES = {
-  long: { threads: Math.max(1, availableParallelism() - 1), waiting: 6 },
+  long: { threads: Math.max(1, availableParallelism() - 1), waiting: 3 },
   short: { threads: 1, waiting: 30 },
 } as const
 

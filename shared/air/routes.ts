@@ -54,6 +54,7 @@ export const airRoutes = {
   }),
   assess: contract({
     id: 'assess',
+    slow: true,
     method: 'POST',
     path: '/jobs/{id}/assessments',
     summary: 'Work a case out on the server with this seed and keep it with the job.',
@@ -75,6 +76,7 @@ export const airRoutes = {
   }),
   rerun: contract({
     id: 'rerun',
+    slow: true,
     method: 'GET',
     path: '/assessments/{id}/rerun',
     summary: 'The same seed with the job and limits of now: what changed.',

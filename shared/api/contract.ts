@@ -22,6 +22,8 @@ export interface Contract<
   /** Served to a sign-in at a booth as well, which is for the own card and little else. */
   booth?: true
   status?: 200 | 201
+  /** Takes longer than other answers: worked out over many draws. */
+  slow?: true
   /** Media type of the answer when it is not JSON. */
   produces?: string
   /** Largest body taken, bytes, where the usual cap is too small. */

@@ -66,15 +66,6 @@ export const peopleRoutes = {
     params: byId,
     response: done,
   }),
-  ownData: contract({
-    id: 'ownData',
-    method: 'GET',
-    path: '/account/data.json',
-    summary: 'Everything on record about oneself, as JSON.',
-    roles: EVERYONE,
-    response: document,
-    produces: 'application/json',
-  }),
   foundShade: contract({
     id: 'foundShade',
     method: 'POST',

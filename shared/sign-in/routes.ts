@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { EVERYONE, STAFF, contract } from '#shared/api/contract'
-import { byId, done } from '#shared/api/replies'
+import { byId, document, done } from '#shared/api/replies'
 import { boothSchema, boothSignInBody } from '#shared/session/schema'
 import {
   clockSchema,
@@ -93,6 +93,15 @@ export const signInRoutes = {
     roles: STAFF,
     params: byId,
     response: done,
+  }),
+  ownData: contract({
+    id: 'ownData',
+    method: 'GET',
+    path: '/account/data.json',
+    summary: 'Everything on record about oneself, as JSON.',
+    roles: EVERYONE,
+    response: document,
+    produces: 'application/json',
   }),
   tokens: contract({
     id: 'tokens',

@@ -32,6 +32,8 @@ export interface Answer<T = Record<string, unknown>> {
 /** A person at the API, with a cookie as a browser keeps it. */
 export class Person {
   cookie = ''
+  /** What the device keeps from one sign-in to the next. */
+  device = ''
   constructor(readonly app: Pick<App, 'url'>) {}
 
   async send<T = Record<string, unknown>>(
@@ -43,7 +45,9 @@ export class Person {
     const answer = await fetch(`${this.app.url}/api/v1${path}`, {
       method,
       headers: {
-        ...(this.cookie && { cookie: this.cookie }),
+        ...((this.cookie || this.device) && {
+          cookie: [this.cookie, this.device].filter(Boolean).join('; '),
+        }),
         ...(body !== undefined && { 'content-type': 'application/json' }),
         // A connection kept open may be shut by the server in the moment in which it is used again.
         connection: 'close',
@@ -53,11 +57,9 @@ export class Person {
       },
       ...(body !== undefined && { body: typeof body === 'string' ? body : JSON.stringify(body) }),
     })
-    const cookie = answer.headers
-      .getSetCookie()
-      .map((entry) => entry.split(';')[0]!)
-      .find((entry) => entry.startsWith('zonaris='))
-    if (cookie) this.cookie = cookie
+    const cookies = answer.headers.getSetCookie().map((entry) => entry.split(';')[0]!)
+    this.cookie = cookies.find((entry) => entry.startsWith('zonaris=')) ?? this.cookie
+    this.device = cookies.find((entry) => entry.startsWith('zonaris-device=')) ?? this.device
     const text = await answer.text()
     const read: unknown = answer.headers.get('content-type')?.includes('json')
       ? JSON.parse(text)

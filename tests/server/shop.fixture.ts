@@ -238,9 +238,13 @@ async function addOrganisation(app: App, tag: string, email: string): Promise<vo
 }
 
 /** A permit of this shop, filled, signed and issued. */
-export async function issuePermit(shop: Shop, minutesValid = 240): Promise<void> {
+export async function issuePermit(
+  shop: Shop,
+  minutesValid = 240,
+  change: object = {},
+): Promise<void> {
   const { lead } = shop.people
-  await fillPermit(shop, minutesValid)
+  await fillPermit(shop, minutesValid, change)
   await lead.send('POST', `/permits/${shop.permit}/signatures`, {
     eventId: randomUUID(),
     as: 'operator',

@@ -9,9 +9,9 @@ let hash: Hash | null = null
 /** N 2^15, r 8, p 3: one of the equal settings of the OWASP password storage cheat sheet; 32 MiB each. */
 function scrypt(): Hash {
   const cost = 2 ** getConfig().hashCost
-  hash ??= new Hash(
-    new Scrypt({ cost, blockSize: 8, parallelization: 3, maxMemory: 2 * 128 * 8 * cost }),
-  )
+  // Twice what a hash needs, and enough for those of other settings.
+  const maxMemory = Math.max(64 * 1024 * 1024, 2 * 128 * 8 * cost)
+  hash ??= new Hash(new Scrypt({ cost, blockSize: 8, parallelization: 3, maxMemory }))
   return hash
 }
 

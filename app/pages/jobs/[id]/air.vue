@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { AirCase } from '#core/air/case'
+import { tooCostly } from '#core/air/cost'
 import { asSubstance, limitText } from '#core/exposure/limits.table'
 import { airRoutes } from '#shared/air/routes'
 import { assessmentBody } from '#shared/air/schema'
@@ -47,6 +48,9 @@ const traced = computed(() => {
     limit: { value: asSubstance(limit), text: limitText(limit) },
   }
 })
+
+/** Told before it is sent: the server draws only so much for one person. */
+const costly = computed(() => (usable.value ? tooCostly(air.value, draws.value) : null))
 
 const note = ref('')
 // Judged at every key and kept as a draft, so it is no UForm: the faults stand at their fields all the time.
@@ -168,7 +172,15 @@ const print = (): void => window.print()
         </p>
         <UFormField label="Note"><UTextarea v-model="note" :rows="2" class="w-full" /></UFormField>
         <p v-if="message" role="alert" class="text-stop font-semibold">{{ message }}</p>
-        <UButton :loading="busy" :disabled="!usable" data-testid="keep" @click="save">
+        <p v-if="costly" class="edge edge-caution p-3" data-testid="costly">
+          Not kept, because it would cost too much: {{ costly }}
+        </p>
+        <UButton
+          :loading="busy"
+          :disabled="!usable || costly !== null"
+          data-testid="keep"
+          @click="save"
+        >
           Keep the assessment
         </UButton>
       </section>
