@@ -104,7 +104,8 @@ export default defineNuxtConfig({
         'upgrade-insecure-requests': false,
       },
       crossOriginEmbedderPolicy: false,
-      strictTransportSecurity: { maxAge: 15_552_000 },
+      // Set by the server where whoever runs it asks for it: it would shut out plain http for half a year.
+      strictTransportSecurity: false,
       referrerPolicy: 'same-origin',
       // The camera reads labels; nothing else of the device is asked for.
       permissionsPolicy: {

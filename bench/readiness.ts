@@ -1,5 +1,5 @@
 import { judgeMember } from '#core/readiness/readiness'
-import { findLogin } from '#server/db/sign-in'
+import { findLogins } from '#server/db/sign-in'
 import { findMe } from '#server/db/person'
 import { inOrganisation, inTransaction } from '#server/db/pool'
 import { listSessions } from '#server/db/session'
@@ -10,7 +10,7 @@ import { judgeLoaded, readSession } from '#server/services/session/read'
 import signIns from '../demo/sign-ins.json' with { type: 'json' }
 
 export async function leadActor(): Promise<Actor> {
-  const login = (await inTransaction((db) => findLogin(db, signIns[0]!.email)))!
+  const login = (await inTransaction((db) => findLogins(db, signIns[0]!.email)))[0]!
   const me = await inOrganisation(login.organisation_id, (db) =>
     findMe(db, login.person_id, new Date()),
   )

@@ -3,7 +3,7 @@ import { SWEEP } from '#core/firewatch/rules.table'
 import type { PermitAction } from '#core/permit/lifecycle'
 import { allGear } from '#server/db/gear'
 import { inOrganisation, inTransaction } from '#server/db/pool'
-import { findLogin } from '#server/db/sign-in'
+import { findLogins } from '#server/db/sign-in'
 import { findMe } from '#server/db/person'
 import type { Actor } from '#server/services/actor'
 import { addGear, inspectGear } from '#server/services/inspection/inspection'
@@ -37,7 +37,7 @@ export async function loadDemo(say: (line: string) => void): Promise<boolean> {
   const now = clock.now()
   const [lead] = signIns
   await makeFirst({ ...SITE, name: lead!.name, email: lead!.email, password: lead!.password })
-  const login = (await inTransaction((db) => findLogin(db, lead!.email)))!
+  const login = (await inTransaction((db) => findLogins(db, lead!.email)))[0]!
   const me = await inOrganisation(login.organisation_id, (db) => findMe(db, login.person_id, now))
   const actor: Actor = {
     person: me.id,

@@ -11,6 +11,8 @@ export class AppError extends Error {
     message: string,
     readonly fields?: Field[],
     readonly retryAfter?: number,
+    /** The version that stands, where another was sent. */
+    readonly version?: number,
   ) {
     super(message)
   }

@@ -8,6 +8,8 @@ export class ApiFailure extends Error {
     readonly code: string,
     message: string,
     readonly fields: { path: string; message: string }[] = [],
+    /** The version that stands, where another was sent. */
+    readonly version?: number,
   ) {
     super(message)
   }
@@ -70,5 +72,6 @@ export async function call<C extends Contract>(
     error?.code ?? 'internal',
     error?.message ?? 'The server could not answer.',
     error?.fields,
+    error?.version,
   )
 }

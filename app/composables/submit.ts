@@ -7,12 +7,15 @@ export function useSubmit(): {
   busy: Ref<boolean>
   errors: Ref<Record<string, string>>
   message: Ref<string>
+  /** The version that stands on the server, once an older one was sent. */
+  version: Ref<number | undefined>
   submit: <T>(work: () => Promise<T>) => Promise<T | undefined>
   check: <S extends z.ZodType>(schema: S, value: unknown) => z.output<S> | undefined
 } {
   const busy = ref(false)
   const errors = ref<Record<string, string>>({})
   const message = ref('')
+  const version = ref<number>()
 
   async function submit<T>(work: () => Promise<T>): Promise<T | undefined> {
     if (busy.value) return undefined
@@ -25,6 +28,7 @@ export function useSubmit(): {
       const failure = asFailure(error)
       errors.value = Object.fromEntries(failure.fields.map((field) => [field.path, field.message]))
       message.value = failure.message
+      version.value = failure.version
       return undefined
     } finally {
       busy.value = false
@@ -41,5 +45,5 @@ export function useSubmit(): {
     message.value = 'Look at the fields marked.'
     return undefined
   }
-  return { busy, errors, message, submit, check }
+  return { busy, errors, message, version, submit, check }
 }

@@ -4,7 +4,7 @@ const isFree = (port) =>
   new Promise((resolve) => {
     const probe = createServer()
     probe.once('error', () => resolve(false))
-    probe.listen({ port, host: '127.0.0.1', exclusive: true }, () =>
+    probe.listen({ port, host: process.env.HOST ?? '127.0.0.1', exclusive: true }, () =>
       probe.close(() => resolve(true)),
     )
   })

@@ -3,6 +3,7 @@ import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { ROOT } from './install.mjs'
 import { run, start } from './process.mjs'
+import { serviceUser } from './service-user.mjs'
 import { Refusal } from './say.mjs'
 
 /** The secret that seals cookies; made once and kept beside the data, or given from outside. */
@@ -52,8 +53,10 @@ const settings = ({ port, appUrl, sealed, setupCode, env }) => ({
 
 /** Start the built server and wait until it is ready. */
 export async function serve({ quiet = false, ...given }) {
-  const child = start(process.execPath, [join(ROOT, '.output', 'server', 'index.mjs')], {
-    cwd: ROOT,
+  const { folder, as } = await serviceUser()
+  const child = start(process.execPath, [join(folder, 'server', 'index.mjs')], {
+    ...as,
+    cwd: folder,
     stdio: quiet ? 'ignore' : ['ignore', 'ignore', 'inherit'],
     env: { ...settings(given), NODE_ENV: 'production' },
   })
@@ -70,12 +73,18 @@ export async function serveSources(given) {
   return ready(child, given.port, 120)
 }
 
+/** The address at which this machine itself reaches the server, whatever it listens on. */
+export function ownAddress(port) {
+  const host = process.env.HOST ?? '127.0.0.1'
+  return `http://${['0.0.0.0', '::'].includes(host) ? '127.0.0.1' : host}:${port}`
+}
+
 async function ready(child, port, seconds) {
   for (let i = 0; i < seconds * 4; i++) {
     if (child.exitCode !== null)
       throw new Refusal('The server stopped while starting; its message stands above.')
     if (
-      await fetch(`http://127.0.0.1:${port}/api/v1/health/ready`).then(
+      await fetch(`${ownAddress(port)}/api/v1/health/ready`).then(
         (answer) => answer.ok,
         () => false,
       )

@@ -6,7 +6,7 @@ import { run, start, stopAll, stopOnSignal } from './process.mjs'
 import { freePort } from './port.mjs'
 import { main, say } from './say.mjs'
 import { startStandins } from '../../standins/start.mjs'
-import { migrate, newSetupCode, secret, serve, serveSources } from './serve.mjs'
+import { migrate, newSetupCode, ownAddress, secret, serve, serveSources } from './serve.mjs'
 
 /** The owner's connection to the database of this name: the server given in DATABASE_URL, or a private one. */
 export async function ownerUrl(name) {
@@ -19,6 +19,19 @@ export async function ownerUrl(name) {
   const postgres = await startPostgres(dataFolder(), 5470)
   await ensureDatabase(postgres.url('postgres'), name)
   return postgres.url(name)
+}
+
+/** Open to the network without an address that is known, or without TLS, it is told before anybody signs in. */
+function warnOfHost() {
+  const host = process.env.HOST ?? '127.0.0.1'
+  if (host === '127.0.0.1' || host === 'localhost') return
+  console.log(
+    `\n  Warning: listening on ${host === '0.0.0.0' || host === '::' ? 'every network of this machine' : host}, without TLS of its own.` +
+      (process.env.ZONARIS_ORIGIN
+        ? ''
+        : '\n  ZONARIS_ORIGIN is not set, so nobody but this machine is served.') +
+      '\n  Put a reverse proxy in front: docs/operations.md.\n',
+  )
 }
 
 /** From nothing to a served Zonaris; stays until it is told to stop. `watch` serves the sources as they change, for developers. */
@@ -45,12 +58,14 @@ export function up({ database, demo, watch = false }) {
     const setupCode = newSetupCode()
     const server = await (watch ? serveSources : serve)({ port, appUrl, sealed, setupCode })
     say(`Zonaris is ready at ${process.env.ZONARIS_ORIGIN ?? `http://127.0.0.1:${port}`}`)
-    const { needed } = await (await fetch(`http://127.0.0.1:${port}/api/v1/setup`)).json()
+    warnOfHost()
+    const own = ownAddress(port)
+    const { needed } = await (await fetch(`${own}/api/v1/setup`)).json()
     if (needed) console.log(`\n  First start: open it and enter the setup code  ${setupCode}\n`)
     if (demo) {
       const signIns = JSON.parse(readFileSync(join(ROOT, 'demo', 'sign-ins.json'), 'utf8'))
       console.log('\n  Demo sign-ins (password and PIN are made up and for the demo only):')
-      await startStandins(`http://127.0.0.1:${port}`, signIns[0], start)
+      if (new URL(own).hostname === '127.0.0.1') await startStandins(own, signIns[0], start)
       for (const person of signIns)
         console.log(
           `    ${person.role.padEnd(11)} ${person.email.padEnd(30)} ${person.password}   PIN ${person.pin}`,

@@ -1,5 +1,5 @@
 import { fileURLToPath } from 'node:url'
-import { migrate, NewerSchema } from '#server/db/migrate'
+import { migrate, NewerSchema, OtherSecret } from '#server/db/migrate'
 
 const folder = fileURLToPath(new URL('../../server/db/migrations', import.meta.url))
 try {
@@ -8,10 +8,11 @@ try {
     process.env.ZONARIS_SECRET!,
     folder,
     console.log,
+    { adopt: process.env.ZONARIS_ADOPT === '1' },
   )
   console.log(`app-url ${appUrl}`)
 } catch (error) {
-  if (!(error instanceof NewerSchema)) throw error
+  if (!(error instanceof NewerSchema || error instanceof OtherSecret)) throw error
   console.log(`refused ${error.message}`)
   process.exitCode = 2
 }

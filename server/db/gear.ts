@@ -1,5 +1,6 @@
 import sql, { raw, type Sql } from 'sql-template-tag'
 import { insertInto } from './insert'
+import { isVersion } from './version'
 import type { GearKind } from '#core/inspection/checklist.table'
 import { isDue } from '#core/inspection/gear'
 import type { HelmetDetails } from '#core/shade/helmet'
@@ -26,12 +27,13 @@ const itemsOf = ({ site, now, timeZone }: GearScope): Sql => sql`(
   FROM (
     SELECT
       id, site_id, 'cylinder' AS kind, label, gas, description, NULL::uuid AS assigned_to,
-      NULL::jsonb AS ranges, NULL::jsonb AS details, station_id, every_days, lock_reason, locked_at
+      NULL::jsonb AS ranges, NULL::jsonb AS details, station_id, every_days, lock_reason, locked_at,
+      version
     FROM cylinder
     UNION ALL
     SELECT
       id, site_id, kind, label, NULL, description, assigned_to, ranges, details, station_id,
-      every_days, lock_reason, locked_at
+      every_days, lock_reason, locked_at, version
     FROM gear
   ) i
   LEFT JOIN person p ON p.id = i.assigned_to
@@ -74,6 +76,7 @@ interface GearRow {
   last_result: Gear['lastResult']
   last_at: Date | null
   days_since: number | null
+  version: number
 }
 
 const toGear = (row: GearRow): Gear => {
@@ -97,6 +100,7 @@ const toGear = (row: GearRow): Gear => {
     lastAt: lastAt?.toISOString() ?? null,
     daysSince,
     due: isDue({ lockReason, daysSince, everyDays }),
+    version: row.version,
   }
 }
 
@@ -250,8 +254,9 @@ export async function updateGear(db: Db, id: string, row: GearBody): Promise<boo
             gas = ${row.gas},
             description = ${row.description},
             every_days = ${row.everyDays},
-            station_id = ${row.stationId}
-          WHERE id = ${id}
+            station_id = ${row.stationId},
+            version = version + 1
+          WHERE id = ${id} AND ${isVersion(row.version)}
         `)
     return rowCount === 1
   }
@@ -265,8 +270,9 @@ export async function updateGear(db: Db, id: string, row: GearBody): Promise<boo
           assigned_to = ${helmet.assigned},
           ranges = ${helmet.ranges},
           details = ${helmet.details},
-          station_id = ${helmet.station}
-        WHERE id = ${id} AND kind = ${row.kind}
+          station_id = ${helmet.station},
+          version = version + 1
+        WHERE id = ${id} AND kind = ${row.kind} AND ${isVersion(row.version)}
       `)
   return rowCount === 1
 }

@@ -6,6 +6,9 @@ import pg from 'pg'
 /** Raised when the database was made by a newer Zonaris than this one. */
 export class NewerSchema extends Error {}
 
+/** Raised when the database belongs to an installation with another secret. */
+export class OtherSecret extends Error {}
+
 const TABLE = 'zonaris_migration'
 
 const migrationNames = (folder: string): string[] =>
@@ -17,13 +20,15 @@ const migrationNames = (folder: string): string[] =>
 /**
  * Bring the schema up to date as its owner, and give the application a sign-in of its own that cannot bypass row security.
  * @returns names of the migrations applied now, and the connection string of the application
- * @throws NewerSchema when the database knows migrations that this program does not
+ * @param options `adopt` takes a database over that belonged to another secret; PINs must be set anew then
+ * @throws NewerSchema when the database knows migrations that this program does not, OtherSecret when it belongs to another installation
  */
 export async function migrate(
   ownerUrl: string,
   secret: string,
   folder: string,
   log: (line: string) => void,
+  options: { adopt?: boolean } = {},
 ): Promise<{ applied: string[]; appUrl: string }> {
   const client = new pg.Client({ connectionString: ownerUrl })
   await client.connect()
@@ -40,6 +45,7 @@ export async function migrate(
       verbose: false,
     })
     applied.forEach((migration) => log(`  applied ${migration.name}`))
+    await requireOwnSecret(client, secret, options.adopt ?? false)
     return {
       applied: applied.map((migration) => migration.name),
       appUrl: await applicationUrl(client, ownerUrl, secret),
@@ -47,6 +53,24 @@ export async function migrate(
   } finally {
     await client.end()
   }
+}
+
+/** Two checkouts with different secrets on one database would each shut the other's people out. */
+async function requireOwnSecret(client: pg.Client, secret: string, adopt: boolean): Promise<void> {
+  const mark = createHmac('sha256', secret).update('zonaris installation').digest('hex')
+  await client.query('INSERT INTO installation (secret_mark) VALUES ($1) ON CONFLICT DO NOTHING', [
+    mark,
+  ])
+  const { rows } = await client.query<{ secret_mark: string }>(
+    'SELECT secret_mark FROM installation',
+  )
+  if (rows[0]!.secret_mark === mark) return
+  if (!adopt)
+    throw new OtherSecret(
+      'This database belongs to another installation of Zonaris, with another secret. Take its secret along (ZONARIS_SECRET, or the file .data/secret), or set ZONARIS_ADOPT=1: everybody then signs in anew and sets a new PIN.',
+    )
+  await client.query('UPDATE installation SET secret_mark = $1', [mark])
+  await client.query("UPDATE person SET pin_hash = NULL WHERE pin_hash LIKE 'peppered:%'")
 }
 
 async function refuseNewer(client: pg.Client, known: string[]): Promise<void> {

@@ -15,4 +15,5 @@ export const MIGRATIONS = [
   '0013_events_seen',
   '0014_access',
   '0015_privacy',
+  '0016_versions',
 ] as const

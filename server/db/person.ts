@@ -1,5 +1,6 @@
 import sql, { type Sql } from 'sql-template-tag'
 import { insertInto } from './insert'
+import { isVersion } from './version'
 import type { Db } from './pool'
 import type { Process } from '#core/job/job'
 import type { Person } from '#shared/people/schema'
@@ -49,7 +50,7 @@ export async function insertPerson(db: Db, row: NewPerson): Promise<void> {
 export async function updatePerson(
   db: Db,
   id: string,
-  row: Omit<NewPerson, 'id' | 'organisation' | 'site' | 'at' | 'rehearsal'>,
+  row: Omit<NewPerson, 'id' | 'organisation' | 'site' | 'at' | 'rehearsal'> & { version?: number },
 ): Promise<boolean> {
   const { rowCount } = await db.query(sql`
     UPDATE person
@@ -62,8 +63,9 @@ export async function updatePerson(
       fire_watch_trained_on = ${row.fireWatchTrainedOn},
       active = ${row.active},
       roster_number = ${row.rosterNumber},
-      course_id = ${row.courseId}
-    WHERE id = ${id}
+      course_id = ${row.courseId},
+      version = version + 1
+    WHERE id = ${id} AND ${isVersion(row.version)}
   `)
   return rowCount === 1
 }
@@ -147,7 +149,7 @@ export async function findMe(db: Db, id: string, now: Date): Promise<Identity> {
       p.id, p.name, p.role, p.pin_hash IS NOT NULL AS has_pin,
       p.password_hash IS NOT NULL AS has_password, o.name AS organisation,
       s.id AS site_id, s.name AS site_name, s.time_zone, s.units, s.shift_hours, s.rule_set,
-      s.house_minutes, s.shade_school, s.safety_toe, s.hard_hat, s.season, s.limit_sets,
+      s.house_minutes, s.version AS site_version, s.shade_school, s.safety_toe, s.hard_hat, s.season, s.limit_sets,
       coalesce(
         ${inForceOn(sql`s.id`, sql`(${now}::timestamptz AT TIME ZONE s.time_zone)::date`)},
         '[]'::jsonb
@@ -172,6 +174,7 @@ export async function findMe(db: Db, id: string, now: Date): Promise<Identity> {
       shiftHours: row.shift_hours,
       ruleSet: row.rule_set,
       houseMinutes: row.house_minutes,
+      version: row.site_version,
       rules: {
         school: row.shade_school,
         house: row.house,
@@ -207,7 +210,7 @@ const PERSON = sql`
   person.id, person.name, email, role, roster_number, course_id,
   (SELECT c.name FROM course c WHERE c.id = course_id) AS course,
   fire_watch_trained_on, active, pin_hash IS NOT NULL AS has_pin, respirator_until, fit_test_on,
-  left_on, erased_at IS NOT NULL AS erased,
+  left_on, erased_at IS NOT NULL AS erased, person.version,
   ARRAY(SELECT process FROM clearance c WHERE c.person_id = person.id ORDER BY process) AS cleared
 `
 interface PersonRow {
@@ -225,6 +228,7 @@ interface PersonRow {
   fit_test_on: string | null
   left_on: string | null
   erased: boolean
+  version: number
   cleared: Process[]
 }
 const toPerson = (row: PersonRow): Person => ({
@@ -243,6 +247,7 @@ const toPerson = (row: PersonRow): Person => ({
   cleared: row.cleared,
   leftOn: row.left_on,
   erased: row.erased,
+  version: row.version,
 })
 
 /** The day on which a clearance or fit test runs out, whichever is first. A fit test counts for twelve months. */

@@ -22,6 +22,11 @@ function newPool(max: number): pg.Pool {
     types: TYPES,
     max,
     connectionTimeoutMillis: 5_000,
+    // Nothing holds a connection, a row or a transaction for long: whoever waits is told that it is busy.
+    statement_timeout: 15_000,
+    lock_timeout: 6_000,
+    idle_in_transaction_session_timeout: 20_000,
+    query_timeout: 20_000,
   })
   // A database restart drops idle connections; the pool opens new ones.
   made.on('error', (error) => console.error('Database connection lost:', error.message))

@@ -1,5 +1,6 @@
 import sql from 'sql-template-tag'
 import { insertInto } from './insert'
+import { isVersion } from './version'
 import type { Process } from '#core/job/job'
 import type { Correction } from '#core/shade/personal'
 import type { Db } from './pool'
@@ -46,7 +47,12 @@ export async function recordsOf(db: Db, people: readonly string[]): Promise<Reco
   return rows
 }
 
-export async function updateRecord(db: Db, row: RecordRow): Promise<boolean> {
+/** @param version the one that was read, if any */
+export async function updateRecord(
+  db: Db,
+  row: RecordRow,
+  version: number | undefined,
+): Promise<boolean> {
   const { rowCount } = await db.query(sql`
     UPDATE person
     SET
@@ -57,8 +63,9 @@ export async function updateRecord(db: Db, row: RecordRow): Promise<boolean> {
       fit_test_on = ${row.fit_test_on},
       fit_model = ${row.fit_model},
       fit_size = ${row.fit_size},
-      seal_check_on = ${row.seal_check_on}
-    WHERE id = ${row.person_id}
+      seal_check_on = ${row.seal_check_on},
+      version = version + 1
+    WHERE id = ${row.person_id} AND ${isVersion(version)}
   `)
   return rowCount === 1
 }

@@ -18,15 +18,15 @@ interface Login {
   access_version: number
 }
 
-export async function findLogin(
-  db: Db,
-  email: string,
-): Promise<(Login & { person_id: string; password_hash: string }) | null> {
-  const { rows } = await db.query(sql`
+export type EmailLogin = Login & { person_id: string; password_hash: string }
+
+/** Whoever signs in by this address: one in each organisation at most. */
+export async function findLogins(db: Db, email: string): Promise<EmailLogin[]> {
+  const { rows } = await db.query<EmailLogin>(sql`
     SELECT *
     FROM auth_find_login(${email})
   `)
-  return rows[0] ?? null
+  return rows
 }
 
 export async function findBoothLogin(

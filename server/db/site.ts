@@ -1,5 +1,6 @@
 import sql from 'sql-template-tag'
 import { insertInto } from './insert'
+import { isVersion } from './version'
 import type { Db } from './pool'
 import type { LimitSet } from '#core/exposure/terms'
 import type { RuleSet } from '#core/firewatch/rules.table'
@@ -19,6 +20,7 @@ export interface SiteRow {
   hard_hat: boolean
   season: Season
   limit_sets: LimitSet[]
+  version: number
 }
 
 export async function insertSite(
@@ -40,7 +42,7 @@ export async function findSite(db: Db, id: string): Promise<SiteRow> {
   const { rows } = await db.query<SiteRow>(sql`
     SELECT
       id, name, time_zone, units, shift_hours, rule_set, house_minutes, shade_school,
-      safety_toe, hard_hat, season, limit_sets
+      safety_toe, hard_hat, season, limit_sets, version
     FROM site
     WHERE id = ${id}
   `)
@@ -62,9 +64,10 @@ export async function updateSite(
     hardHat: boolean
     season: string
     limitSets: string[]
+    version?: number
   },
-): Promise<void> {
-  await db.query(sql`
+): Promise<boolean> {
+  const { rowCount } = await db.query(sql`
     UPDATE site
     SET
       name = ${body.name},
@@ -77,9 +80,21 @@ export async function updateSite(
       safety_toe = ${body.safetyToe},
       hard_hat = ${body.hardHat},
       season = ${body.season},
-      limit_sets = ${body.limitSets}
-    WHERE id = ${id}
+      limit_sets = ${body.limitSets},
+      version = version + 1
+    WHERE id = ${id} AND ${isVersion(body.version)}
   `)
+  return rowCount === 1
+}
+
+/** Whether the database reckons in this time zone too; days and reminders are made there. */
+export async function isZoneKnown(db: Db, zone: string): Promise<boolean> {
+  const { rowCount } = await db.query(sql`
+    SELECT 1
+    FROM pg_timezone_names
+    WHERE name = ${zone}
+  `)
+  return rowCount === 1
 }
 
 /** Next number of a kind at a site: 1, 2, 3, no gaps, no doubles; the row lock lasts to the end of the transaction. */

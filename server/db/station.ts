@@ -1,11 +1,12 @@
 import sql from 'sql-template-tag'
 import { insertInto } from './insert'
+import { isVersion } from './version'
 import type { Db } from './pool'
 import type { Station, StationBody } from '#shared/shop/schema'
 
 export async function listStations(db: Db, site: string): Promise<Station[]> {
   const { rows } = await db.query<Station>(sql`
-    SELECT id, name, designated, air, code
+    SELECT id, name, designated, air, code, version
     FROM station
     WHERE site_id = ${site}
     ORDER BY regexp_replace(name, '[0-9]+.*', ''), length(name), name
@@ -40,8 +41,12 @@ export async function insertStation(
 export async function updateStation(db: Db, id: string, row: StationBody): Promise<boolean> {
   const { rowCount } = await db.query(sql`
     UPDATE station
-    SET name = ${row.name}, designated = ${row.designated}, air = ${JSON.stringify(row.air)}
-    WHERE id = ${id}
+    SET
+      name = ${row.name},
+      designated = ${row.designated},
+      air = ${JSON.stringify(row.air)},
+      version = version + 1
+    WHERE id = ${id} AND ${isVersion(row.version)}
   `)
   return rowCount === 1
 }

@@ -1,5 +1,6 @@
 import sql, { empty } from 'sql-template-tag'
 import { insertInto } from './insert'
+import { isVersion } from './version'
 import { toOrder, type MoveKind } from '#core/stock/ledger'
 import type { Stock, StockBody } from '#shared/stock/schema'
 import type { Db } from './pool'
@@ -19,6 +20,7 @@ interface StockRow {
   ready: number
   lent: number
   to_clean: number
+  version: number
 }
 
 const toStock = (row: StockRow, today: string): Stock => ({
@@ -37,6 +39,7 @@ const toStock = (row: StockRow, today: string): Stock => ({
   toClean: row.to_clean,
   order: toOrder({ ready: row.ready, lent: row.lent, toClean: row.to_clean }, row.minimum),
   expired: row.expires_on !== null && row.expires_on < today,
+  version: row.version,
 })
 
 const ORDER = {
@@ -171,8 +174,9 @@ export async function updateStock(db: Db, id: string, row: StockBody): Promise<b
       condition = ${row.condition},
       expires_on = ${row.expiresOn},
       minimum = ${row.minimum},
-      loan = ${row.loan}
-    WHERE id = ${id}
+      loan = ${row.loan},
+      version = version + 1
+    WHERE id = ${id} AND ${isVersion(row.version)}
   `)
   return rowCount === 1
 }

@@ -11,7 +11,7 @@ export function publicOrigin(event: H3Event): URL {
   const host = event.headers.get('host') ?? ''
   const asked = URL.canParse(`http://${host}`) ? new URL(`http://${host}`) : null
   if (origin && (asked?.host === origin.host || host === origin.host)) return origin
-  if (asked && isLoopback(asked)) return asked
+  if (asked?.host === host.toLowerCase() && isLoopback(asked)) return asked
   throw new AppError(
     421,
     'wrong_host',

@@ -2,6 +2,7 @@ import {
   defineEventHandler,
   getRouterParams,
   getQuery,
+  getResponseStatus,
   setResponseHeader,
   setResponseStatus,
   type EventHandler,
@@ -16,6 +17,7 @@ import type { Actor } from '../services/actor'
 import { findActor } from './actor'
 import { publicOrigin, requireSameOrigin } from './origin'
 import { readJson } from './body'
+import { requireCleanText } from './text'
 import { AppError, type Field } from '../errors'
 
 export interface Call<P, Q, B> {
@@ -51,7 +53,8 @@ export function route<
         z.output<Q>,
         z.output<B>
       >)
-      setResponseStatus(event, contract.status ?? 200)
+      // A handler that knows better, as that nothing has changed, has said so.
+      if (getResponseStatus(event) === 200) setResponseStatus(event, contract.status ?? 200)
       return reply
     } catch (error) {
       return refuse(event, error)
@@ -89,6 +92,7 @@ function parse<T extends z.ZodType>(
   value: unknown,
 ): z.output<T> | undefined {
   if (!schema) return undefined
+  requireCleanText(value)
   const result = schema.safeParse(value)
   if (result.success) return result.data
   const fields: Field[] = result.error.issues.map((issue) => ({
@@ -131,14 +135,19 @@ const CONSTRAINTS: Record<string, { message: string; path: string }> = {
 export function refuse(
   event: H3Event,
   error: unknown,
-): { error: { code: string; message: string; fields?: Field[] } } {
+): { error: { code: string; message: string; fields?: Field[]; version?: number } } {
   const known = error instanceof AppError ? error : fromDatabase(error)
   if (!known) console.error(`${event.method} ${event.path}:`, error)
   setResponseStatus(event, known?.status ?? 500)
   if (known?.retryAfter) setResponseHeader(event, 'retry-after', known.retryAfter)
   return {
     error: known
-      ? { code: known.code, message: known.message, ...(known.fields && { fields: known.fields }) }
+      ? {
+          code: known.code,
+          message: known.message,
+          ...(known.fields && { fields: known.fields }),
+          ...(known.version !== undefined && { version: known.version }),
+        }
       : {
           code: 'internal',
           message: 'Something broke on the server. Nothing was saved; try again.',
@@ -154,31 +163,38 @@ function fromDatabase(error: unknown): AppError | null {
       return new AppError(409, 'conflict', 'This identifier is already used.')
     if (error.code === '23503')
       return new AppError(400, 'invalid', 'Something named here does not exist.')
-    if (error.code?.startsWith('57P') || error.code?.startsWith('08'))
-      return new AppError(
-        503,
-        'database_away',
-        'The database is away for a moment. Nothing was lost; try again.',
-        undefined,
-        2,
-      )
+    if (error.code?.startsWith('22'))
+      return new AppError(400, 'invalid', 'A value here is outside of what can be kept.')
+    if (error.code && BUSY.includes(error.code)) return busy()
+    if (error.code?.startsWith('57P') || error.code?.startsWith('08')) return away()
     return null
   }
-  const code = (error as { code?: string } | null)?.code
+  const { code, message = '' } = (error ?? {}) as { code?: string; message?: string }
+  if (/timeout exceeded when trying to connect|Query read timeout/.test(message)) return busy()
   const lost =
     code === 'ECONNREFUSED' ||
     code === 'ECONNRESET' ||
-    (error instanceof Error &&
-      /Connection terminated|timeout exceeded when trying to connect|Client has encountered a connection error/.test(
-        error.message,
-      ))
-  return lost
-    ? new AppError(
-        503,
-        'database_away',
-        'The database is away for a moment. Nothing was lost; try again.',
-        undefined,
-        2,
-      )
-    : null
+    /Connection terminated|Client has encountered a connection error/.test(message)
+  return lost ? away() : null
 }
+
+/** A lock or a statement that took too long, or two that came across each other again and again. */
+const BUSY = ['55P03', '57014', '40001', '40P01']
+
+const busy = (): AppError =>
+  new AppError(
+    503,
+    'busy',
+    'The server has its hands full. Nothing was saved; try again in a moment.',
+    undefined,
+    5,
+  )
+
+const away = (): AppError =>
+  new AppError(
+    503,
+    'database_away',
+    'The database is away for a moment. Nothing was lost; try again.',
+    undefined,
+    2,
+  )

@@ -45,5 +45,11 @@ export const contract = <
 ): Contract<P, Q, B, R> => route
 
 export interface ApiError {
-  error: { code: string; message: string; fields?: { path: string; message: string }[] }
+  error: {
+    code: string
+    message: string
+    fields?: { path: string; message: string }[]
+    /** The version that stands, where another was sent. */
+    version?: number
+  }
 }

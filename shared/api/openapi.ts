@@ -7,6 +7,7 @@ const errorSchema = z.object({
     code: z.string(),
     message: z.string(),
     fields: z.array(z.object({ path: z.string(), message: z.string() })).optional(),
+    version: z.number().optional(),
   }),
 })
 

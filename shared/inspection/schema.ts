@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { version } from '#shared/api/fields'
 import { HELMET_POWER } from '#core/shade/helmet'
 import { GEAR_KINDS } from '#core/inspection/checklist.table'
 
@@ -35,6 +36,7 @@ export const gearBody = z.discriminatedUnion('kind', [
     description: z.string().max(200),
     everyDays,
     stationId,
+    version,
   }),
   z.strictObject({
     kind: z.literal('machine'),
@@ -42,6 +44,7 @@ export const gearBody = z.discriminatedUnion('kind', [
     description: z.string().max(200),
     everyDays,
     stationId,
+    version,
   }),
   z.strictObject({
     kind: z.literal('helmet'),
@@ -51,6 +54,7 @@ export const gearBody = z.discriminatedUnion('kind', [
     assignedTo: z.uuid().nullable(),
     ranges: z.array(shadeRange).min(1, 'Enter the shade or a range.').max(4),
     details: helmetDetails.default(PLAIN_HELMET),
+    version,
   }),
 ])
 export type GearBody = z.output<typeof gearBody>
@@ -90,6 +94,7 @@ export const gearSchema = z.object({
   lastAt: z.iso.datetime().nullable(),
   daysSince: z.number().nullable(),
   due: z.boolean(),
+  version: z.number(),
 })
 export type Gear = z.infer<typeof gearSchema>
 

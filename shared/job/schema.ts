@@ -130,7 +130,7 @@ export const jobBody = z
     cylinderIds: z.array(z.uuid()).max(20),
     spec: specSchema,
     /** The version that was read; a later one is not overwritten. */
-    version: z.number().int().optional(),
+    version: z.int32().optional(),
   })
   .refine((job) => (job.stationId === null) !== (job.place === null), {
     message: 'Choose a station, or say where.',

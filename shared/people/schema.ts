@@ -4,6 +4,7 @@ import { SUPPLIERS } from '#core/ppe/terms'
 import { CORRECTIONS } from '#core/shade/personal'
 import { findingSchema } from '#shared/finding/schema'
 
+import { version } from '#shared/api/fields'
 import { email, name, newPassword, pin, ROLES } from '#shared/sign-in/schema'
 
 const rosterNumber = z.string().trim().min(1).max(40, 'At most 40 characters.')
@@ -20,6 +21,7 @@ export const personBody = z.strictObject({
   /** Given only to set or change them. */
   password: newPassword.optional(),
   pin: pin.optional(),
+  version,
 })
 export type PersonBody = z.output<typeof personBody>
 
@@ -41,6 +43,7 @@ export const recordBody = z.strictObject({
   sealCheckOn: day.nullable(),
   cleared: z.array(z.enum(PROCESSES)),
   kit: z.array(kitEntry).max(60),
+  version,
 })
 export type RecordBody = z.output<typeof recordBody>
 
@@ -61,13 +64,14 @@ export const personSchema = z.object({
   leftOn: z.string().nullable(),
   /** Name and health data were taken out after this person left. */
   erased: z.boolean(),
+  version: z.number(),
 })
 export type Person = z.infer<typeof personSchema>
 
 export const personDetailSchema = z.object({
   person: personSchema,
   /** Eyes and respirator; null for whoever is neither that person nor staff. */
-  record: recordBody.omit({ cleared: true, kit: true }).nullable(),
+  record: recordBody.omit({ cleared: true, kit: true, version: true }).nullable(),
   cleared: z.array(
     z.object({ process: z.enum(PROCESSES), signedOn: z.string(), signedBy: z.string() }),
   ),

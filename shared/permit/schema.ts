@@ -18,7 +18,7 @@ export const permitDraftBody = z.strictObject({
   validFrom: z.iso.datetime({ message: 'Enter a date and time.' }),
   validTo: z.iso.datetime({ message: 'Enter a date and time.' }),
   ruleSet: z.enum(RULE_SETS),
-  version: z.number().int(),
+  version: z.int32(),
 })
 export type PermitDraftBody = z.infer<typeof permitDraftBody>
 

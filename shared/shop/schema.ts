@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { GEAR_KINDS } from '#core/inspection/checklist.table'
 import { RULE_SETS } from '#core/firewatch/rules.table'
 import { UNIT_SYSTEMS } from '#shared/units/systems'
+import { version } from '#shared/api/fields'
 import { airSchema } from '#shared/job/schema'
 import { siteRules } from '#shared/eyes/schema'
 import { name, timeZone } from '#shared/sign-in/schema'
@@ -14,13 +15,19 @@ export const siteBody = z.strictObject({
   ruleSet: z.enum(RULE_SETS),
   houseMinutes: z.number().int().min(30, 'At least 30 minutes.').max(480).nullable(),
   ...siteRules,
+  version,
 })
 export const stationBody = z.strictObject({
   name: z.string().trim().min(1, 'Name the station.').max(100),
   designated: z.boolean(),
   air: airSchema,
+  version,
 })
-export const stationSchema = stationBody.extend({ id: z.uuid(), code: z.string() })
+export const stationSchema = stationBody.extend({
+  id: z.uuid(),
+  code: z.string(),
+  version: z.number(),
+})
 export type Station = z.infer<typeof stationSchema>
 export type StationBody = z.infer<typeof stationBody>
 

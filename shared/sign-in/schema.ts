@@ -61,6 +61,7 @@ export const meSchema = z.object({
     shiftHours: z.number(),
     ruleSet: z.enum(RULE_SETS),
     houseMinutes: z.number().nullable(),
+    version: z.number(),
     rules: rulesSchema,
   }),
   hasPin: z.boolean(),

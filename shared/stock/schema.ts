@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { MOVE_KINDS } from '#core/stock/ledger'
+import { version } from '#shared/api/fields'
 
 export const STOCK_KINDS = ['ppe', 'consumable'] as const
 export const CONDITIONS = ['new', 'good', 'worn'] as const
@@ -19,6 +20,7 @@ export const stockBody = z
     expiresOn: z.iso.date('Enter a day.').nullable(),
     minimum: z.number('Enter a number.').int('Whole pieces.').min(0, 'Not negative.').max(100_000),
     loan: z.boolean(),
+    version,
   })
   .refine((stock) => (stock.kind === 'ppe') === (stock.ppeId !== null), {
     message: 'Say which piece of PPE it is.',
@@ -42,6 +44,7 @@ export const stockSchema = z.object({
   toClean: z.number(),
   order: z.number(),
   expired: z.boolean(),
+  version: z.number(),
 })
 export type Stock = z.infer<typeof stockSchema>
 

@@ -75,7 +75,9 @@ describe('the simulated monitor', () => {
   })
   it('ends with its token, and says what it lacks', async () => {
     await expect(play('zd_made-up', '--once', '1')).rejects.toThrow(/token is not taken/)
-    await expect(run(process.execPath, [MONITOR])).rejects.toThrow(/Needs --url, and the token in ZONARIS_MONITOR_TOKEN/)
+    await expect(run(process.execPath, [MONITOR])).rejects.toThrow(
+      /Needs --url, and the token in ZONARIS_MONITOR_TOKEN/,
+    )
     await expect(play('zd_x', '--kind', 'radio')).rejects.toThrow(/fume or gas/)
   })
 })

@@ -200,6 +200,7 @@ describe('people, items and sites at the door', () => {
 
   it('a time zone must exist', () => {
     const setup = {
+      code: 'ABCD',
       organisation: 'o',
       site: 's',
       units: 'us',
@@ -264,6 +265,7 @@ describe('contracts', () => {
     const own = [
       'signOut',
       'setPin',
+      'setPassword',
       'createToken',
       'revokeToken',
       'calcShade',

@@ -14,7 +14,7 @@ defineProps<{
   body: () => unknown
   send: (body: Body) => Promise<Answer>
 }>()
-const emit = defineEmits<{ done: [answer: Answer] }>()
+const emit = defineEmits<{ done: [answer: Answer]; changed: [version: number] }>()
 const open = defineModel<boolean>('open', { required: true })
 const busy = ref(false)
 const id = useId()
@@ -43,6 +43,7 @@ function taken(answer: Answer): void {
         :body="body"
         :send="send"
         @done="taken"
+        @changed="emit('changed', $event)"
       >
         <slot />
       </FormFrame>

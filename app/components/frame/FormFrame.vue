@@ -17,7 +17,7 @@ const props = defineProps<{
   body: () => unknown
   send: (body: Body) => Promise<Answer>
 }>()
-const emit = defineEmits<{ done: [answer: Answer] }>()
+const emit = defineEmits<{ done: [answer: Answer]; changed: [version: number] }>()
 const busy = defineModel<boolean>('busy', { default: false })
 const frame = useTemplateRef('frame')
 const message = ref('')
@@ -46,10 +46,12 @@ async function submit(): Promise<void> {
   }
 }
 
-function refuse({ fields, message: says }: ReturnType<typeof asFailure>): void {
+function refuse({ fields, message: says, version }: ReturnType<typeof asFailure>): void {
   frame.value?.setErrors(fields.map((field) => ({ name: field.path, message: field.message })))
   const shown = frame.value?.getErrors().length ?? 0
-  if (shown === 0) message.value = says
+  if (shown === 0 || version !== undefined) message.value = says
+  // Sent again, it is known what it goes over.
+  if (version !== undefined) emit('changed', version)
 }
 
 /** The first field that is marked takes the focus; a fault that no field shows is said in words. */

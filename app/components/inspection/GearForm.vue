@@ -23,6 +23,7 @@ const blank = () => ({
   shades: '',
   stationId: NONE,
   details: { ...PLAIN_HELMET } as NonNullable<Gear['details']>,
+  version: undefined as number | undefined,
 })
 const form = ref(blank())
 watch(open, (now) => {
@@ -39,6 +40,7 @@ watch(open, (now) => {
         shades: rangesText(gear.ranges ?? []),
         stationId: gear.stationId ?? NONE,
         details: { ...PLAIN_HELMET, ...gear.details },
+        version: gear.version,
       }
     : blank()
   void stations.load()
@@ -72,7 +74,7 @@ const marked = computed(() =>
 function body(): unknown {
   const { kind, label, gas, description, everyDays, assignedTo, shades, details } = form.value
   const stationId = form.value.stationId === NONE ? null : form.value.stationId
-  const base = { kind, label, description, everyDays }
+  const base = { kind, label, description, everyDays, version: form.value.version }
   if (kind === 'cylinder') return { ...base, gas, stationId }
   if (kind === 'machine') return { ...base, stationId }
   return { ...base, assignedTo, ranges: ranges(shades), details }
@@ -128,6 +130,7 @@ const POWERS = [
     :body="body"
     :send="send"
     @done="emit('saved')"
+    @changed="form.version = $event"
   >
     <ChoiceRow v-if="!gear" v-model="form.kind" legend="Kind" :options="KINDS" />
     <UFormField label="Label" help="As it is marked in the shop" name="label">

@@ -18,6 +18,7 @@ const blank = () => ({
   active: true,
   password: '',
   pin: '',
+  version: undefined as number | undefined,
 })
 const form = ref(blank())
 watch(open, (now) => {
@@ -32,6 +33,7 @@ watch(open, (now) => {
           courseId: props.person.courseId ?? NONE,
           fireWatchTrainedOn: props.person.fireWatchTrainedOn ?? '',
           active: props.person.active,
+          version: props.person.version,
         }
       : blank()
 })
@@ -75,6 +77,7 @@ const passwordHelp = computed(() =>
     :body="body"
     :send="send"
     @done="emit('saved')"
+    @changed="form.version = $event"
   >
     <UFormField label="Name" name="name">
       <UInput v-model="form.name" class="w-full" />

@@ -15,6 +15,10 @@ const form = ref(blank())
 watch(open, (now) => {
   if (now) form.value = blank()
 })
+const says = computed(
+  () =>
+    `${props.permit.fireWatch} leaves; somebody else stays for the rest of the watch. Rounds made so far count on.`,
+)
 const send = ({ personId, pin }: z.output<typeof entry>) => props.handOver(personId, pin)
 </script>
 
@@ -22,7 +26,7 @@ const send = ({ personId, pin }: z.output<typeof entry>) => props.handOver(perso
   <FormDialog
     v-model:open="open"
     title="Hand the watch over"
-    :description="`${permit.fireWatch} leaves; somebody else stays for the rest of the watch. Rounds made so far count on.`"
+    :description="says"
     confirm="Take the watch over"
     :state="form"
     :schema="entry"

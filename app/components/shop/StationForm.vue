@@ -16,6 +16,7 @@ watch(open, (now) => {
           name: props.station.name,
           designated: props.station.designated,
           air: { ...props.station.air },
+          version: props.station.version,
         }
       : blank()
 })
@@ -42,6 +43,7 @@ const HOT_WORK = [
     :body="() => form"
     :send="send"
     @done="emit('saved')"
+    @changed="form.version = $event"
   >
     <UFormField label="Name" name="name">
       <UInput v-model="form.name" class="w-full" />

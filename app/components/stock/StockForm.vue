@@ -33,6 +33,7 @@ watch(open, (now) => {
         expiresOn: stock.expiresOn,
         minimum: stock.minimum,
         loan: stock.loan,
+        version: stock.version,
       }
     : blank()
 })
@@ -81,6 +82,7 @@ const CONDITION_CHOICES = CONDITIONS.map((value) => ({ value, label: CONDITION[v
     :body="() => form"
     :send="send"
     @done="emit('saved', $event)"
+    @changed="form.version = $event"
   >
     <ChoiceRow v-model="form.kind" legend="Kind" :options="KINDS" />
     <UFormField v-if="form.kind === 'ppe'" label="Piece" name="ppeId">

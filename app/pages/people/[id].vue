@@ -19,7 +19,7 @@ const signIn = useSignIn()
 const id = String(useRoute().params.id)
 const { data, failure, load } = useLoad(() => call(peopleRoutes.person, { params: { id } }))
 const courses = useLoad(() => call(peopleRoutes.courses, {}))
-const { busy, errors, message, submit, check } = useSubmit()
+const { busy, errors, message, version, submit, check } = useSubmit()
 const toast = useToast()
 useHead({ title: () => `${data.value?.person.name ?? 'Person'} · Zonaris` })
 const mayWrite = computed(() => signIn.may('lead', 'instructor'))
@@ -43,6 +43,7 @@ watch(data, (now) => {
       ...(now.record ?? UNSEEN),
       cleared: now.cleared.map((entry) => entry.process),
       kit: now.kit,
+      version: now.person.version,
     }),
   ) as RecordBody
 })
@@ -101,8 +102,12 @@ const [respiratorUntil, fitTestOn, sealCheckOn] = [
 
 async function save(): Promise<void> {
   const body = check(recordBody, form.value)
-  if (!body || !(await submit(() => call(peopleRoutes.updateRecord, { params: { id }, body }))))
+  if (!body) return
+  if (!(await submit(() => call(peopleRoutes.updateRecord, { params: { id }, body })))) {
+    // Saved again, it is known what it goes over.
+    form.value!.version = version.value ?? form.value!.version
     return
+  }
   await load()
   toast.add({ title: 'Saved', icon: 'i-lucide-check' })
 }

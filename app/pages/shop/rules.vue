@@ -42,6 +42,7 @@ const send = (body: z.output<typeof siteBody>): Promise<unknown> =>
   call(shopRoutes.updateSite, { body })
 async function saved(): Promise<void> {
   await signIn.load()
+  site.value = siteForm()
   toast.add({ title: 'Saved' })
 }
 </script>
@@ -60,6 +61,7 @@ async function saved(): Promise<void> {
       :body="body"
       :send="send"
       @done="saved"
+      @changed="site.version = $event"
     >
       <UFormField label="Site" name="name">
         <UInput v-model="site.name" class="w-full" />

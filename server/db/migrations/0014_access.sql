@@ -143,7 +143,12 @@ CREATE FUNCTION auth_find_login(wanted text)
   LANGUAGE sql STABLE SECURITY DEFINER AS $$
   SELECT id, organisation_id, password_hash, role, access_version FROM person
   WHERE email = lower(wanted) AND active AND password_hash IS NOT NULL
+  ORDER BY created_at, id
+  LIMIT 4
 $$;
+-- An address is taken within an organisation only: nobody learns whom another one knows. The password says which it is.
+ALTER TABLE person DROP CONSTRAINT person_email_once, ADD CONSTRAINT person_email_once UNIQUE (organisation_id, email);
+CREATE INDEX person_by_email ON person (email) WHERE email IS NOT NULL;
 
 DROP FUNCTION auth_find_sign_in(uuid);
 CREATE FUNCTION auth_find_sign_in(wanted uuid)

@@ -24,6 +24,7 @@ import { AppError, fieldError, notFound } from '#server/errors'
 import type { inspectionSchema, InspectionBody, Gear, GearBody } from '#shared/inspection/schema'
 import { isStaff, record, type Actor } from '../actor'
 import { scopeOf } from '../shop/shop'
+import { changedMeanwhile } from '../version'
 
 export function readGearList(
   actor: Actor,
@@ -60,7 +61,10 @@ export async function changeGear(
 ): Promise<void> {
   if (body.kind !== kind) throw fieldError('kind', 'The kind of a piece of gear does not change.')
   await inOrganisation(actor.organisation, async (db) => {
-    if (!(await updateGear(db, id, body))) throw notFound(kind)
+    if (!(await updateGear(db, id, body))) {
+      const now = await findGear(db, await scopeOf(db, actor), kind, id)
+      throw now ? changedMeanwhile(body, { ...now, assignedTo: now.assignedToId }) : notFound(kind)
+    }
     await record(db, actor, 'gear_changed', kind, id, body)
   })
 }

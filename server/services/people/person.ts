@@ -2,7 +2,7 @@ import { dayAfter } from '#core/calendar/day'
 import { randomUUID } from 'node:crypto'
 import { REMIND_DAYS } from '#core/people/reminders'
 import { inOrganisation } from '#server/db/pool'
-import { activeLeads, insertPerson, listPeople, updatePerson } from '#server/db/person'
+import { activeLeads, findPerson, insertPerson, listPeople, updatePerson } from '#server/db/person'
 import { forgetDevices } from '#server/db/sign-in'
 import type { Page } from '#server/db/page'
 import { AppError, conflict, notFound } from '#server/errors'
@@ -11,6 +11,7 @@ import { isStaff, record, type Actor } from '../actor'
 import { mayKnow } from '../privacy'
 import { hashPin, hashSecret } from '../sign-in/password'
 import { scopeOf } from '../shop/shop'
+import { changedMeanwhile } from '../version'
 
 export const readPeople = (
   actor: Actor,
@@ -50,6 +51,9 @@ const shown = ({ role, active, courseId, fireWatchTrainedOn }: PersonBody): obje
   fireWatchTrainedOn,
 })
 
+/** What an edit may be told of: a secret is not. */
+const shownOf = ({ password: _, pin: __, ...rest }: PersonBody): object => rest
+
 export async function addPerson(actor: Actor, body: PersonBody): Promise<{ id: string }> {
   const id = randomUUID()
   const row = await personRow(body)
@@ -70,7 +74,10 @@ export async function addPerson(actor: Actor, body: PersonBody): Promise<{ id: s
 export async function changePerson(actor: Actor, id: string, body: PersonBody): Promise<void> {
   const row = await personRow(body)
   await inOrganisation(actor.organisation, async (db) => {
-    if (!(await updatePerson(db, id, row))) throw notFound('person')
+    if (!(await updatePerson(db, id, row))) {
+      const now = await findPerson(db, id)
+      throw now ? changedMeanwhile(shownOf(body), now) : notFound('person')
+    }
     if ((await activeLeads(db)).length === 0)
       throw conflict('Someone who can sign in must stay safety lead.', 'last_lead')
     if (!body.active || body.password) await forgetDevices(db, id)

@@ -29,6 +29,7 @@ import type { foundShadeBody } from '#shared/eyes/schema'
 import type { PersonDetail, RecordBody } from '#shared/people/schema'
 import { isStaff, record, type Actor } from '../actor'
 import { mayKnow, shownTo } from '../privacy'
+import { changedMeanwhile } from '../version'
 import { asSeen } from './person'
 import { scopeOf } from '../shop/shop'
 
@@ -123,17 +124,26 @@ export async function changeRecord(actor: Actor, id: string, body: RecordBody): 
     for (const field of ['fitTestOn', 'sealCheckOn'] as const)
       if (body[field] && body[field] > today)
         throw fieldError(field, 'This day lies in the future.')
-    await updateRecord(db, {
-      person_id: id,
-      light_sensitive: body.lightSensitive,
-      correction: body.correction,
-      tint: body.tint,
-      respirator_until: body.respiratorUntil,
-      fit_test_on: body.fitTestOn,
-      fit_model: body.fitModel || null,
-      fit_size: body.fitSize || null,
-      seal_check_on: body.sealCheckOn,
-    })
+    const updated = await updateRecord(
+      db,
+      {
+        person_id: id,
+        light_sensitive: body.lightSensitive,
+        correction: body.correction,
+        tint: body.tint,
+        respirator_until: body.respiratorUntil,
+        fit_test_on: body.fitTestOn,
+        fit_model: body.fitModel || null,
+        fit_size: body.fitSize || null,
+        seal_check_on: body.sealCheckOn,
+      },
+      body.version,
+    )
+    if (!updated)
+      throw changedMeanwhile(body, {
+        ...healthOf((await recordsOf(db, [id]))[0]!),
+        version: (await findPerson(db, id))!.version,
+      })
     const before = (await clearancesOf(db, [id])).map((entry) => entry.process)
     await removeClearances(
       db,

@@ -3,12 +3,13 @@ import type { ShopRules } from '#core/assessment/assess'
 import type { z } from 'zod'
 import { inOrganisation, type Db } from '#server/db/pool'
 import { chartInForce } from '#server/db/house-chart'
-import { findSite, updateSite } from '#server/db/site'
+import { findSite, isZoneKnown, updateSite, type SiteRow } from '#server/db/site'
 import { insertStation, listStations, updateStation } from '#server/db/station'
 import type { GearScope } from '#server/db/gear'
-import { notFound } from '#server/errors'
+import { fieldError, notFound } from '#server/errors'
 import type { siteBody, Station, StationBody } from '#shared/shop/schema'
 import { record, type Actor } from '../actor'
+import { changedMeanwhile } from '../version'
 import { siteDay } from './day'
 
 /** A site, its calendar day now, and the rules it set itself. */
@@ -42,10 +43,28 @@ export const readRules = (actor: Actor): Promise<ShopRules> =>
 
 export async function changeSite(actor: Actor, body: z.output<typeof siteBody>): Promise<void> {
   await inOrganisation(actor.organisation, async (db) => {
-    await updateSite(db, actor.site, body)
+    if (!(await isZoneKnown(db, body.timeZone)))
+      throw fieldError('timeZone', 'The database does not know this time zone.')
+    if (!(await updateSite(db, actor.site, body)))
+      throw changedMeanwhile(body, siteAsBody(await findSite(db, actor.site)))
     await record(db, actor, 'site_changed', 'site', actor.site, body)
   })
 }
+
+const siteAsBody = (row: SiteRow) => ({
+  name: row.name,
+  timeZone: row.time_zone,
+  units: row.units,
+  shiftHours: row.shift_hours,
+  ruleSet: row.rule_set,
+  houseMinutes: row.house_minutes,
+  shadeSchool: row.shade_school,
+  safetyToe: row.safety_toe,
+  hardHat: row.hard_hat,
+  season: row.season,
+  limitSets: row.limit_sets,
+  version: row.version,
+})
 
 export const readStations = (actor: Actor): Promise<Station[]> =>
   inOrganisation(actor.organisation, (db) => listStations(db, actor.site))
@@ -68,7 +87,10 @@ export async function addStation(actor: Actor, body: StationBody): Promise<{ id:
 
 export async function changeStation(actor: Actor, id: string, body: StationBody): Promise<void> {
   await inOrganisation(actor.organisation, async (db) => {
-    if (!(await updateStation(db, id, body))) throw notFound('station')
+    if (!(await updateStation(db, id, body))) {
+      const now = (await listStations(db, actor.site)).find((station) => station.id === id)
+      throw now ? changedMeanwhile(body, now) : notFound('station')
+    }
     await record(db, actor, 'station_changed', 'station', id, body)
   })
 }

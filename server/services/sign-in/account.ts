@@ -5,7 +5,7 @@ import { inOrganisation, inTransaction } from '#server/db/pool'
 import { findMe, findSecrets, insertPerson, setSecret, type Secrets } from '#server/db/person'
 import { createFirstOrganisation, forgetDevices, keepSignIn, setupNeeded } from '#server/db/sign-in'
 import { insertToken, listTokens, revokeToken, type TokenRow } from '#server/db/token'
-import { insertSite } from '#server/db/site'
+import { insertSite, isZoneKnown } from '#server/db/site'
 import { hashToken } from './token'
 import type { z } from 'zod'
 import type { Me, setupBody, Token, tokenBody } from '#shared/sign-in/schema'
@@ -46,6 +46,8 @@ export async function makeFirst(body: Omit<z.output<typeof setupBody>, 'code'>):
   await inOrganisation(organisation, async (db) => {
     if (!(await createFirstOrganisation(db, organisation, body.organisation, at)))
       throw alreadySetUp()
+    if (!(await isZoneKnown(db, body.timeZone)))
+      throw fieldError('timeZone', 'The database does not know this time zone.')
     await insertSite(db, {
       id: site,
       organisation,

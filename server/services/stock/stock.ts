@@ -22,6 +22,7 @@ import type { MoveBody, Stock, StockBody } from '#shared/stock/schema'
 import { record, type Actor } from '../actor'
 import { isNew } from '../event'
 import { scopeOf } from '../shop/shop'
+import { changedMeanwhile } from '../version'
 
 export const readStockList = (
   actor: Actor,
@@ -83,7 +84,10 @@ export async function addStock(actor: Actor, body: StockBody): Promise<{ id: str
 export async function changeStock(actor: Actor, id: string, body: StockBody): Promise<void> {
   requirePiece(body)
   await inOrganisation(actor.organisation, async (db) => {
-    if (!(await updateStock(db, id, body))) throw notFound('item of the store')
+    if (!(await updateStock(db, id, body))) {
+      const now = await findStock(db, id, (await scopeOf(db, actor)).today)
+      throw now ? changedMeanwhile(body, now) : notFound('item of the store')
+    }
     await record(db, actor, 'stock_changed', 'stock', id, body)
   })
 }

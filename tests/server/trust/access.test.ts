@@ -202,14 +202,12 @@ describe('API tokens', () => {
         body.id,
       ]),
     )
-    expect(
-      (await new Person(app).send('GET', '/jobs', undefined, as(body.token))).status,
-    ).toBe(401)
+    expect((await new Person(app).send('GET', '/jobs', undefined, as(body.token))).status).toBe(401)
     const second = (await make(shop.people.worker, {})).body
     expect((await shop.people.instructor.send('DELETE', `/tokens/${second.id}`)).status).toBe(200)
-    expect(
-      (await new Person(app).send('GET', '/jobs', undefined, as(second.token))).status,
-    ).toBe(401)
+    expect((await new Person(app).send('GET', '/jobs', undefined, as(second.token))).status).toBe(
+      401,
+    )
     const ends = (await all()).body.filter(({ id }) => [body.id, second.id].includes(id))
     expect(ends.map((token) => token.ended).sort()).toEqual(['expired', 'revoked'])
   })

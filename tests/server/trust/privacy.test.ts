@@ -114,10 +114,9 @@ describe('symptoms', () => {
     const path = `/stations/${shop.station}/air`
     const seen = async (person: Person) =>
       (
-        await person.send<{ alarms: { id: string; symptoms: string[]; note: string; by: string }[] }>(
-          'GET',
-          path,
-        )
+        await person.send<{
+          alarms: { id: string; symptoms: string[]; note: string; by: string }[]
+        }>('GET', path)
       ).body.alarms.find((alarm) => alarm.id === id)!
     for (const person of [worker, instructor])
       expect(await seen(person)).toMatchObject({

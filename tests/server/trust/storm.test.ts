@@ -54,11 +54,15 @@ describe('stopping work while others stop it', () => {
       })
     // Who may not reinstate does not try to.
     const touch = (i: number) =>
-      people[i % 4 === 2 ? i % 2 : i % 3]!.send('POST', `/permits/${permits[i % PERMITS]}/actions`, {
-        eventId: randomUUID(),
-        action: i % 4 === 2 ? 'reinstate' : 'suspend',
-        note: 'Stop now',
-      })
+      people[i % 4 === 2 ? i % 2 : i % 3]!.send(
+        'POST',
+        `/permits/${permits[i % PERMITS]}/actions`,
+        {
+          eventId: randomUUID(),
+          action: i % 4 === 2 ? 'reinstate' : 'suspend',
+          note: 'Stop now',
+        },
+      )
     const edit = (i: number) => lead.send('PUT', `/people/${shop.ids.watch}/record`, record(i))
     for (let wave = 0; wave < ROUNDS; wave++)
       (

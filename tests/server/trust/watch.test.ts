@@ -1,7 +1,16 @@
 import { randomUUID } from 'node:crypto'
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import { startApp, type App } from '../../app'
-import { act, issuePermit, jobBody, makeShop, made, PASSWORD, PIN, type Shop } from '../shop.fixture'
+import {
+  act,
+  issuePermit,
+  jobBody,
+  makeShop,
+  made,
+  PASSWORD,
+  PIN,
+  type Shop,
+} from '../shop.fixture'
 import { Person } from '../client'
 
 const FACTOR = 600

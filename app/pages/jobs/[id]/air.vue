@@ -10,7 +10,6 @@ import { call } from '~/composables/api'
 import { useKeptDraft } from '~/composables/kept-draft'
 import { useLoad } from '~/composables/load'
 import { useSubmit } from '~/composables/submit'
-import { useSiteTime } from '~/composables/time'
 import { useSignIn } from '~/stores/sign-in'
 
 /** The air check of a job: from the wire to the lungs, worked out live, drawn in a worker, kept with the job. */
@@ -18,7 +17,6 @@ definePageMeta({ key: (route) => route.path })
 const id = String(useRoute().params.id)
 const signIn = useSignIn()
 const toast = useToast()
-const { today } = useSiteTime()
 const mayWrite = computed(() => signIn.may('lead', 'instructor', 'worker'))
 const { data: job, failure, load: read } = useLoad(() => call(airRoutes.jobAir, { params: { id } }))
 const title = computed(() => job.value?.job.title ?? 'reading…')
