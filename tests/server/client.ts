@@ -68,6 +68,35 @@ export class Person {
     return { status: answer.status, headers: answer.headers, body: read as T }
   }
 
+  /** Send whatever it is, and take whatever comes. @returns status 0 when nothing comes in time */
+  async attempt(
+    sent: { method: string; path: string; body?: unknown; headers: Record<string, string> },
+    patience: number,
+  ): Promise<{ status: number; body: unknown }> {
+    const hasBody = sent.body !== undefined && sent.method !== 'GET'
+    try {
+      const answer = await fetch(`${this.app.url}/api/v1${sent.path}`, {
+        method: sent.method,
+        signal: AbortSignal.timeout(patience),
+        headers: {
+          ...(this.cookie && { cookie: this.cookie }),
+          ...(hasBody && { 'content-type': 'application/json' }),
+          connection: 'close',
+          origin: this.app.url,
+          'sec-fetch-site': 'same-origin',
+          ...sent.headers,
+        },
+        ...(hasBody && {
+          body: typeof sent.body === 'string' ? sent.body : JSON.stringify(sent.body),
+        }),
+      })
+      const text = await answer.text()
+      return { status: answer.status, body: text.startsWith('{') ? JSON.parse(text) : null }
+    } catch {
+      return { status: 0, body: null }
+    }
+  }
+
   async signIn(email: string, password: string): Promise<this> {
     const answer = await this.send('POST', '/sign-in', { email, password })
     if (answer.status !== 200)

@@ -7,9 +7,14 @@ interface Schema {
   const?: unknown
   enum?: unknown[]
   anyOf?: Schema[]
+  oneOf?: Schema[]
+  allOf?: Schema[]
+  format?: string
+  pattern?: string
+  prefixItems?: Schema[]
   properties?: Record<string, Schema>
   required?: string[]
-  items?: Schema
+  items?: Schema | false
   minimum?: number
   maximum?: number
   exclusiveMinimum?: number
@@ -22,6 +27,8 @@ interface Schema {
   additionalProperties?: Schema | boolean
 }
 
+const DAYS = ['2026-01-05', '1900-01-01', '9999-12-31', '2024-02-29']
+const MOMENTS = ['2026-03-05T14:07:00Z', '1970-01-01T00:00:00Z', '9999-12-31T23:59:59Z']
 const TINY = [5e-324, 1e-300, 1e-12]
 
 /** Numbers at the ends of their range, next to them, tiny, huge and in the middle. */
@@ -61,14 +68,17 @@ function objects(schema: Schema): fc.Arbitrary<unknown> {
 function arbitraryOf(schema: Schema): fc.Arbitrary<unknown> {
   if (schema.const !== undefined) return fc.constant(schema.const)
   if (schema.enum) return fc.constantFrom(...schema.enum)
-  if (schema.anyOf) return fc.oneof(...schema.anyOf.map(arbitraryOf))
+  const either = schema.anyOf ?? schema.oneOf
+  if (either) return fc.oneof(...either.map(arbitraryOf))
+  if (schema.allOf) return arbitraryOf(Object.assign({}, ...schema.allOf) as Schema)
   if (Array.isArray(schema.type))
     return fc.oneof(...schema.type.map((type) => arbitraryOf({ ...schema, type })))
   switch (schema.type) {
     case 'object':
       return objects(schema)
     case 'array':
-      return fc.array(arbitraryOf(schema.items!), {
+      if (schema.prefixItems) return fc.tuple(...schema.prefixItems.map(arbitraryOf))
+      return fc.array(arbitraryOf(schema.items || { type: 'string' }), {
         minLength: schema.minItems ?? 0,
         maxLength: Math.min(schema.maxItems ?? 5, 5),
       })
@@ -80,10 +90,16 @@ function arbitraryOf(schema: Schema): fc.Arbitrary<unknown> {
     case 'null':
       return fc.constant(null)
     case 'string':
+      if (schema.format === 'uuid') return fc.uuid()
+      if (schema.format === 'date') return fc.constantFrom(...DAYS)
+      if (schema.format === 'date-time') return fc.constantFrom(...MOMENTS)
+      if (schema.format === 'email') return fc.constantFrom('a@b.example', 'c@d.example')
       return fc.string({
         minLength: schema.minLength ?? 0,
         maxLength: Math.min(schema.maxLength ?? 20, 40),
       })
+    case undefined:
+      return fc.constant(null)
     default:
       throw new Error(`No values for ${JSON.stringify(schema)}.`)
   }
