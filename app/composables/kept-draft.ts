@@ -1,7 +1,8 @@
 import { useLocalStorage, watchDebounced } from '@vueuse/core'
 import type { ComputedRef, Ref } from 'vue'
+import { useSignIn } from '~/stores/sign-in'
 
-/** A form that survives a reload, a closed lid and a lost sign-in: every change is kept on this device until it is saved. */
+/** A form that survives a reload, a closed lid and a lost sign-in: every change is kept on this device, for its person alone, until it is saved. */
 export function useKeptDraft<T extends object>(
   key: string,
   draft: Ref<T>,
@@ -13,9 +14,12 @@ export function useKeptDraft<T extends object>(
   settle: () => void
   discard: () => void
 } {
-  const kept = useLocalStorage<{ base: string; draft: T } | null>(`zonaris-draft-${key}`, null, {
-    serializer: { read: (text) => JSON.parse(text), write: (value) => JSON.stringify(value) },
-  })
+  const owner = useSignIn().me?.id ?? 'nobody'
+  const kept = useLocalStorage<{ base: string; draft: T } | null>(
+    `zonaris-draft-${owner}-${key}`,
+    null,
+    { serializer: { read: (text) => JSON.parse(text), write: (value) => JSON.stringify(value) } },
+  )
   const saved = ref(JSON.stringify(draft.value))
   const restored = ref(false)
   const dirty = computed(() => JSON.stringify(draft.value) !== saved.value)

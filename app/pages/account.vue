@@ -9,8 +9,13 @@ useHead({ title: 'Account · Zonaris' })
 const signIn = useSignIn()
 const units = useUnits()
 const colour = useColorMode()
-/** A change of the PIN or the password ends the tokens as well. */
 const tokens = useTemplateRef<{ load: () => Promise<void> }>('tokens')
+const signIns = useTemplateRef<{ load: () => Promise<void> }>('signIns')
+/** A change of the PIN or the password ends other sign-ins and the tokens. */
+function ended(): void {
+  void tokens.value?.load()
+  void signIns.value?.load()
+}
 const UNITS = [
   { value: 'us', label: 'US' },
   { value: 'si', label: 'SI' },
@@ -42,9 +47,10 @@ const LIGHTS = [
       <ChoiceRow v-model="colour.preference" legend="Light" :options="LIGHTS" />
     </section>
     <template v-if="signIn.me.hasPassword">
-      <PinSection @changed="tokens?.load()" />
-      <PasswordSection @changed="tokens?.load()" />
+      <PinSection @changed="ended" />
+      <PasswordSection @changed="ended" />
     </template>
+    <SignInSection ref="signIns" />
     <TokenSection ref="tokens" />
     <section class="panel p-5">
       <h2 class="mb-1">Your data</h2>

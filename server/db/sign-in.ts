@@ -164,6 +164,28 @@ export async function revokeSignIn(db: Db, id: string): Promise<void> {
   `)
 }
 
+export interface OwnSignInRow {
+  id: string
+  kind: SignInKind
+  created_at: Date
+  expires_at: Date
+}
+
+/** Those that still open something. */
+export async function signInsOf(db: Db, person: string): Promise<OwnSignInRow[]> {
+  const { rows } = await db.query<OwnSignInRow>(sql`
+    SELECT s.id, s.kind, s.created_at, s.expires_at
+    FROM sign_in s JOIN person p ON p.id = s.person_id
+    WHERE s.person_id = ${person}
+      AND s.revoked_at IS NULL
+      AND s.expires_at > clock_timestamp()
+      AND s.access_version = p.access_version
+    ORDER BY s.created_at DESC
+    LIMIT 100
+  `)
+  return rows
+}
+
 /** The one sign-in by which somebody changed the own secrets goes on. */
 export async function keepSignIn(db: Db, id: string): Promise<void> {
   await db.query(sql`

@@ -14,14 +14,15 @@ import { AppError } from '../errors'
 import { sourceOf } from './device'
 import { isSecure } from './origin'
 
-const COOKIE = 'zonaris'
+/** Over https the name itself keeps other hosts and plain http from setting it. */
+const cookieName = (event: H3Event): string => (isSecure(event) ? '__Host-zonaris' : 'zonaris')
 /** As long as the longest sign-in; the row in the database says when it ends. */
-const COOKIE_HOURS = 14
+const COOKIE_HOURS = 12
 
 /** The sealed cookie. It holds the id of a row; ending the row ends the session whatever the cookie says. */
 function sealing(event: H3Event): SessionConfig {
   return {
-    name: COOKIE,
+    name: cookieName(event),
     password: getConfig().cookieSecret,
     maxAge: COOKIE_HOURS * 3600,
     cookie: { httpOnly: true, sameSite: 'lax', path: '/', secure: isSecure(event) },
@@ -33,7 +34,7 @@ const opened = new Map<string, string>()
 const OPENED_MOST = 2_000
 
 async function signInOf(event: H3Event): Promise<string | null> {
-  const sealed = getCookie(event, COOKIE)
+  const sealed = getCookie(event, cookieName(event))
   if (!sealed) return null
   const known = opened.get(sealed)
   if (known) return known

@@ -13,7 +13,7 @@ import type { z } from 'zod'
 import type { Contract } from '#shared/api/contract'
 import { scopeNeeded } from '#shared/api/scopes'
 import { covers } from '#shared/sign-in/scopes'
-import type { Actor } from '../services/actor'
+import { recordRefusal, type Actor } from '../services/actor'
 import { findActor } from './actor'
 import { publicOrigin, requireSameOrigin } from './origin'
 import { readJson } from './body'
@@ -67,24 +67,43 @@ async function authorise(event: H3Event, contract: Contract): Promise<Actor> {
   publicOrigin(event)
   const actor = await findActor(event)
   if (!actor) throw new AppError(401, 'signed_out', 'Sign in first.')
+  const refusal = refusalFor(actor, contract)
+  if (!refusal) return actor
+  await tellRefusal(actor, contract.id, refusal.code)
+  throw refusal
+}
+
+/** Why this actor is not served here, or null. */
+function refusalFor(actor: Actor, contract: Contract): AppError | null {
+  const refuse = (code: string, message: string): AppError => new AppError(403, code, message)
   if (!contract.roles.includes(actor.role))
-    throw new AppError(403, 'forbidden', 'Your role does not allow this.')
+    return refuse('forbidden', 'Your role does not allow this.')
   if (actor.kind === 'booth' && !contract.booth)
-    throw new AppError(
-      403,
+    return refuse(
       'booth_only',
       'Signed in at a booth, you reach your card. For more sign in with email and password.',
     )
-  if (actor.kind === 'token') requireScope(actor, contract)
-  return actor
-}
-
-function requireScope(actor: Actor, contract: Contract): void {
+  if (actor.kind !== 'token') return null
   const needed = scopeNeeded(contract)
   if (needed === null)
-    throw new AppError(403, 'no_token', 'This is for people who are signed in, not for programs.')
-  if (!covers(actor.scopes ?? [], needed))
-    throw new AppError(403, 'out_of_scope', `This API token may not do this: it lacks ${needed}.`)
+    return refuse('no_token', 'This is for people who are signed in, not for programs.')
+  return covers(actor.scopes ?? [], needed)
+    ? null
+    : refuse('out_of_scope', `This API token may not do this: it lacks ${needed}.`)
+}
+
+/** Refusals stand in the audit, of one person and route one a minute: the log is no target. */
+const told = new Map<string, number>()
+const TOLD_MOST = 5_000
+const TELL_AGAIN_MS = 60_000
+
+async function tellRefusal(actor: Actor, route: string, code: string): Promise<void> {
+  const key = `${actor.person} ${route}`
+  const now = Date.now()
+  if (now - (told.get(key) ?? 0) < TELL_AGAIN_MS) return
+  if (told.size >= TOLD_MOST) told.clear()
+  told.set(key, now)
+  await recordRefusal(actor, 'refused', actor.person, { route, code })
 }
 
 function parse<T extends z.ZodType>(

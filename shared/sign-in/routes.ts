@@ -5,6 +5,7 @@ import { boothSchema, boothSignInBody } from '#shared/session/schema'
 import {
   clockSchema,
   meSchema,
+  ownSignInSchema,
   passwordBody,
   pinBody,
   setupBody,
@@ -75,6 +76,23 @@ export const signInRoutes = {
     summary: 'Change the own password. Ends all other sign-ins and the tokens.',
     roles: EVERYONE,
     body: passwordBody,
+    response: done,
+  }),
+  ownSignIns: contract({
+    id: 'ownSignIns',
+    method: 'GET',
+    path: '/account/sign-ins',
+    summary: 'Where one is signed in now.',
+    roles: EVERYONE,
+    response: z.array(ownSignInSchema),
+  }),
+  endOwnSignIn: contract({
+    id: 'endOwnSignIn',
+    method: 'DELETE',
+    path: '/account/sign-ins/{id}',
+    summary: 'End one of the own sign-ins.',
+    roles: EVERYONE,
+    params: byId,
     response: done,
   }),
   allTokens: contract({

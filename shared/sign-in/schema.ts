@@ -17,7 +17,10 @@ export const email = z
   .email('Enter an email address.')
   .max(200)
   .transform((value) => value.toLowerCase())
-export const newPassword = z.string().min(12, 'At least 12 characters.').max(200)
+export const newPassword = z
+  .string()
+  .min(12, 'At least 12 characters.')
+  .max(128, 'At most 128 characters.')
 export const pin = z.string().regex(/^\d{4,8}$/, 'A PIN has 4 to 8 digits.')
 export const name = z.string().trim().min(1, 'Enter a name.').max(200)
 
@@ -70,6 +73,17 @@ export const meSchema = z.object({
   kind: z.enum(SIGN_IN_KINDS),
 })
 export type Me = z.infer<typeof meSchema>
+
+/** Where somebody is signed in now. */
+export const ownSignInSchema = z.object({
+  id: z.uuid(),
+  kind: z.enum(SIGN_IN_KINDS),
+  createdAt: z.iso.datetime(),
+  expiresAt: z.iso.datetime(),
+  /** The one that asks. */
+  current: z.boolean(),
+})
+export type OwnSignIn = z.infer<typeof ownSignInSchema>
 
 export const clockSchema = z.object({ now: z.iso.datetime(), factor: z.number() })
 export const pinBody = z.strictObject({

@@ -1,7 +1,7 @@
 import { expect, test } from '@playwright/test'
 import signIns from '../../demo/sign-ins.json' with { type: 'json' }
 import { startApp, type App } from '../app'
-import { listen, signIn } from './page'
+import { choose, listen, signIn } from './page'
 
 let app: App
 test.beforeAll(async () => {
@@ -75,15 +75,23 @@ test('the parts of the shop are linked, and accounts lead to their person', asyn
   await expect(page).toHaveURL(/\/people\/[0-9a-f-]{36}$/)
 })
 
-test('a token is shown once and revoked', async ({ page, request }) => {
+test('a token does what it was made for, is shown once and revoked', async ({ page, request }) => {
   await signIn(page, app.url, lead.email, lead.password)
   await page.goto(`${app.url}/account`)
   await page.getByLabel('Name', { exact: true }).fill('Gate display')
+  await page.getByRole('button', { name: 'Make a token' }).click()
+  await expect(page.getByText('Choose what it may do.')).toBeVisible()
+  await choose(page, page.getByLabel('Shop', { exact: true }), 'Read')
+  await page.getByLabel('Your password').last().fill(lead.password)
   await page.getByRole('button', { name: 'Make a token' }).click()
   const token = (await page.locator('code').textContent())!
   const ask = () =>
     request.get(`${app.url}/api/v1/shift`, { headers: { authorization: `Bearer ${token}` } })
   expect((await ask()).status()).toBe(200)
+  const outside = await request.get(`${app.url}/api/v1/jobs`, {
+    headers: { authorization: `Bearer ${token}` },
+  })
+  expect(outside.status()).toBe(403)
   await page.reload()
   await expect(page.locator('code')).toBeHidden()
   await page.getByRole('button', { name: 'Revoke' }).click()

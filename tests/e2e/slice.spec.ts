@@ -1,6 +1,6 @@
 import { expect, test, type Page } from '@playwright/test'
 import { SWEEP } from '#core/firewatch/rules.table'
-import { startApp, type App } from '../app'
+import { SETUP_CODE, startApp, type App } from '../app'
 import { choose, group, listen, signIn } from './page'
 
 /** From an empty database to a closed permit, by hand and eye, with the clock running 120 times as fast. */
@@ -54,6 +54,15 @@ async function answerDialog(
   await expect(dialog).toBeHidden()
 }
 
+/** On another's phone: whoever walked the round signs for it. */
+async function logRound(page: Page, pin: string): Promise<void> {
+  await page.getByRole('button', { name: 'Round made' }).click()
+  const dialog = page.getByRole('dialog')
+  await dialog.getByLabel('Their PIN').fill(pin)
+  await dialog.getByRole('button', { name: 'Log the round' }).click()
+  await expect(dialog).toBeHidden()
+}
+
 test('the whole slice', async ({ page }) => {
   const heard = listen(page, [
     /status of 40[019]/,
@@ -65,12 +74,16 @@ test('the whole slice', async ({ page }) => {
     await expect(page.getByRole('heading', { name: 'First start' })).toBeVisible()
     await page.getByRole('button', { name: 'Set up' }).click()
     await expect(page.getByText('Enter a name.').first()).toBeVisible()
+    await page.getByLabel('Setup code').fill('not the code')
     await page.getByLabel('Organisation').fill('Heron Sluice Works')
     await page.getByLabel('Site').fill('North shed')
     await page.getByLabel('Time zone').fill('UTC')
     await page.getByLabel('Your name').fill('Ada Reedmace')
     await page.getByLabel('Email').fill('lead@heron.example')
     await page.getByLabel('Password').fill(PASSWORD)
+    await page.getByRole('button', { name: 'Set up' }).click()
+    await expect(page.getByText('Not the code that the start command printed.')).toBeVisible()
+    await page.getByLabel('Setup code').fill(SETUP_CODE.toLowerCase())
     await page.getByRole('button', { name: 'Set up' }).click()
     await page.waitForURL('**/shop')
     await expect(page.getByTestId('rehearsal')).toContainText('120 times')
@@ -80,8 +93,9 @@ test('the whole slice', async ({ page }) => {
     await page.getByRole('link', { name: 'People' }).click()
     await addPerson(page, 'Bram Sedge', '2468', false)
     await addPerson(page, 'Cleo Withy', '1357', true)
+    await addPerson(page, 'Dara Osier', '8642', true)
     await page.goto(`${app.url}/account`)
-    await page.getByLabel('Your password').fill(PASSWORD)
+    await page.getByLabel('Your password').first().fill(PASSWORD)
     await page.getByLabel('New PIN').fill('9753')
     await page.getByRole('button', { name: 'Set the PIN' }).click()
     await expect(page.getByText('Set. It signs permits')).toBeVisible()
@@ -227,13 +241,16 @@ test('the whole slice', async ({ page }) => {
     const dial = page.getByRole('img', { name: /of the watch left/ })
     await expect(dial).toBeVisible()
     await page.getByLabel('Note on this round').fill('Embers raked out')
-    await page.getByRole('button', { name: 'Round made' }).click()
+    await logRound(page, '1357')
     await expect(page.getByText('Embers raked out')).toBeVisible()
     await expect(page.getByRole('button', { name: 'Close the permit' })).toBeDisabled()
 
     await app.stop()
     await page.getByRole('button', { name: 'Round made' }).click()
+    await page.getByLabel('Their PIN').fill('1357')
+    await page.getByRole('button', { name: 'Log the round' }).click()
     await expect(page.getByText(/No answer from the server/)).toBeVisible()
+    await page.getByRole('button', { name: 'Leave it' }).click()
     await expect(dial).toBeVisible()
     await app.start()
     await page.reload()
@@ -244,6 +261,15 @@ test('the whole slice', async ({ page }) => {
         .map(Number)
       return minutes! * 60 + rest!
     }
+    // Cleo has to go; Dara takes the watch over with the own PIN.
+    await page.getByRole('button', { name: 'Hand the watch over' }).click()
+    await page.getByRole('dialog').getByLabel('Takes the watch over').last().click()
+    await page.getByRole('option', { name: 'Dara Osier' }).click()
+    await expect(page.getByRole('option')).toHaveCount(0)
+    await page.getByLabel('Their PIN').fill('8642')
+    await expect(page.getByLabel('Their PIN')).toHaveValue('8642')
+    await page.getByRole('button', { name: 'Take the watch over' }).click()
+    await expect(page.getByText('Watch: Dara Osier')).toBeVisible()
     const left = await seconds()
     expect(left).toBeLessThan(59 * 60)
     await page.waitForTimeout(2000)
@@ -253,9 +279,9 @@ test('the whole slice', async ({ page }) => {
       timeout: 60_000,
     })
     await expect(page.getByRole('button', { name: 'Close the permit' })).toBeDisabled()
-    await page.getByRole('button', { name: 'Round made' }).click()
+    await logRound(page, '8642')
     await page.getByRole('button', { name: 'Close the permit' }).click()
-    await answerDialog(page, 'Close the permit', '1357')
+    await answerDialog(page, 'Close the permit', '8642')
     await expect(page.getByTestId('permit-state').first()).toHaveAttribute('data-state', 'closed')
   })
 

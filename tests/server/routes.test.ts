@@ -279,6 +279,7 @@ const MEETS: Record<string, { status: number; code: string; roles?: Role[] }> = 
   ingest: { status: 401, code: 'bad_token' },
   revokeToken: { status: 404, code: 'not_found' },
   revokeAnyToken: { status: 404, code: 'not_found' },
+  endOwnSignIn: { status: 404, code: 'not_found' },
   // The same password is no change.
   setPassword: { status: 400, code: 'invalid' },
   handOver: { status: 409, code: 'no_watch' },

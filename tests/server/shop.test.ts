@@ -98,7 +98,7 @@ describe('first start', () => {
     )
     expect(rows.length).toBeGreaterThan(0)
     for (const row of rows) {
-      expect(row.password_hash).toMatch(/^\$scrypt\$/)
+      expect(row.password_hash).toMatch(/^peppered:\$scrypt\$/)
       expect(row.pin_hash).toMatch(/^peppered:\$scrypt\$/)
     }
     const { rows: log } = await withOwner(app.ownerUrl, (client) =>

@@ -268,6 +268,7 @@ describe('contracts', () => {
       'setPassword',
       'createToken',
       'revokeToken',
+      'endOwnSignIn',
       'calcShade',
       'calcPpe',
       'calcVentilation',

@@ -9,7 +9,8 @@ import { AppError, conflict, notFound } from '#server/errors'
 import type { Person, PersonBody } from '#shared/people/schema'
 import { isStaff, record, type Actor } from '../actor'
 import { mayKnow } from '../privacy'
-import { hashPin, hashSecret } from '../sign-in/password'
+import { hashSecret } from '../sign-in/password'
+import { requireUncommon } from '../sign-in/common-passwords'
 import { scopeOf } from '../shop/shop'
 import { changedMeanwhile } from '../version'
 
@@ -36,10 +37,11 @@ export const asSeen = (actor: Actor, person: Person): Person =>
 /** Secrets are hashed before the transaction, so that no connection waits for it. */
 async function personRow(body: PersonBody) {
   const { password, pin, ...rest } = body
+  if (password) requireUncommon(password, body, 'password')
   return {
     ...rest,
     passwordHash: password ? await hashSecret(password) : null,
-    pinHash: pin ? await hashPin(pin) : null,
+    pinHash: pin ? await hashSecret(pin) : null,
   }
 }
 

@@ -3,14 +3,22 @@ import { AppError, fieldError, notFound } from '#server/errors'
 import { getClock } from '#server/clock'
 import { inOrganisation, inTransaction } from '#server/db/pool'
 import { findMe, findSecrets, insertPerson, setSecret, type Secrets } from '#server/db/person'
-import { createFirstOrganisation, forgetDevices, keepSignIn, setupNeeded } from '#server/db/sign-in'
+import {
+  createFirstOrganisation,
+  forgetDevices,
+  keepSignIn,
+  revokeSignIn,
+  setupNeeded,
+  signInsOf,
+} from '#server/db/sign-in'
 import { insertToken, listTokens, revokeToken, type TokenRow } from '#server/db/token'
 import { insertSite, isZoneKnown } from '#server/db/site'
 import { hashToken } from './token'
 import type { z } from 'zod'
-import type { Me, setupBody, Token, tokenBody } from '#shared/sign-in/schema'
+import type { Me, OwnSignIn, setupBody, Token, tokenBody } from '#shared/sign-in/schema'
 import { record, recordRefusal, type Actor } from '../actor'
-import { hashPin, hashSecret, secretMatches } from './password'
+import { hashSecret, secretMatches } from './password'
+import { requireUncommon } from './common-passwords'
 import { isSetupCode } from './setup-code'
 import { aimOfPassword, aimOfSetup, countRight, countTry, type Source } from './tries'
 
@@ -32,6 +40,7 @@ export async function setUp(body: z.output<typeof setupBody>, source: Source): P
   if (!isSetupCode(body.code))
     throw fieldError('code', 'Not the code that the start command printed.')
   await countRight(aim)
+  requireUncommon(body.password, body, 'password')
   await makeFirst(body)
 }
 
@@ -109,7 +118,7 @@ async function provePassword(actor: Actor, password: string): Promise<Secrets> {
 /** All other sign-ins and the tokens of this person end; the one in use goes on. */
 export async function setPin(actor: Actor, password: string, pin: string): Promise<void> {
   await provePassword(actor, password)
-  const pinHash = await hashPin(pin)
+  const pinHash = await hashSecret(pin)
   await inOrganisation(actor.organisation, async (db) => {
     await setSecret(db, actor.person, { pinHash })
     if (actor.signIn) await keepSignIn(db, actor.signIn)
@@ -126,12 +135,32 @@ export async function setPassword(
   await provePassword(actor, password)
   if (password === newPassword)
     throw fieldError('newPassword', 'This is the password you have. Choose another.')
+  requireUncommon(newPassword, { name: actor.name, email: null }, 'newPassword')
   const passwordHash = await hashSecret(newPassword)
   await inOrganisation(actor.organisation, async (db) => {
     await setSecret(db, actor.person, { passwordHash })
     await forgetDevices(db, actor.person)
     if (actor.signIn) await keepSignIn(db, actor.signIn)
     await record(db, actor, 'password_set', 'person', actor.person)
+  })
+}
+
+export async function readOwnSignIns(actor: Actor): Promise<OwnSignIn[]> {
+  const rows = await inOrganisation(actor.organisation, (db) => signInsOf(db, actor.person))
+  return rows.map((row) => ({
+    id: row.id,
+    kind: row.kind,
+    createdAt: row.created_at.toISOString(),
+    expiresAt: row.expires_at.toISOString(),
+    current: row.id === actor.signIn,
+  }))
+}
+
+export async function endOwnSignIn(actor: Actor, id: string): Promise<void> {
+  await inOrganisation(actor.organisation, async (db) => {
+    if (!(await signInsOf(db, actor.person)).some((row) => row.id === id)) throw notFound('sign-in')
+    await revokeSignIn(db, id)
+    await record(db, actor, 'sign_in_ended', 'person', actor.person)
   })
 }
 

@@ -15,7 +15,18 @@ function scrypt(): Hash {
   return hash
 }
 
-export const hashSecret = (secret: string): Promise<string> => inTurn(() => scrypt().make(secret))
+/**
+ * A PIN has so few values that its hash alone could be tried through by whoever copies the database. So secrets are mixed with a
+ * key that is not in the database before they are hashed; such hashes carry this mark, those of before do not.
+ */
+const PEPPERED = 'peppered:'
+
+const peppered = (secret: string): string =>
+  createHmac('sha256', getConfig().cookieSecret).update(`zonaris secret ${secret}`).digest('base64')
+
+/** Hash a password or a PIN. @throws AppError 503 when too many wait for it */
+export const hashSecret = async (secret: string): Promise<string> =>
+  PEPPERED + (await inTurn(() => scrypt().make(peppered(secret))))
 
 /** A hash of nothing in use: checking against it costs the same as a real one, so timing tells no one which emails exist. */
 let decoy: Promise<string> | null = null
@@ -23,29 +34,14 @@ let decoy: Promise<string> | null = null
 export async function secretMatches(hashed: string | null, secret: string): Promise<boolean> {
   decoy ??= hashSecret('no such person')
   const against = hashed ?? (await decoy)
-  const matches = await inTurn(() => scrypt().verify(against, secret))
+  const matches = await inTurn(() =>
+    against.startsWith(PEPPERED)
+      ? scrypt().verify(against.slice(PEPPERED.length), peppered(secret))
+      : scrypt().verify(against, secret),
+  )
   return hashed !== null && matches
 }
 
-/** Whether a hash was made with weaker settings than today's. */
-export const isOutdated = (hash: string): boolean => scrypt().needsReHash(hash)
-
-/**
- * A PIN has so few values that its hash alone could be tried through by whoever copies the database.
- * So it is mixed with a key that is not in the database; such hashes carry this mark.
- */
-const PEPPERED = 'peppered:'
-
-const peppered = (pin: string): string =>
-  createHmac('sha256', getConfig().cookieSecret).update(`zonaris pin ${pin}`).digest('base64')
-
-export const hashPin = async (pin: string): Promise<string> =>
-  PEPPERED + (await hashSecret(peppered(pin)))
-
-export function pinMatches(hash: string | null, pin: string): Promise<boolean> {
-  if (hash?.startsWith(PEPPERED)) return secretMatches(hash.slice(PEPPERED.length), peppered(pin))
-  return secretMatches(hash, pin)
-}
-
-export const isPinOutdated = (hash: string): boolean =>
-  !hash.startsWith(PEPPERED) || isOutdated(hash.slice(PEPPERED.length))
+/** Whether a hash was made in another way than today's. */
+export const isOutdated = (hashed: string): boolean =>
+  !hashed.startsWith(PEPPERED) || scrypt().needsReHash(hashed.slice(PEPPERED.length))

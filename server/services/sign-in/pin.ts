@@ -2,7 +2,7 @@ import { findSecrets, rehash } from '#server/db/person'
 import { inOrganisation } from '#server/db/pool'
 import { AppError } from '#server/errors'
 import { recordRefusal, type Actor } from '../actor'
-import { hashPin, isPinOutdated, pinMatches } from './password'
+import { hashSecret, isOutdated, secretMatches } from './password'
 import { aimOfSignature, countRight, countTry } from './tries'
 
 const refused = (message: string): AppError =>
@@ -23,12 +23,12 @@ export async function provePin(
   const secrets = await inOrganisation(actor.organisation, (db) => findSecrets(db, signer.id))
   const hash = secrets?.pin_hash ?? null
   if (!hash) throw refused(`${signer.name} has no PIN yet; set one on the account page.`)
-  if (!(await pinMatches(hash, pin))) {
+  if (!(await secretMatches(hash, pin))) {
     await recordRefusal(actor, 'pin_refused', signer.id)
     throw refused(`Not the PIN of ${signer.name}.`)
   }
   await countRight(aim)
-  if (isPinOutdated(hash)) await renewPin(actor.organisation, signer.id, hash, pin)
+  if (isOutdated(hash)) await renewPin(actor.organisation, signer.id, hash, pin)
 }
 
 /** The same PIN, hashed by today's settings. */
@@ -38,6 +38,6 @@ export async function renewPin(
   old: string,
   pin: string,
 ): Promise<void> {
-  const fresh = await hashPin(pin)
+  const fresh = await hashSecret(pin)
   await inOrganisation(organisation, (db) => rehash(db, person, { pin: [old, fresh] }))
 }

@@ -14,11 +14,11 @@ import {
 import { AppError } from '#server/errors'
 import { appendAudit } from '#server/db/audit'
 import type { Actor } from '../actor'
-import { hashSecret, isOutdated, isPinOutdated, pinMatches, secretMatches } from './password'
+import { hashSecret, isOutdated, secretMatches } from './password'
 import { renewPin } from './pin'
 import { aimOfBooth, aimOfSignIn, countRight, countTry, type Source } from './tries'
 
-const ACCOUNT_HOURS = 14
+const ACCOUNT_HOURS = 12
 /** A booth is left at the end of a shift. */
 const BOOTH_HOURS = 10
 
@@ -84,12 +84,12 @@ export async function signInAtBooth(
     new AppError(400, 'wrong_pin', message, [{ path: 'pin', message }])
   if (!login.pin_hash)
     throw refuse(`${person.name} has no PIN yet; an instructor sets one on the page of the person.`)
-  if (!(await pinMatches(login.pin_hash, pin))) {
+  if (!(await secretMatches(login.pin_hash, pin))) {
     await refusedAt(login.organisation_id, person.id, 'booth_refused')
     throw refuse(`Not the PIN of ${person.name}.`)
   }
   await countRight(aim)
-  if (isPinOutdated(login.pin_hash))
+  if (isOutdated(login.pin_hash))
     await renewPin(login.organisation_id, person.id, login.pin_hash, pin)
   return begin(
     {

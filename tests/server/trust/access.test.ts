@@ -149,6 +149,39 @@ describe('what ends access', () => {
   })
 })
 
+describe('the own sign-ins', () => {
+  it('are listed, and each but the one in use can be ended from here', async () => {
+    const email = 'instructor@access.example'
+    const [here, there] = [
+      await new Person(app).signIn(email, PASSWORD),
+      await new Person(app).signIn(email, PASSWORD),
+    ]
+    const { body } = await here.send<{ id: string; current: boolean }[]>('GET', '/account/sign-ins')
+    const other = (
+      await there.send<{ id: string; current: boolean }[]>('GET', '/account/sign-ins')
+    ).body.find(({ current }) => current)!
+    expect(body.find(({ id }) => id === other.id)?.current).toBe(false)
+    expect((await here.send('DELETE', `/account/sign-ins/${other.id}`)).status).toBe(200)
+    expect((await there.send('GET', '/sign-in')).status).toBe(401)
+    // Somebody else's is none of mine.
+    const mine = body.find(({ current }) => current)!
+    expect((await shop.people.lead.send('DELETE', `/account/sign-ins/${mine.id}`)).status).toBe(404)
+  })
+})
+
+describe('a refusal', () => {
+  it('stands in the audit with who asked for what, once a minute', async () => {
+    for (let i = 0; i < 3; i++) await shop.people.viewer.send('POST', '/jobs', {})
+    const { rows } = await withOwner(app.ownerUrl, (owner) =>
+      owner.query(
+        "SELECT details FROM audit WHERE action = 'refused' AND person_id = $1 AND details ->> 'route' = 'createJob'",
+        [shop.ids.viewer],
+      ),
+    )
+    expect(rows).toEqual([{ details: { route: 'createJob', code: 'forbidden' } }])
+  })
+})
+
 describe('API tokens', () => {
   const make = (person: Person, body: object) =>
     person.send<Refused & { id: string; token: string }>('POST', '/account/tokens', {
@@ -221,8 +254,10 @@ describe('API tokens', () => {
       [
         'allTokens',
         'createToken',
+        'endOwnSignIn',
         'me',
         'ownData',
+        'ownSignIns',
         'revokeAnyToken',
         'revokeToken',
         'setPassword',
