@@ -12,8 +12,8 @@ watch(stopping, () => {
 
 <template>
   <header class="shiftbar no-print flex items-stretch gap-x-1" aria-label="Booth">
-    <NuxtLink to="/card" class="segment grow min-w-0">
-      <span class="block text-sm text-[#a9b5bb]">{{ signIn.me?.site.name }}</span>
+    <NuxtLink to="/card" class="segment grow shrink! min-w-0">
+      <span class="block text-sm text-[#a9b5bb] truncate">{{ signIn.me?.site.name }}</span>
       <span class="block font-semibold truncate">{{ signIn.me?.name }}</span>
     </NuxtLink>
     <NuxtLink to="/eyes" class="segment text-right">
@@ -24,7 +24,12 @@ watch(stopping, () => {
       <span class="block text-sm whitespace-nowrap">Feel ill, bad air</span>
       <span class="plate text-2xl">Stop</span>
     </button>
-    <button type="button" class="segment" data-testid="leave-booth" @click="signIn.leave()">
+    <button
+      type="button"
+      class="segment cursor-pointer"
+      data-testid="leave-booth"
+      @click="signIn.leave()"
+    >
       <span class="block text-sm">Leave</span>
       <span class="plate text-2xl">Out</span>
     </button>

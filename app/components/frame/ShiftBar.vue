@@ -154,38 +154,11 @@ const fuse = (entry: Running): number =>
 </template>
 
 <style scoped>
-.shiftbar {
-  background: #0f1619;
-  color: #e9eef0;
-  border-bottom: 4px solid #36424a;
-}
-.segment {
-  position: relative;
-  padding: 0.45rem 0.9rem 0.55rem;
-  background: #1c262c;
-  flex-shrink: 0;
-  overflow: hidden;
-}
 @media (max-width: 639px) {
   .first {
     flex: 1 1 0;
     min-width: 0;
   }
-}
-.segment:hover {
-  background: #2a363d;
-}
-.segment.hot {
-  background: #72180b;
-}
-.segment.stop {
-  position: sticky;
-  right: 0;
-  z-index: 1;
-  order: 1;
-  border-left: 4px solid #ff6b52;
-  text-align: right;
-  cursor: pointer;
 }
 .fuse {
   position: absolute;

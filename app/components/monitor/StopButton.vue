@@ -6,11 +6,13 @@ import { call } from '~/composables/api'
 import { useEventIds } from '~/composables/event-id'
 import { useSubmit } from '~/composables/submit'
 import { useShift } from '~/stores/shift'
+import { useSignIn } from '~/stores/sign-in'
 
 /** One tap stops the work; symptoms are asked for afterwards. On a job's page it is that job, elsewhere a place is named. */
 const open = defineModel<boolean>('open', { required: true })
 const route = useRoute()
 const shift = useShift()
+const signIn = useSignIn()
 const { busy, message, submit } = useSubmit()
 const { once } = useEventIds()
 const alarm = shallowRef<AirAlarm | null>(null)
@@ -143,7 +145,13 @@ const check = computed(() => {
         <UButton :loading="busy" :disabled="told" @click="tell">
           {{ told ? 'Written down' : 'Write it down' }}
         </UButton>
-        <UButton variant="outline" color="neutral" :to="check" @click="open = false">
+        <UButton
+          v-if="!signIn.atBooth"
+          variant="outline"
+          color="neutral"
+          :to="check"
+          @click="open = false"
+        >
           Open the air check
         </UButton>
       </template>

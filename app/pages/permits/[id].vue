@@ -22,10 +22,11 @@ const actions = usePermitActions(permit, load)
 const { ask, open, askAction, askCloseAbsent, askSign, askOverride } = usePermitAsk(permit, actions)
 const signIn = useSignIn()
 const handing = ref(false)
-/** A lead may sign for a fire watch who has left. */
+/** Once the watch has run its time, a lead may sign for a fire watch who has left. */
 const mayCloseAbsent = computed(() => {
-  const { actions: offered, workStartedAt } = permit.value!
-  return offered.includes('close') && workStartedAt !== null && signIn.may('lead')
+  const { actions: offered, watchEndsAt } = permit.value!
+  const isOver = watchEndsAt !== null && Date.parse(watchEndsAt) <= now.value
+  return offered.includes('close') && isOver && signIn.may('lead')
 })
 onMounted(load)
 const draft = computed(() => permit.value?.state === 'draft')
