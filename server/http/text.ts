@@ -3,7 +3,6 @@ import { AppError } from '../errors'
 /** No request of ours is nested deeper. */
 const DEEPEST = 32
 /** Controls that show a text in another order than it is written: a name could pass for another one. */
-// eslint-disable-next-line no-misleading-character-class
 const REORDERING = /[\u202A-\u202E\u2066-\u2069]/
 
 function faultOf(text: string): string | null {

@@ -16,7 +16,7 @@ import type { Area, Scope } from '#shared/sign-in/scopes'
 import { stockRoutes } from '#shared/stock/routes'
 
 /** Which routes an API token reaches by which area; the account and the sign-in are in none. */
-export const ROUTES_BY_AREA: Record<Area, Record<string, Contract>> = {
+const ROUTES_BY_AREA: Record<Area, Record<string, Contract>> = {
   shop: shopRoutes,
   people: peopleRoutes,
   gear: inspectionRoutes,

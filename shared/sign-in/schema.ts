@@ -48,7 +48,7 @@ export const setupBody = z.strictObject({
   password: newPassword,
 })
 /** An account opens everything that the role may; a booth the own card and little else. */
-export const SIGN_IN_KINDS = ['account', 'booth'] as const
+const SIGN_IN_KINDS = ['account', 'booth'] as const
 export type SignInKind = (typeof SIGN_IN_KINDS)[number]
 
 export const meSchema = z.object({

@@ -20,7 +20,7 @@ export const AREA_NAME: Record<Area, string> = {
   stores: 'Stores',
   shop: 'Shop',
 }
-export const RIGHTS = ['read', 'write'] as const
+const RIGHTS = ['read', 'write'] as const
 /** To write in an area is to read in it too. */
 export type Scope = `${Area}:${(typeof RIGHTS)[number]}`
 export const SCOPES = AREAS.flatMap((area) =>

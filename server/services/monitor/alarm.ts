@@ -35,7 +35,7 @@ export const toAlarm = (actor: Actor, row: AlarmRow): AirAlarm => ({
 })
 
 /** Permits in force on the job, or at the station, are suspended; their fire watch starts. Call it before anything else is locked. */
-export async function stopWork(
+async function stopWork(
   db: Db,
   by: Stepper,
   job: string | null,

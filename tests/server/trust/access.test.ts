@@ -149,6 +149,20 @@ describe('what ends access', () => {
   })
 })
 
+describe('a new password', () => {
+  it.each([
+    ['that many have', 'qwerty123456'],
+    ['made of the own name', 'Instructor-instructor-1'],
+    ['of more than 128 characters', 'x'.repeat(129)],
+  ])('%s is refused at its field', async (_, newPassword) => {
+    const answer = await shop.people.instructor.send<Refused>('PUT', '/account/password', {
+      password: PASSWORD,
+      newPassword,
+    })
+    expect([answer.status, answer.body.error?.fields?.[0]?.path]).toEqual([400, 'newPassword'])
+  })
+})
+
 describe('the own sign-ins', () => {
   it('are listed, and each but the one in use can be ended from here', async () => {
     const email = 'instructor@access.example'
