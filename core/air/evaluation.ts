@@ -7,8 +7,8 @@ import { exchange } from './zones'
 /** Draws counted at a time; no power of two, so that rows of a block do not fall on the same lines of the cache. */
 export const BLOCK = 509
 /** Inputs that are drawn before those of each source and each substance. */
-export const COMMON = 3
-export const PER_SOURCE = 3
+const COMMON = 3
+const PER_SOURCE = 3
 
 /** How many numbers one draw takes. */
 export const inputCount = (air: AirCase): number =>

@@ -172,17 +172,56 @@ export async function readingsBetween(
   return rows
 }
 
-/** Readings at some stations since a moment, in order. */
+/** So many readings of a minute are taken as they are; of more, what matters of them. */
+const FEW_A_MINUTE = 6
+
+/**
+ * Readings at some stations since a moment, in order. A crowded minute comes as its highest reading for as long as one lasts, the
+ * mean of the others, and its last: means, peaks and what is read now stay what they are, and eight hours of a reading a second
+ * stay small.
+ */
 export async function readingsSince(
   db: Db,
   stations: readonly string[],
   since: Date,
 ): Promise<ReadingRow[]> {
   const { rows } = await db.query<ReadingRow>(sql`
-    SELECT d.station_id, r.device_id, r.substance, r.at, r.value
-    FROM air_device d JOIN air_reading r ON r.device_id = d.id AND r.at >= ${since}
-    WHERE d.station_id = ANY (${stations}) AND d.revoked_at IS NULL
-    ORDER BY r.at
+    WITH raw AS (
+      SELECT
+        d.station_id, r.device_id, r.substance, r.at, r.value,
+        date_trunc('minute', r.at) AS minute
+      FROM air_device d JOIN air_reading r ON r.device_id = d.id AND r.at >= ${since}
+      WHERE d.station_id = ANY (${stations}) AND d.revoked_at IS NULL
+    ),
+    minutes AS (
+      SELECT
+        station_id, device_id, substance, minute, count(*) AS readings, max(value) AS top,
+        (sum(value) - max(value)) / greatest(count(*) - 1, 1) AS others,
+        interval '1 minute' / count(*) AS lasts, min(at) AS first_at, max(at) AS last_at,
+        (array_agg(at ORDER BY value DESC, at))[1] AS top_at,
+        (array_agg(value ORDER BY at DESC))[1] AS last
+      FROM raw
+      GROUP BY station_id, device_id, substance, minute
+    ),
+    told AS (
+      SELECT raw.station_id, raw.device_id, raw.substance, raw.at, raw.value
+      FROM raw JOIN minutes USING (station_id, device_id, substance, minute)
+      WHERE readings <= ${FEW_A_MINUTE}
+      UNION ALL
+      SELECT m.station_id, m.device_id, m.substance, t.at, t.value
+      FROM minutes m
+        CROSS JOIN LATERAL (
+          VALUES
+            (m.first_at, m.others, m.first_at < m.top_at),
+            (m.top_at, m.top, true),
+            (m.top_at + m.lasts, m.others, m.top_at + m.lasts < m.last_at),
+            (m.last_at, m.last, m.top_at < m.last_at)
+        ) AS t (at, value, is_told)
+      WHERE m.readings > ${FEW_A_MINUTE} AND t.is_told
+    )
+    SELECT *
+    FROM told
+    ORDER BY at
   `)
   return rows
 }

@@ -3,10 +3,12 @@ import { randomUUID } from 'node:crypto'
 import { fileURLToPath } from 'node:url'
 import { promisify } from 'node:util'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import type { LimitSet } from '#core/exposure/terms'
+import { judgeReadings } from '#core/monitor/readings'
 import type { StationAir } from '#shared/air/schema'
 import { startApp, type App } from '../app'
 import { JOB } from '../core/job.fixture'
-import type { Person } from './client'
+import { Person } from './client'
 import { jobBody, made, makeShop, today, type Shop } from './shop.fixture'
 
 const MONITOR = fileURLToPath(new URL('../../standins/monitor.mjs', import.meta.url))
@@ -35,6 +37,43 @@ const play = (token: string, ...more: string[]) =>
   })
 const air = async (station: string): Promise<StationAir> =>
   (await lead.send<StationAir>('GET', `/stations/${station}/air`)).body
+
+describe('a reading a second', () => {
+  it('is judged as the readings themselves are, by mean, peak and last', async () => {
+    const station = await made(lead, '/stations', { name: 'Fine', designated: true, air: JOB.air })
+    const token = await device(station)
+    const start = Math.floor(Date.now() / 60_000 - 18) * 60_000
+    const readings = Array.from({ length: 16 * 60 }, (_, i) => ({
+      at: start + i * 1_000,
+      value: i % 60 === 37 ? 9 : 0.5 + (i % 7) / 10,
+    }))
+    const sent = await new Person(app).send(
+      'POST',
+      '/readings',
+      {
+        readings: readings.map(({ at, value }) => ({
+          substance: 'fume',
+          at: new Date(at).toISOString(),
+          value,
+        })),
+      },
+      { authorization: `Bearer ${token}` },
+    )
+    expect(sent.body).toMatchObject({ kept: 960 })
+    const { findings, traces } = await air(station)
+    const { body } = await lead.send<{ me: { site: { rules: { limits: LimitSet[] } } } }>(
+      'GET',
+      '/sign-in',
+    )
+    const raw = judgeReadings(readings, 'fume', body.me.site.rules.limits, Date.now())
+    const told = findings.find((finding) => finding.code === raw.code)!
+    const meanOf = (finding: { reasons: { inputs?: Record<string, unknown> }[] }): number =>
+      Number.parseFloat(String(finding.reasons[0]!.inputs!.fifteenMinutes))
+    expect(Math.max(...traces[0]!.points.map((point) => point.value))).toBe(9)
+    expect(Math.abs(meanOf(told) / meanOf(raw) - 1)).toBeLessThan(0.1)
+    expect(told.level).toBe(raw.level)
+  })
+})
 
 describe('the simulated monitor', () => {
   it('sends readings that stand on the station, each moment once', async () => {

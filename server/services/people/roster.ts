@@ -22,6 +22,7 @@ import type { RosterFile } from './roster-file'
 export function exportRoster(actor: Actor): Promise<string> {
   return inOrganisation(actor.organisation, async (db) => {
     const people = (await rosterOf(db, actor.site)).filter((person) => person.active)
+    await record(db, actor, 'roster_exported', 'site', actor.site, { people: people.length })
     return Papa.unparse(people.map(rosterLine), {
       columns: [...ROSTER_COLUMNS],
       newline: '\r\n',

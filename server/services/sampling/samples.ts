@@ -87,6 +87,7 @@ export function exportSamples(actor: Actor): Promise<string> {
       rest: sample.rest,
       reference: sample.reference,
     }))
+    await record(db, actor, 'samples_exported', 'site', actor.site, { rows: rows.length })
     return Papa.unparse(rows, {
       columns: [...SAMPLE_COLUMNS],
       newline: '\r\n',

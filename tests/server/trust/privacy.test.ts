@@ -133,6 +133,21 @@ describe('symptoms', () => {
   })
 })
 
+describe('what leaves with names in it', () => {
+  it('stands in the audit: roster and samples', async () => {
+    const { instructor } = shop.people
+    expect((await instructor.send('GET', '/roster.csv')).status).toBe(200)
+    expect((await instructor.send('GET', '/samples.csv')).status).toBe(200)
+    const { rows } = await withOwner(app.ownerUrl, (owner) =>
+      owner.query(
+        "SELECT action FROM audit WHERE action LIKE '%_exported' AND person_id = $1 ORDER BY seq",
+        [shop.ids.instructor],
+      ),
+    )
+    expect(rows.map((row) => row.action)).toEqual(['roster_exported', 'samples_exported'])
+  })
+})
+
 describe('the own data', () => {
   it('can be taken along whole, which stands in the audit', async () => {
     const { body } = await shop.people.worker.send<Record<string, unknown>>(
