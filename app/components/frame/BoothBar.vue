@@ -12,9 +12,9 @@ watch(stopping, () => {
 
 <template>
   <header class="shiftbar no-print flex items-stretch gap-x-1" aria-label="Booth">
-    <NuxtLink to="/card" class="segment grow shrink! min-w-0">
-      <span class="block text-sm text-[#a9b5bb] truncate">{{ signIn.me?.site.name }}</span>
-      <span class="block font-semibold truncate">{{ signIn.me?.name }}</span>
+    <NuxtLink to="/card" class="segment grow">
+      <span class="block text-sm">My</span>
+      <span class="plate text-2xl">Card</span>
     </NuxtLink>
     <NuxtLink to="/eyes" class="segment text-right">
       <span class="block text-sm">Find your</span>
