@@ -90,6 +90,7 @@ const next = computed(() => {
 
 <template>
   <div class="space-y-6">
+    <LazyAccessNotices v-if="signIn.me?.notices.length" />
     <section
       v-if="next"
       class="panel edge p-5 flex flex-wrap items-center gap-5"

@@ -37,12 +37,7 @@ async function entered(): Promise<void> {
       <UInput v-model="form.email" type="email" autocomplete="username" class="w-full" autofocus />
     </UFormField>
     <UFormField label="Password" name="password">
-      <UInput
-        v-model="form.password"
-        type="password"
-        autocomplete="current-password"
-        class="w-full"
-      />
+      <PasswordInput v-model="form.password" autocomplete="current-password" />
     </UFormField>
     <UButton type="submit" :loading="busy" class="w-full">Sign in</UButton>
   </FormFrame>

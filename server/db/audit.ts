@@ -1,4 +1,5 @@
 import sql from 'sql-template-tag'
+import { ACCESS_NOTICES, type AccessNotice } from '#shared/sign-in/schema'
 import { insertInto } from './insert'
 import type { Db } from './pool'
 
@@ -41,6 +42,45 @@ export async function appendAudit(db: Db, entry: AuditEntry): Promise<AuditMark>
     ),
   )
   return rows[0]!
+}
+
+export interface NoticeRow {
+  seq: number
+  what: AccessNotice['what']
+  by: string | null
+  at: Date
+}
+
+const NOTICES_MOST = 5
+
+/** What others did to somebody's way in during the last thirty days, newest first. */
+export async function noticesOf(db: Db, person: string): Promise<NoticeRow[]> {
+  const { rows } = await db.query<NoticeRow>(sql`
+    SELECT a.seq, a.action AS what, p.name AS by, a.at
+    FROM audit a LEFT JOIN person p ON p.id = a.person_id
+    WHERE a.subject_id = ${person}
+      AND a.subject = 'person'
+      AND a.action = ANY (${ACCESS_NOTICES})
+      AND a.person_id IS DISTINCT FROM ${person}
+      AND a.at > clock_timestamp() - interval '30 days'
+    ORDER BY a.seq DESC
+    LIMIT ${NOTICES_MOST}
+  `)
+  return rows
+}
+
+/** Whether somebody looked at a person's record during the last hour. */
+export async function hasSeenRecord(db: Db, reader: string, person: string): Promise<boolean> {
+  const { rowCount } = await db.query(sql`
+    SELECT 1
+    FROM audit
+    WHERE subject_id = ${person}
+      AND person_id = ${reader}
+      AND action = 'record_seen'
+      AND at > clock_timestamp() - interval '1 hour'
+    LIMIT 1
+  `)
+  return rowCount === 1
 }
 
 export interface ChainRow {

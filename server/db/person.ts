@@ -139,7 +139,7 @@ export async function activeLeads(db: Db): Promise<string[]> {
 
 /** @param now decides which house chart is in force */
 /** Who somebody is, however signed in. */
-export type Identity = Omit<Me, 'kind'>
+export type Identity = Omit<Me, 'kind' | 'notices'>
 
 export async function findMe(db: Db, id: string, now: Date): Promise<Identity> {
   const {

@@ -9,13 +9,14 @@ const LANES = {
   short: { threads: 1, waiting: 30 },
 } as const
 
-/** Which threads a task has, and s after which it is stopped. */
-const TASK_RULES: Record<TaskName, { lane: keyof typeof LANES; seconds: number }> = {
-  workOutAir: { lane: 'long', seconds: 75 },
-  planSamples: { lane: 'short', seconds: 20 },
-  planConsumables: { lane: 'short', seconds: 10 },
-  readRosterFile: { lane: 'short', seconds: 10 },
-  render: { lane: 'short', seconds: 30 },
+/** Which threads a task has, s after which it is stopped, and how many of them one person may have under way. */
+const TASK_RULES: Record<TaskName, { lane: keyof typeof LANES; seconds: number; each: number }> = {
+  workOutAir: { lane: 'long', seconds: 75, each: 1 },
+  planSamples: { lane: 'short', seconds: 20, each: 1 },
+  planConsumables: { lane: 'short', seconds: 10, each: 1 },
+  readRosterFile: { lane: 'short', seconds: 10, each: 1 },
+  // Several sheets are opened one after the other.
+  render: { lane: 'short', seconds: 30, each: 4 },
 }
 
 let pools: Record<keyof typeof LANES, Tinypool> | null = null
@@ -41,12 +42,12 @@ export async function closePools(): Promise<void> {
   await Promise.all(Object.values(closing ?? {}).map((pool) => pool.destroy()))
 }
 
-/** Who has which task running: one run a person, so that nobody fills the queue. */
-const running = new Set<string>()
+/** How many of which task each person has under way, so that nobody fills the queue. */
+const running = new Map<string, number>()
 
 /**
  * Run a task off the server's thread. Call it outside any transaction.
- * @throws AppError 429 while this person has one running, 503 when too many wait or it takes too long; whatever the task throws
+ * @throws AppError 429 while this person has as many running as may be, 503 when too many wait or it takes too long; whatever the task throws
  */
 export async function inPool<T extends TaskName>(
   task: T,
@@ -54,7 +55,8 @@ export async function inPool<T extends TaskName>(
   input: TaskInput<T>,
 ): Promise<TaskOutput<T>> {
   const key = `${task} ${person}`
-  if (running.has(key))
+  const now = running.get(key) ?? 0
+  if (now >= TASK_RULES[task].each)
     throw new AppError(
       429,
       'one_at_a_time',
@@ -62,11 +64,13 @@ export async function inPool<T extends TaskName>(
       undefined,
       5,
     )
-  running.add(key)
+  running.set(key, now + 1)
   try {
     return await run(task, input)
   } finally {
-    running.delete(key)
+    const left = running.get(key)! - 1
+    if (left > 0) running.set(key, left)
+    else running.delete(key)
   }
 }
 

@@ -51,6 +51,24 @@ export const setupBody = z.strictObject({
 const SIGN_IN_KINDS = ['account', 'booth'] as const
 export type SignInKind = (typeof SIGN_IN_KINDS)[number]
 
+/** What others did to somebody's way in, and tries at it that were refused. */
+export const ACCESS_NOTICES = [
+  'pin_reset',
+  'password_reset',
+  'sign_in_refused',
+  'booth_refused',
+  'pin_refused',
+  'person_released',
+] as const
+const noticeSchema = z.object({
+  seq: z.number(),
+  what: z.enum(ACCESS_NOTICES),
+  /** Null where nobody was signed in. */
+  by: z.string().nullable(),
+  at: z.iso.datetime(),
+})
+export type AccessNotice = z.infer<typeof noticeSchema>
+
 export const meSchema = z.object({
   id: z.uuid(),
   name: z.string(),
@@ -71,6 +89,8 @@ export const meSchema = z.object({
   hasPassword: z.boolean(),
   /** Signed in with a password, or at a booth with a PIN. */
   kind: z.enum(SIGN_IN_KINDS),
+  /** The newest of the last thirty days. */
+  notices: z.array(noticeSchema),
 })
 export type Me = z.infer<typeof meSchema>
 

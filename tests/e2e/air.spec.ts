@@ -121,7 +121,7 @@ test('air check: drawn, stopped, drawn again from the same seed to the same figu
     .poll(() =>
       page.evaluate(() =>
         Object.entries(localStorage).some(
-          ([key, value]) => key.startsWith('zonaris-draft-air-') && value.includes('9999'),
+          ([key, value]) => /^zonaris-draft-.*-air-/.test(key) && value.includes('9999'),
         ),
       ),
     )

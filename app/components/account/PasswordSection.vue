@@ -33,20 +33,10 @@ function done(): void {
       @done="done"
     >
       <UFormField label="Your password" name="password">
-        <UInput
-          v-model="form.password"
-          type="password"
-          autocomplete="current-password"
-          class="w-full"
-        />
+        <PasswordInput v-model="form.password" autocomplete="current-password" />
       </UFormField>
       <UFormField label="New password" help="At least 12 characters" name="newPassword">
-        <UInput
-          v-model="form.newPassword"
-          type="password"
-          autocomplete="new-password"
-          class="w-full"
-        />
+        <PasswordInput v-model="form.newPassword" autocomplete="new-password" />
       </UFormField>
       <UButton type="submit" class="sm:mt-7" :loading="busy">Change it</UButton>
     </FormFrame>

@@ -38,12 +38,7 @@ async function done(): Promise<void> {
       @done="done"
     >
       <UFormField label="Your password" name="password">
-        <UInput
-          v-model="form.password"
-          type="password"
-          autocomplete="current-password"
-          class="w-full"
-        />
+        <PasswordInput v-model="form.password" autocomplete="current-password" />
       </UFormField>
       <UFormField label="New PIN" name="pin">
         <UInput

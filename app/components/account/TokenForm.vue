@@ -63,12 +63,7 @@ const DAYS = TOKEN_DAYS.map((days) => ({
         <USelect v-model="form.days" :items="DAYS" class="w-full" />
       </UFormField>
       <UFormField label="Your password" name="password">
-        <UInput
-          v-model="form.password"
-          type="password"
-          autocomplete="current-password"
-          class="w-full"
-        />
+        <PasswordInput v-model="form.password" autocomplete="current-password" />
       </UFormField>
     </div>
     <UFormField label="What it may do" name="scopes">

@@ -4,6 +4,7 @@ import { judgeRecord } from '#core/people/reminders'
 import { assignShade } from '#core/shade/shade'
 import { shadeBand } from '#core/shade/search'
 import type { Eyes } from '#core/shade/personal'
+import { hasSeenRecord } from '#server/db/audit'
 import { findCourse } from '#server/db/course'
 import { allGear } from '#server/db/gear'
 import { findPerson } from '#server/db/person'
@@ -62,6 +63,9 @@ export function readPerson(actor: Actor, id: string): Promise<PersonDetail> {
     const one = [id]
     const [row] = await recordsOf(db, one)
     const known = mayKnow(actor, id)
+    // Who looked at the health data of somebody else can be found out; not what they saw.
+    if (known && actor.person !== id && !(await hasSeenRecord(db, actor.person, id)))
+      await record(db, actor, 'record_seen', 'person', id)
     const course = person.courseId ? await findCourse(db, person.courseId) : null
     const helmets = (await allGear(db, scope, 'helmet')).filter((item) => item.assignedToId === id)
     return {

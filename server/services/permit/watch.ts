@@ -31,7 +31,8 @@ export function logRound(actor: Actor, id: string, body: Round): Promise<PermitS
         if (held.row.watch_started_at === null || !watchOwed(lifeOf(held)))
           throw conflict('No watch is running on this permit.', 'no_watch')
         const maker = await makerOf(db, actor, held, madeBy)
-        if (maker.id !== actor.person) requireSignature(signature, maker)
+        const isOwnWatch = maker.id === actor.person && maker.id === held.row.fire_watch_id
+        if (!isOwnWatch) requireSignature(signature, maker)
         return addStep(db, actor, held, {
           id: eventId,
           kind: 'round',

@@ -1,6 +1,7 @@
 import { randomBytes, randomUUID } from 'node:crypto'
 import { AppError, fieldError, notFound } from '#server/errors'
 import { getClock } from '#server/clock'
+import { noticesOf } from '#server/db/audit'
 import { inOrganisation, inTransaction } from '#server/db/pool'
 import { findMe, findSecrets, insertPerson, setSecret, type Secrets } from '#server/db/person'
 import {
@@ -22,10 +23,15 @@ import { requireUncommon } from './common-passwords'
 import { isSetupCode } from './setup-code'
 import { aimOfPassword, aimOfSetup, countRight, countTry, type Source } from './tries'
 
-export const readMe = async (actor: Actor): Promise<Me> => ({
-  ...(await inOrganisation(actor.organisation, (db) => findMe(db, actor.person, actor.now))),
-  kind: actor.kind === 'booth' ? 'booth' : 'account',
-})
+export const readMe = (actor: Actor): Promise<Me> =>
+  inOrganisation(actor.organisation, async (db) => ({
+    ...(await findMe(db, actor.person, actor.now)),
+    kind: actor.kind === 'booth' ? 'booth' : 'account',
+    notices: (await noticesOf(db, actor.person)).map((row) => ({
+      ...row,
+      at: row.at.toISOString(),
+    })),
+  }))
 
 export const isSetupNeeded = (): Promise<boolean> => inTransaction(setupNeeded)
 

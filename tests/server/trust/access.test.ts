@@ -149,6 +149,35 @@ describe('what ends access', () => {
   })
 })
 
+describe('what others do to the own way in', () => {
+  it('is told to its person, and to nobody else', async () => {
+    const email = 'told@access.example'
+    const body = {
+      name: 'Told',
+      email,
+      role: 'worker',
+      fireWatchTrainedOn: null,
+      active: true,
+    }
+    const id = await made(shop.people.lead, '/people', { ...body, password: PASSWORD })
+    await shop.people.lead.send('PUT', `/people/${id}`, { ...body, pin: '6655' })
+    await new Person(app).send('POST', '/sign-in', { email, password: 'surely not this one' })
+    const person = await new Person(app).signIn(email, PASSWORD)
+    const noticesOf = async (who: Person) =>
+      (
+        await who.send<{ me: { notices: { what: string; by: string | null }[] } }>(
+          'GET',
+          '/sign-in',
+        )
+      ).body.me.notices
+    expect(await noticesOf(person)).toEqual([
+      expect.objectContaining({ what: 'sign_in_refused', by: null }),
+      expect.objectContaining({ what: 'pin_reset', by: 'Lead access' }),
+    ])
+    expect(await noticesOf(shop.people.viewer)).toEqual([])
+  })
+})
+
 describe('a new password', () => {
   it.each([
     ['that many have', 'qwerty123456'],

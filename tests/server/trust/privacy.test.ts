@@ -53,6 +53,19 @@ describe('eyes and respirator of a person', () => {
       expect(await textOf(person, `/people/${shop.ids.worker}`)).toContain(MASK)
   })
 
+  it('seen by staff are told in the audit, once an hour', async () => {
+    for (let i = 0; i < 3; i++)
+      await shop.people.instructor.send('GET', `/people/${shop.ids.watch}`)
+    await shop.people.viewer.send('GET', `/people/${shop.ids.watch}`)
+    const { rows } = await withOwner(app.ownerUrl, (owner) =>
+      owner.query(
+        "SELECT person_id, details FROM audit WHERE action = 'record_seen' AND subject_id = $1",
+        [shop.ids.watch],
+      ),
+    )
+    expect(rows).toEqual([{ person_id: shop.ids.instructor, details: {} }])
+  })
+
   it('are nowhere else: others see ready or not', async () => {
     const paths = [
       `/people/${shop.ids.worker}`,

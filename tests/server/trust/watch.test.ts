@@ -90,6 +90,9 @@ describe('rounds', () => {
     const bare = await post(shop.people.lead, 'rounds', {})
     expect([bare.status, bare.body.error?.code]).toEqual([400, 'wrong_pin'])
     expect((await post(shop.people.lead, 'rounds', { pin: PIN.watch })).status).toBe(200)
+    // Whoever is not named signs, on the own phone too.
+    const unsigned = await post(shop.people.lead, 'rounds', { madeBy: shop.ids.lead })
+    expect([unsigned.status, unsigned.body.error?.code]).toEqual([400, 'wrong_pin'])
     const helper = { madeBy: relief, pin: RELIEF_PIN }
     expect((await post(shop.people.worker, 'rounds', helper)).status).toBe(200)
     expect(
