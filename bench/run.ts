@@ -79,7 +79,10 @@ async function reads(): Promise<void> {
     headers: { 'content-type': 'application/json', origin: base, 'sec-fetch-site': 'same-origin' },
     body: JSON.stringify({ email: signIns[0]!.email, password: signIns[0]!.password }),
   })
-  const cookie = signIn.headers.getSetCookie()[0]!.split(';')[0]!
+  const cookie = signIn.headers
+    .getSetCookie()
+    .map((entry) => entry.split(';')[0])
+    .join('; ')
   // Connections are kept, as a browser keeps them; a lean client, since its work counts here too.
   const agent = new Agent({ keepAlive: true, maxSockets: 100 })
   const get = (path: string): Promise<void> =>

@@ -19,7 +19,8 @@ export async function startStandins(url, signIn, start) {
       ...(body && { body: JSON.stringify(body) }),
     })
     if (!answer.ok) throw new Error(`${method} ${path}: ${answer.status}`)
-    return { body: await answer.json(), cookie: answer.headers.get('set-cookie')?.split(';')[0] }
+    const cookies = answer.headers.getSetCookie().map((entry) => entry.split(';')[0])
+    return { body: await answer.json(), cookie: cookies.join('; ') }
   }
   const { cookie } = await send('POST', '/sign-in', {
     email: signIn.email,
