@@ -3,7 +3,7 @@ import { cpSync, mkdtempSync, readdirSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { migrate } from '#server/db/migrate'
+import { migrate, OtherSecret } from '#server/db/migrate'
 import { assessmentSchema } from '#shared/air/schema'
 import { airSchema, specShape } from '#shared/job/schema'
 import { z } from 'zod'
@@ -196,5 +196,32 @@ describe('data of an older Zonaris', () => {
       'unknown',
     ])
     expect(results.controls.map((control) => control.level)).toEqual(['stop', 'unknown'])
+  })
+})
+
+describe('a database that belongs to another secret', () => {
+  it('is refused with the reason and left as it is, unless it is taken over on purpose', async () => {
+    const database = await emptyDatabase()
+    const other = 'a secret of another checkout, 32 or more'
+    const marks = async (): Promise<string[]> =>
+      (
+        await withOwner(database.url, (owner) =>
+          owner.query('SELECT secret_mark FROM installation'),
+        )
+      ).rows.map((row) => row.secret_mark)
+    try {
+      await withOwner(process.env.ZONARIS_TEST_ADMIN!, async (client) => {
+        // The application's role belongs to the whole server: tests take turns.
+        await client.query('SELECT pg_advisory_lock(1)')
+        await migrate(database.url, SECRET, FOLDER, () => {})
+        const before = await marks()
+        await expect(migrate(database.url, other, FOLDER, () => {})).rejects.toThrow(OtherSecret)
+        expect(await marks()).toEqual(before)
+        await migrate(database.url, other, FOLDER, () => {}, { adopt: true })
+        expect(await marks()).not.toEqual(before)
+      })
+    } finally {
+      await database.drop()
+    }
   })
 })
