@@ -187,37 +187,39 @@ const paper = computed({
           </span>
         </UButton>
       </template>
-      <UButton
-        variant="outline"
-        color="neutral"
-        icon="i-lucide-printer"
-        :to="`${addressOf(sessionRoutes.rosterPdf, { id })}?paper=${paper}`"
-        target="_blank"
-        external
-        aria-label="Roster sheet as PDF"
-      >
-        Roster
-      </UButton>
-      <UButton
-        variant="outline"
-        color="neutral"
-        icon="i-lucide-printer"
-        :to="`${addressOf(sessionRoutes.boothPdf, { id })}?paper=${paper}`"
-        target="_blank"
-        external
-        aria-label="Booth cards as PDF"
-      >
-        Booths
-      </UButton>
-      <USelect
-        v-model="paper"
-        :items="[
-          { value: 'LETTER', label: 'Letter' },
-          { value: 'A4', label: 'A4' },
-        ]"
-        aria-label="Paper"
-        class="w-28"
-      />
+      <template v-if="mayWrite">
+        <UButton
+          variant="outline"
+          color="neutral"
+          icon="i-lucide-printer"
+          :to="`${addressOf(sessionRoutes.rosterPdf, { id })}?paper=${paper}`"
+          target="_blank"
+          external
+          aria-label="Roster sheet as PDF"
+        >
+          Roster
+        </UButton>
+        <UButton
+          variant="outline"
+          color="neutral"
+          icon="i-lucide-printer"
+          :to="`${addressOf(sessionRoutes.boothPdf, { id })}?paper=${paper}`"
+          target="_blank"
+          external
+          aria-label="Booth cards as PDF"
+        >
+          Booths
+        </UButton>
+        <USelect
+          v-model="paper"
+          :items="[
+            { value: 'LETTER', label: 'Letter' },
+            { value: 'A4', label: 'A4' },
+          ]"
+          aria-label="Paper"
+          class="w-28"
+        />
+      </template>
     </div>
     <p v-if="message" role="alert" class="edge edge-stop panel p-3 font-semibold">{{ message }}</p>
     <div class="grid grid-cols-1 xl:grid-cols-[minmax(0,1fr)_23rem] gap-4 items-start">

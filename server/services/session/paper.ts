@@ -10,7 +10,7 @@ import { LEVEL_WORD, printed, type Paper, type Printed, type ToPrint } from '../
 import type { PlainDocument } from '../print/render'
 import { cardOf } from './card'
 import { loadSession } from './load'
-import { judgeLoaded } from './read'
+import { judgeLoaded, withoutHealth } from './read'
 
 const CAUTION =
   "Figures are recalled from the sources named in the program; check the current edition and local code. The site's procedure and a competent person go before this sheet."
@@ -73,7 +73,8 @@ function rosterOf(actor: Actor, id: string, paper: Paper): Promise<ToPrint> {
                 'To do before the first arc',
                 'Ready',
               ].map((text) => ({ text, bold: true })),
-              ...session.members.map(memberRow),
+              // It hangs where everybody reads it.
+              ...session.members.map((member) => memberRow(withoutHealth(member))),
             ],
           },
           layout: 'lightHorizontalLines',

@@ -1,12 +1,13 @@
 import { judgeMember, judgeSession, type Readiness } from '#core/readiness/readiness'
 import type { Level } from '#core/finding/finding'
+import { isPrivate, withheld } from '#core/people/private'
 import { lastChange, listSessions } from '#server/db/session'
 import type { Page } from '#server/db/page'
 import { inOrganisation, type Db } from '#server/db/pool'
 import type { Gear } from '#shared/inspection/schema'
 import type { Session, SessionMember, SessionRow } from '#shared/session/schema'
 import type { Actor } from '../actor'
-import { mayKnow, shownTo } from '../privacy'
+import { mayKnow } from '../privacy'
 import { fixesOf, freeOf, type Free } from './fixes'
 import { loadSession, type LoadedSession } from './load'
 
@@ -33,13 +34,27 @@ export async function sessionNow(db: Db, actor: Actor, id: string): Promise<Sess
 /** Of others, whoever is no staff sees ready or not; the shade would tell of their eyes. */
 function asSeen(actor: Actor, member: SessionMember): SessionMember {
   if (mayKnow(actor, member.personId)) return member
+  const plain = withoutHealth(member)
   return {
-    ...member,
+    ...plain,
     wanted: null,
     set: null,
+    cells: plain.cells.map((cell) => ({ ...cell, fixes: [] })),
+  }
+}
+
+/** What the helmet is set to follows from the eyes of the one who wears it. */
+const HELMET = 'eyes.helmet'
+
+/** A member as everybody may read them, on a wall too. */
+export function withoutHealth(member: SessionMember): SessionMember {
+  return {
+    ...member,
     cells: member.cells.map((cell) => {
-      const [finding] = cell.finding ? shownTo(actor, member.personId, [cell.finding]) : []
-      return finding ? { ...cell, finding, sentence: finding.sentence, fixes: [] } : cell
+      const { finding } = cell
+      if (!finding || !(isPrivate(finding) || finding.code === HELMET)) return cell
+      const plain = withheld(finding)
+      return { ...cell, finding: plain, sentence: plain.sentence, fixes: [] }
     }),
   }
 }

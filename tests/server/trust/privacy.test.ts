@@ -90,6 +90,26 @@ describe('eyes and respirator of a person', () => {
     expect((await shop.people.viewer.send('GET', '/people?show=expiring')).status).toBe(403)
   })
 
+  it('are not on the roster sheet on the wall, nor told by the shade that others see', async () => {
+    const path = `/sessions/${shop.session}/roster.pdf?paper=A4`
+    const printed = async (person: Person): Promise<string> => {
+      const answer = await fetch(`${app.url}/api/v1${path}`, {
+        headers: { cookie: person.cookie },
+      })
+      return (await readPdf(await answer.arrayBuffer())).pages.join(' ')
+    }
+    const text = await printed(shop.people.lead)
+    expect(text).toContain('Worker')
+    expect(text).not.toMatch(TELLS)
+    for (const sheet of ['roster.pdf', 'booths.pdf'])
+      expect(
+        (await shop.people.viewer.send('GET', `/sessions/${shop.session}/${sheet}?paper=A4`))
+          .status,
+      ).toBe(403)
+    const seen = await textOf(shop.people.viewer, `/sessions/${shop.session}`)
+    expect(seen).not.toMatch(/set 1\d|"wanted":\d|"set":\d/)
+  })
+
   it('are not on the permit that hangs on the wall, whoever prints it', async () => {
     const pdf = await fetch(`${app.url}/api/v1/permits/${shop.permit}/pdf`, {
       headers: { cookie: shop.people.lead.cookie },
