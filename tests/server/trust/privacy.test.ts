@@ -1,9 +1,18 @@
 import { randomUUID } from 'node:crypto'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { startApp, withOwner, type App } from '../../app'
+import { JOB } from '../../core/job.fixture'
 import type { Person } from '../client'
 import { readPdf } from '../pdf'
-import { made, makeAir, makeShop, personRecord, PASSWORD, type Shop } from '../shop.fixture'
+import {
+  jobBody,
+  made,
+  makeAir,
+  makeShop,
+  personRecord,
+  PASSWORD,
+  type Shop,
+} from '../shop.fixture'
 
 let app: App
 let shop: Shop
@@ -31,11 +40,21 @@ beforeAll(async () => {
     amps: 120,
     shade: 11,
   })
+  // Work that asks for a respirator, so that what ran out stops it.
+  const job = await made(
+    lead,
+    '/jobs',
+    jobBody({
+      stationId: shop.open,
+      welderId: shop.ids.worker,
+      spec: { ...JOB, respirator: 'half_mask' },
+    }),
+  )
   await lead.send('POST', `/sessions/${shop.session}/changes`, {
     change: {
       kind: 'assign',
       people: [shop.ids.worker],
-      set: { jobId: shop.job, stationId: shop.station },
+      set: { jobId: job, stationId: shop.station },
     },
   })
 })
@@ -99,7 +118,7 @@ describe('eyes and respirator of a person', () => {
       return (await readPdf(await answer.arrayBuffer())).pages.join(' ')
     }
     const text = await printed(shop.people.lead)
-    expect(text).toContain('Worker')
+    expect(text).toMatch(/Worker.*Respirator: not ready/)
     expect(text).not.toMatch(TELLS)
     for (const sheet of ['roster.pdf', 'booths.pdf'])
       expect(
