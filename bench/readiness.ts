@@ -24,6 +24,7 @@ export async function leadActor(): Promise<Actor> {
     booth: null,
     scopes: null,
     signIn: null,
+    lacksFactor: false,
     now: new Date(),
     rehearsal: false,
   }

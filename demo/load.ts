@@ -49,6 +49,7 @@ export async function loadDemo(say: (line: string) => void): Promise<boolean> {
     booth: null,
     scopes: null,
     signIn: null,
+    lacksFactor: false,
     now,
     rehearsal: clock.factor !== 1,
   }

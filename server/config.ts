@@ -14,6 +14,8 @@ export interface Config {
   strictTransport: boolean
   /** Printed by the start command for the first setup; null: no setup. */
   setupCode: string | null
+  /** The machine that keeps a copy of the audit; null: none. */
+  auditCopy: { url: URL; token: string | null } | null
 }
 
 let config: Config | null = null
@@ -51,6 +53,7 @@ export function readConfig(env: Record<string, string | undefined>): Config {
     proxied: isOn(env, 'ZONARIS_PROXY'),
     strictTransport: isOn(env, 'ZONARIS_HSTS'),
     setupCode: env.ZONARIS_SETUP_CODE || null,
+    auditCopy: auditCopyOf(env),
   }
 }
 
@@ -68,6 +71,17 @@ function originOf(text: string | undefined): URL | null {
   if (url.protocol === 'http:' && !isLoopback(url))
     throw new Error('ZONARIS_ORIGIN must begin with https: passwords and cookies go over it.')
   return url
+}
+
+function auditCopyOf(env: Record<string, string | undefined>): Config['auditCopy'] {
+  if (!env.ZONARIS_AUDIT_URL) return null
+  const url = URL.canParse(env.ZONARIS_AUDIT_URL) ? new URL(env.ZONARIS_AUDIT_URL) : null
+  const safe = url?.protocol === 'https:' || (url?.protocol === 'http:' && isLoopback(url))
+  if (!url || !safe || url.username)
+    throw new Error(
+      'ZONARIS_AUDIT_URL must be an https address: the audit says who did what. Plain http is for this machine only.',
+    )
+  return { url, token: env.ZONARIS_AUDIT_TOKEN || null }
 }
 
 function isOn(env: Record<string, string | undefined>, name: string): boolean {

@@ -82,7 +82,9 @@ const freePort = async (): Promise<number> => {
   return port
 }
 
-export async function startApp(options: { rehearsal?: number; demo?: boolean } = {}): Promise<App> {
+export async function startApp(
+  options: { rehearsal?: number; demo?: boolean; env?: Record<string, string> } = {},
+): Promise<App> {
   const database = await freshDatabase()
   const port = await freePort()
   const url = `http://127.0.0.1:${port}`
@@ -96,6 +98,7 @@ export async function startApp(options: { rehearsal?: number; demo?: boolean } =
     ZONARIS_SETUP_CODE: SETUP_CODE,
     // The rules are tested, not the patience.
     ZONARIS_HASH_COST: '12',
+    ...options.env,
     ...(options.rehearsal && { ZONARIS_REHEARSAL: String(options.rehearsal) }),
   }
   if (options.demo) await run('npx', ['tsx', 'scripts/tasks/load-demo.ts'], env)

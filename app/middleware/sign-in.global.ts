@@ -14,6 +14,7 @@ export default defineNuxtRouteMiddleware(async (to) => {
       signIn.me = null
     })
   if (signIn.atBooth && !AT_BOOTH.includes(to.path)) return navigateTo('/card')
+  if (signIn.me?.lacksFactor && to.path !== '/account') return navigateTo('/account')
   if (signIn.me) return
   const { needed } = await call(signInRoutes.setupState, {}).catch(() => ({ needed: false }))
   return needed

@@ -46,13 +46,16 @@ const LIGHTS = [
       <ChoiceRow v-model="units" legend="Units on this device" :options="UNITS" />
       <ChoiceRow v-model="colour.preference" legend="Light" :options="LIGHTS" />
     </section>
-    <template v-if="signIn.me.hasPassword">
+    <SecondFactorSection v-if="signIn.me.hasPassword" />
+    <template v-if="signIn.me.hasPassword && !signIn.me.lacksFactor">
       <PinSection @changed="ended" />
       <PasswordSection @changed="ended" />
     </template>
-    <SignInSection ref="signIns" />
-    <TokenSection ref="tokens" />
-    <section class="panel p-5">
+    <template v-if="!signIn.me.lacksFactor">
+      <SignInSection ref="signIns" />
+      <TokenSection ref="tokens" />
+    </template>
+    <section v-if="!signIn.me.lacksFactor" class="panel p-5">
       <h2 class="mb-1">Your data</h2>
       <p class="muted mb-3">
         Everything on record about you: eyes, respirator, clearances, permits, samples, sign-ins.

@@ -75,7 +75,7 @@ const UNITS = [
       <UInput v-model="form.email" type="email" autocomplete="username" class="w-full" />
     </UFormField>
     <UFormField label="Password" help="At least 12 characters" name="password">
-      <PasswordInput v-model="form.password" autocomplete="new-password" />
+      <NewPasswordInput v-model="form.password" />
     </UFormField>
 
     <UButton type="submit" :loading="busy" class="w-full">Set up</UButton>

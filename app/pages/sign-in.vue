@@ -1,22 +1,41 @@
 <script setup lang="ts">
+import type { z } from 'zod'
 import { signInRoutes } from '#shared/sign-in/routes'
 import { signInBody } from '#shared/sign-in/schema'
-import { call } from '~/composables/api'
+import { ApiFailure, call } from '~/composables/api'
 import { useSignIn } from '~/stores/sign-in'
 
 definePageMeta({ layout: 'door', open: true })
 useHead({ title: 'Sign in · Zonaris' })
 const route = useRoute()
 const signIn = useSignIn()
-const form = reactive({ email: '', password: '' })
+const form = reactive({ email: '', password: '', code: '' })
+/** Asked for once the password was right and the person has a second factor. */
+const codeNeeded = ref(false)
+const body = (): unknown => ({
+  email: form.email,
+  password: form.password,
+  ...(codeNeeded.value && { code: form.code }),
+})
 
 /** Only an address of this site is followed back. */
 const back = computed(() =>
   typeof route.query.to === 'string' && /^\/(?![/\\])/.test(route.query.to) ? route.query.to : '/',
 )
 
-const send = (): Promise<unknown> => call(signInRoutes.signIn, { body: form })
-async function entered(): Promise<void> {
+async function send(sent: z.output<typeof signInBody>): Promise<unknown> {
+  try {
+    return await call(signInRoutes.signIn, { body: sent })
+  } catch (error) {
+    if (!(error instanceof ApiFailure) || error.code !== 'code_needed' || codeNeeded.value)
+      throw error
+    codeNeeded.value = true
+    return null
+  }
+}
+async function entered(answer: unknown): Promise<void> {
+  if (!answer) return
+
   await signIn.load()
   await navigateTo(back.value)
 }
@@ -29,7 +48,7 @@ async function entered(): Promise<void> {
     v-slot="{ busy }"
     :state="form"
     :schema="signInBody"
-    :body="() => form"
+    :body="body"
     :send="send"
     @done="entered"
   >
@@ -38,6 +57,20 @@ async function entered(): Promise<void> {
     </UFormField>
     <UFormField label="Password" name="password">
       <PasswordInput v-model="form.password" autocomplete="current-password" />
+    </UFormField>
+    <UFormField
+      v-if="codeNeeded"
+      label="Code"
+      help="Six digits from your app, or a recovery code"
+      name="code"
+    >
+      <UInput
+        v-model="form.code"
+        inputmode="numeric"
+        autocomplete="one-time-code"
+        class="w-full"
+        autofocus
+      />
     </UFormField>
     <UButton type="submit" :loading="busy" class="w-full">Sign in</UButton>
   </FormFrame>

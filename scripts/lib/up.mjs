@@ -5,6 +5,7 @@ import { ensureBuild, ensurePackages, ensurePostgres, requireNode, ROOT } from '
 import { run, start, stopAll, stopOnSignal } from './process.mjs'
 import { freePort } from './port.mjs'
 import { main, say } from './say.mjs'
+import { diskUnder } from './disk.mjs'
 import { startStandins } from '../../standins/start.mjs'
 import { migrate, newSetupCode, ownAddress, secret, serve, serveSources } from './serve.mjs'
 
@@ -34,6 +35,16 @@ function warnOfHost() {
   )
 }
 
+/** Names and health data lie on that disk. The demo's are made up. */
+function warnOfDisk(folder) {
+  const kind = diskUnder(folder)
+  if (kind === 'encrypted') return
+  console.log(
+    `\n  Warning: the disk under ${folder} is ${kind === 'plain' ? 'not encrypted' : 'not known to be encrypted'}, as far as this machine tells.` +
+      '\n  It holds names and health data: docs/operations.md.\n',
+  )
+}
+
 /** From nothing to a served Zonaris; stays until it is told to stop. `watch` serves the sources as they change, for developers. */
 export function up({ database, demo, watch = false }) {
   stopOnSignal(stopAll)
@@ -59,6 +70,7 @@ export function up({ database, demo, watch = false }) {
     const server = await (watch ? serveSources : serve)({ port, appUrl, sealed, setupCode })
     say(`Zonaris is ready at ${process.env.ZONARIS_ORIGIN ?? `http://127.0.0.1:${port}`}`)
     warnOfHost()
+    if (!demo && !process.env.DATABASE_URL) warnOfDisk(dataFolder())
     const own = ownAddress(port)
     const { needed } = await (await fetch(`${own}/api/v1/setup`)).json()
     if (needed) console.log(`\n  First start: open it and enter the setup code  ${setupCode}\n`)

@@ -46,6 +46,7 @@ export async function erasePerson(db: Db, id: string, name: string, at: Date): P
     sql`DELETE FROM person_kit`,
     sql`DELETE FROM clearance`,
     sql`DELETE FROM known_device`,
+    sql`DELETE FROM second_factor`,
   ])
     await db.query(sql`${table} WHERE person_id = ${id}`)
   await db.query(sql`

@@ -72,10 +72,12 @@ async function requireOwnSecret(client: pg.Client, secret: string, adopt: boolea
   if (rows[0]!.secret_mark === mark) return
   if (!adopt)
     throw new OtherSecret(
-      'This database belongs to another installation of Zonaris, with another secret. Take its secret along (ZONARIS_SECRET, or the file .data/secret), or set ZONARIS_ADOPT=1: everybody then signs in anew and sets a new PIN.',
+      'This database belongs to another installation of Zonaris, with another secret. Take its secret along (ZONARIS_SECRET, or the file .data/secret), or set ZONARIS_ADOPT=1: passwords, PINs and second factors are then set anew, the first by "npm run let-in -- email".',
     )
   await client.query('UPDATE installation SET secret_mark = $1', [mark])
+  // What the other secret sealed or mixed opens for nobody any more.
   await client.query("UPDATE person SET pin_hash = NULL WHERE pin_hash LIKE 'peppered:%'")
+  await client.query('DELETE FROM second_factor')
 }
 
 async function refuseNewer(client: pg.Client, known: string[]): Promise<void> {

@@ -16,4 +16,6 @@ export const MIGRATIONS = [
   '0014_access',
   '0015_privacy',
   '0016_versions',
+  '0017_second_factor',
+  '0018_audit_copy',
 ] as const

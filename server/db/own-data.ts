@@ -9,6 +9,11 @@ const PARTS: Record<string, (id: string) => Sql> = {
     WHERE person_id = ${id}
     ORDER BY created_at
   `,
+  secondFactor: (id) => sql`
+    SELECT confirmed_at, cardinality(recovery) AS recovery_left
+    FROM second_factor
+    WHERE person_id = ${id}
+  `,
   tokens: (id) => sql`
     SELECT name, scopes, created_at, expires_at, last_used_at, revoked_at
     FROM api_token

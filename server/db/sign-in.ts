@@ -41,10 +41,13 @@ export async function findBoothLogin(
   return rows[0] ?? null
 }
 
-export async function findSignIn(
-  db: Db,
-  id: string,
-): Promise<(ActorRow & { kind: SignInKind; station_id: string | null }) | null> {
+export type SignedInRow = ActorRow & {
+  kind: SignInKind
+  station_id: string | null
+  lacks_factor: boolean
+}
+
+export async function findSignIn(db: Db, id: string): Promise<SignedInRow | null> {
   const { rows } = await db.query(sql`
     SELECT *
     FROM auth_find_sign_in(${id})

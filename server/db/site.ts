@@ -15,6 +15,7 @@ export interface SiteRow {
   shift_hours: number
   rule_set: RuleSet
   house_minutes: number | null
+  lead_factor: boolean
   shade_school: School
   safety_toe: boolean
   hard_hat: boolean
@@ -41,7 +42,7 @@ export async function insertSite(
 export async function findSite(db: Db, id: string): Promise<SiteRow> {
   const { rows } = await db.query<SiteRow>(sql`
     SELECT
-      id, name, time_zone, units, shift_hours, rule_set, house_minutes, shade_school,
+      id, name, time_zone, units, shift_hours, rule_set, house_minutes, lead_factor, shade_school,
       safety_toe, hard_hat, season, limit_sets, version
     FROM site
     WHERE id = ${id}
@@ -59,6 +60,7 @@ export async function updateSite(
     shiftHours: number
     ruleSet: string
     houseMinutes: number | null
+    leadFactor: boolean
     shadeSchool: string
     safetyToe: boolean
     hardHat: boolean
@@ -76,6 +78,7 @@ export async function updateSite(
       shift_hours = ${body.shiftHours},
       rule_set = ${body.ruleSet},
       house_minutes = ${body.houseMinutes},
+      lead_factor = ${body.leadFactor},
       shade_school = ${body.shadeSchool},
       safety_toe = ${body.safetyToe},
       hard_hat = ${body.hardHat},

@@ -8,7 +8,8 @@ import type { Actor } from '../services/actor'
 import { readMe } from '../services/sign-in/account'
 import { boothSignIn } from '../services/session/card'
 import { signIn, signOut } from '../services/sign-in/sign-in'
-import type { Me } from '#shared/sign-in/schema'
+import type { z } from 'zod'
+import type { Me, signInBody } from '#shared/sign-in/schema'
 import { hashToken } from '../services/sign-in/token'
 import { AppError } from '../errors'
 import { sourceOf } from './device'
@@ -54,7 +55,14 @@ export async function findActor(event: H3Event): Promise<Actor | null> {
     const row = token ? await outside((db) => findToken(db, hashToken(token))) : null
     if (!row)
       throw new AppError(401, 'bad_token', 'The API token is not valid, has ended, or was revoked.')
-    return { ...(await person(row)), kind: 'token', booth: null, scopes: row.scopes, signIn: null }
+    return {
+      ...(await person(row)),
+      kind: 'token',
+      booth: null,
+      scopes: row.scopes,
+      signIn: null,
+      lacksFactor: false,
+    }
   }
   const signIn = await signInOf(event)
   return signIn ? findSignedIn(signIn) : null
@@ -63,12 +71,19 @@ export async function findActor(event: H3Event): Promise<Actor | null> {
 async function findSignedIn(signIn: string): Promise<Actor | null> {
   const row = await outside((db) => findSignIn(db, signIn))
   return (
-    row && { ...(await person(row)), kind: row.kind, booth: row.station_id, scopes: null, signIn }
+    row && {
+      ...(await person(row)),
+      kind: row.kind,
+      booth: row.station_id,
+      scopes: null,
+      signIn,
+      lacksFactor: row.lacks_factor,
+    }
   )
 }
 
-export const startSignIn = (event: H3Event, email: string, password: string): Promise<Me> =>
-  begin(event, signIn(email, password, sourceOf(event)))
+export const startSignIn = (event: H3Event, body: z.output<typeof signInBody>): Promise<Me> =>
+  begin(event, signIn(body, sourceOf(event)))
 
 export const startBoothSignIn = (
   event: H3Event,
@@ -92,7 +107,7 @@ export async function endSignIn(event: H3Event, actor: Actor): Promise<void> {
   await session.clear()
 }
 
-type Known = Omit<Actor, 'kind' | 'booth' | 'scopes' | 'signIn'>
+type Known = Omit<Actor, 'kind' | 'booth' | 'scopes' | 'signIn' | 'lacksFactor'>
 
 async function person(row: ActorRow): Promise<Known> {
   const clock = await getClock()

@@ -78,6 +78,11 @@ function refusalFor(actor: Actor, contract: Contract): AppError | null {
   const refuse = (code: string, message: string): AppError => new AppError(403, code, message)
   if (!contract.roles.includes(actor.role))
     return refuse('forbidden', 'Your role does not allow this.')
+  if (actor.lacksFactor && !contract.beforeFactor)
+    return refuse(
+      'factor_needed',
+      'This shop asks its safety leads for a second factor. Set it up on your account page first.',
+    )
   if (actor.kind === 'booth' && !contract.booth)
     return refuse(
       'booth_only',

@@ -17,6 +17,8 @@ export interface Actor {
   /** What a token may do; null where the role alone says it. */
   scopes: readonly string[] | null
   signIn: string | null
+  /** The site asks its leads for a second factor, and this one has none yet. */
+  lacksFactor: boolean
   now: Date
   rehearsal: boolean
 }

@@ -12,6 +12,7 @@ import { ppeRoutes } from '#shared/ppe/routes'
 import { samplingRoutes } from '#shared/sampling/routes'
 import { sessionRoutes } from '#shared/session/routes'
 import { shopRoutes } from '#shared/shop/routes'
+import { secondFactorRoutes } from '#shared/sign-in/second-factor'
 import { signInRoutes } from '#shared/sign-in/routes'
 import { stockRoutes } from '#shared/stock/routes'
 
@@ -19,6 +20,7 @@ import { stockRoutes } from '#shared/stock/routes'
 export const allRoutes = {
   ...apiRoutes,
   ...signInRoutes,
+  ...secondFactorRoutes,
   ...shopRoutes,
   ...peopleRoutes,
   ...eyesRoutes,

@@ -21,6 +21,8 @@ export interface Contract<
   response: R
   /** Served to a sign-in at a booth as well, which is for the own card and little else. */
   booth?: true
+  /** Served to a lead who has yet to set up the second factor that the site asks for. */
+  beforeFactor?: true
   status?: 200 | 201
   /** Takes longer than other answers: worked out over many draws. */
   slow?: true

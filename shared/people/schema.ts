@@ -92,6 +92,8 @@ export const personDetailSchema = z.object({
   findings: z.array(findingSchema),
   /** For staff: until when wrong tries keep this person out of something. */
   waitsUntil: z.iso.datetime().nullable(),
+  /** For leads; false for everybody else. */
+  hasSecondFactor: z.boolean(),
 })
 export type PersonDetail = z.infer<typeof personDetailSchema>
 

@@ -14,6 +14,8 @@ export const siteBody = z.strictObject({
   shiftHours: z.number().min(1).max(24),
   ruleSet: z.enum(RULE_SETS),
   houseMinutes: z.number().int().min(30, 'At least 30 minutes.').max(480).nullable(),
+  /** Safety leads sign in with a second factor. */
+  leadFactor: z.boolean(),
   ...siteRules,
   version,
 })

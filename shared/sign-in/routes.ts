@@ -49,6 +49,7 @@ export const signInRoutes = {
     summary: 'Sign out; it ends on the server.',
     roles: EVERYONE,
     booth: true,
+    beforeFactor: true,
     response: done,
   }),
   me: contract({
@@ -58,6 +59,7 @@ export const signInRoutes = {
     summary: 'Who is signed in, and the server clock.',
     roles: EVERYONE,
     booth: true,
+    beforeFactor: true,
     response: z.object({ me: meSchema, clock: clockSchema }),
   }),
   setPin: contract({

@@ -35,6 +35,8 @@ export const timeZone = z.string().refine((zone) => {
 export const signInBody = z.strictObject({
   email,
   password: z.string().min(1, 'Enter the password.').max(200),
+  /** Where the person has a second factor: six digits, or a recovery code. */
+  code: z.string().trim().max(40).optional(),
 })
 export const setupBody = z.strictObject({
   /** Printed where Zonaris was started. */
@@ -58,6 +60,10 @@ export const ACCESS_NOTICES = [
   'sign_in_refused',
   'booth_refused',
   'pin_refused',
+  'code_refused',
+  'recovery_used',
+  'second_factor_reset',
+  'let_in_at_machine',
   'person_released',
 ] as const
 const noticeSchema = z.object({
@@ -82,6 +88,7 @@ export const meSchema = z.object({
     shiftHours: z.number(),
     ruleSet: z.enum(RULE_SETS),
     houseMinutes: z.number().nullable(),
+    leadFactor: z.boolean(),
     version: z.number(),
     rules: rulesSchema,
   }),
@@ -89,6 +96,8 @@ export const meSchema = z.object({
   hasPassword: z.boolean(),
   /** Signed in with a password, or at a booth with a PIN. */
   kind: z.enum(SIGN_IN_KINDS),
+  /** The site asks its leads for a second factor, and this one has none yet. */
+  lacksFactor: z.boolean(),
   /** The newest of the last thirty days. */
   notices: z.array(noticeSchema),
 })

@@ -14,6 +14,8 @@ describe('configuration', () => {
     [{ ...env, ZONARIS_SECRET: 'short' }, 'ZONARIS_SECRET'],
     [{ ...env, ZONARIS_REHEARSAL: 'fast' }, 'ZONARIS_REHEARSAL'],
     [{ ...env, ZONARIS_REHEARSAL: '0.5' }, 'ZONARIS_REHEARSAL'],
+    [{ ...env, ZONARIS_AUDIT_URL: 'http://logs.example/audit' }, 'ZONARIS_AUDIT_URL'],
+    [{ ...env, ZONARIS_AUDIT_URL: 'not an address' }, 'ZONARIS_AUDIT_URL'],
   ])('refuses to start half configured, naming the variable', (given, name) => {
     expect(() => readConfig(given)).toThrow(name)
   })

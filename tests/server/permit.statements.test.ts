@@ -32,6 +32,7 @@ beforeAll(async () => {
     booth: null,
     scopes: null,
     signIn: null,
+    lacksFactor: false,
     now: new Date(),
     rehearsal: false,
   }

@@ -76,6 +76,7 @@ function sample(route: Contract, target: Shop): { path: string; body?: unknown }
       shiftHours: 8,
       ruleSet: 'nfpa51b',
       houseMinutes: null,
+      leadFactor: false,
       shadeSchool: 'guide',
       safetyToe: false,
       hardHat: false,

@@ -655,6 +655,7 @@ describe('people and their records', () => {
       shiftHours: 8,
       ruleSet: 'nfpa51b',
       houseMinutes: null,
+      leadFactor: false,
       shadeSchool: 'house',
       safetyToe: true,
       hardHat: false,

@@ -377,6 +377,7 @@ describe('shift', () => {
       shiftHours: 6,
       ruleSet: 'osha',
       houseMinutes: 45,
+      leadFactor: false,
       shadeSchool: 'guide',
       safetyToe: false,
       hardHat: false,

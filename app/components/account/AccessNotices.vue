@@ -15,6 +15,10 @@ const WHAT: Record<AccessNotice['what'], string> = {
   sign_in_refused: 'A wrong password was tried for you',
   booth_refused: 'A wrong PIN was tried for you at a booth',
   pin_refused: 'A wrong PIN of yours was tried',
+  code_refused: 'A wrong code of your second factor was tried',
+  recovery_used: 'One of your recovery codes was used',
+  second_factor_reset: 'Your second factor was taken off',
+  let_in_at_machine: 'Your password was made anew on the machine itself',
   person_released: 'You were let in again after wrong tries',
 }
 const says = ({ what, by, at }: AccessNotice): string =>

@@ -36,7 +36,7 @@ function done(): void {
         <PasswordInput v-model="form.password" autocomplete="current-password" />
       </UFormField>
       <UFormField label="New password" help="At least 12 characters" name="newPassword">
-        <PasswordInput v-model="form.newPassword" autocomplete="new-password" />
+        <NewPasswordInput v-model="form.newPassword" />
       </UFormField>
       <UButton type="submit" class="sm:mt-7" :loading="busy">Change it</UButton>
     </FormFrame>

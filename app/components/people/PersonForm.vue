@@ -104,7 +104,7 @@ const passwordHelp = computed(() =>
       <UInput v-model="form.email" type="email" class="w-full" autocomplete="off" />
     </UFormField>
     <UFormField label="New password" :help="passwordHelp" name="password">
-      <PasswordInput v-model="form.password" autocomplete="new-password" />
+      <NewPasswordInput v-model="form.password" />
     </UFormField>
     <UFormField label="New PIN" help="4 to 8 digits" name="pin">
       <UInput

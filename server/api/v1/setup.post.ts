@@ -6,5 +6,5 @@ import { sourceOf } from '#server/http/device'
 
 export default route(signInRoutes.setup, async ({ event, body }) => {
   await setUp(body, sourceOf(event))
-  return startSignIn(event, body.email, body.password)
+  return startSignIn(event, { email: body.email, password: body.password })
 })

@@ -5,7 +5,7 @@ import { readPerson } from './record'
 
 /** Everything on record about oneself, for taking along. */
 export async function exportOwnData(actor: Actor): Promise<string> {
-  const { waitsUntil: _, ...detail } = await readPerson(actor, actor.person)
+  const { waitsUntil: _, hasSecondFactor: __, ...detail } = await readPerson(actor, actor.person)
   const parts = await inOrganisation(actor.organisation, async (db) => {
     await record(db, actor, 'own_data_exported', 'person', actor.person)
     return ownData(db, actor.person)

@@ -22,6 +22,7 @@ import {
   updateRecord,
   type RecordRow,
 } from '#server/db/record'
+import { findFactor } from '#server/db/second-factor'
 import { waitsUntil } from '#server/db/sign-in'
 import { loansOf } from '#server/db/stock'
 import { AppError, fieldError, notFound } from '#server/errors'
@@ -104,6 +105,7 @@ export function readPerson(actor: Actor, id: string): Promise<PersonDetail> {
           (day) => daysBetween(scope.today, day),
         ),
       ),
+      hasSecondFactor: actor.role === 'lead' && Boolean((await findFactor(db, id))?.confirmed_at),
       waitsUntil: isStaff(actor) ? ((await waitsUntil(db, id))?.toISOString() ?? null) : null,
     }
   })

@@ -58,6 +58,7 @@ const siteAsBody = (row: SiteRow) => ({
   shiftHours: row.shift_hours,
   ruleSet: row.rule_set,
   houseMinutes: row.house_minutes,
+  leadFactor: row.lead_factor,
   shadeSchool: row.shade_school,
   safetyToe: row.safety_toe,
   hardHat: row.hard_hat,

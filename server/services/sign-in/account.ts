@@ -3,7 +3,7 @@ import { AppError, fieldError, notFound } from '#server/errors'
 import { getClock } from '#server/clock'
 import { noticesOf } from '#server/db/audit'
 import { inOrganisation, inTransaction } from '#server/db/pool'
-import { findMe, findSecrets, insertPerson, setSecret, type Secrets } from '#server/db/person'
+import { findMe, insertPerson, setSecret } from '#server/db/person'
 import {
   createFirstOrganisation,
   forgetDevices,
@@ -17,16 +17,18 @@ import { insertSite, isZoneKnown } from '#server/db/site'
 import { hashToken } from './token'
 import type { z } from 'zod'
 import type { Me, OwnSignIn, setupBody, Token, tokenBody } from '#shared/sign-in/schema'
-import { record, recordRefusal, type Actor } from '../actor'
-import { hashSecret, secretMatches } from './password'
+import { record, type Actor } from '../actor'
+import { hashSecret } from './password'
+import { provePassword } from './prove'
 import { requireUncommon } from './common-passwords'
 import { isSetupCode } from './setup-code'
-import { aimOfPassword, aimOfSetup, countRight, countTry, type Source } from './tries'
+import { aimOfSetup, countRight, countTry, type Source } from './tries'
 
 export const readMe = (actor: Actor): Promise<Me> =>
   inOrganisation(actor.organisation, async (db) => ({
     ...(await findMe(db, actor.person, actor.now)),
     kind: actor.kind === 'booth' ? 'booth' : 'account',
+    lacksFactor: actor.lacksFactor,
     notices: (await noticesOf(db, actor.person)).map((row) => ({
       ...row,
       at: row.at.toISOString(),
@@ -98,6 +100,7 @@ export async function makeFirst(body: Omit<z.output<typeof setupBody>, 'code'>):
         booth: null,
         scopes: null,
         signIn: null,
+        lacksFactor: false,
         now: at,
         rehearsal: clock.factor !== 1,
       },
@@ -106,19 +109,6 @@ export async function makeFirst(body: Omit<z.output<typeof setupBody>, 'code'>):
       organisation,
     )
   })
-}
-
-/** @throws AppError 400 at the field unless it is the own password, 429 after too many tries */
-async function provePassword(actor: Actor, password: string): Promise<Secrets> {
-  const aim = aimOfPassword(actor.person)
-  await countTry(aim)
-  const secrets = await inOrganisation(actor.organisation, (db) => findSecrets(db, actor.person))
-  if (!(await secretMatches(secrets?.password_hash ?? null, password))) {
-    await recordRefusal(actor, 'password_refused', actor.person)
-    throw fieldError('password', 'The password is wrong.')
-  }
-  await countRight(aim)
-  return secrets!
 }
 
 /** All other sign-ins and the tokens of this person end; the one in use goes on. */

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto'
-import { getClock } from '#server/clock'
+import type { z } from 'zod'
 import { rehash } from '#server/db/person'
-import { inOrganisation, inTransaction, type Db } from '#server/db/pool'
+import { inOrganisation, inTransaction } from '#server/db/pool'
 import {
   findBoothLogin,
   findLogins,
@@ -12,30 +12,39 @@ import {
   type NewSignIn,
 } from '#server/db/sign-in'
 import { AppError } from '#server/errors'
-import { appendAudit } from '#server/db/audit'
+import type { signInBody } from '#shared/sign-in/schema'
 import type { Actor } from '../actor'
 import { hashSecret, isOutdated, secretMatches } from './password'
 import { renewPin } from './pin'
+import { proveCode } from './second-factor'
+import { told, toldAlone } from './told'
 import { aimOfBooth, aimOfSignIn, countRight, countTry, type Source } from './tries'
 
 const ACCOUNT_HOURS = 12
 /** A booth is left at the end of a shift. */
 const BOOTH_HOURS = 10
 
-/** Sign in with email and password. @returns the id of the new sign-in. Wrong email and wrong password look the same from outside. */
-export async function signIn(email: string, password: string, source: Source): Promise<string> {
+/**
+ * Sign in with email and password, and a code where the person has a second factor.
+ * @returns the id of the new sign-in. Wrong email and wrong password look the same from outside.
+ */
+export async function signIn(
+  { email, password, code }: z.output<typeof signInBody>,
+  source: Source,
+): Promise<string> {
   const logins = await inTransaction((db) => findLogins(db, email))
   const [only] = logins.length === 1 ? logins : []
   const aim = await aimOfSignIn(email, only?.person_id ?? null, source)
   await countTry(aim)
   const login = await whoseIs(password, logins)
   if (!login) {
-    if (only) await refusedAt(only.organisation_id, only.person_id, 'sign_in_refused')
+    if (only) await toldAlone(only.organisation_id, only.person_id, 'sign_in_refused')
     throw new AppError(401, 'wrong_sign_in', 'Email or password is wrong.', [
       { path: 'password', message: 'Email or password is wrong.' },
     ])
   }
   await countRight(aim)
+  await proveCode({ organisation: login.organisation_id, person: login.person_id }, code, source)
   if (isOutdated(login.password_hash)) {
     const fresh = await hashSecret(password)
     await inOrganisation(login.organisation_id, (db) =>
@@ -85,7 +94,7 @@ export async function signInAtBooth(
   if (!login.pin_hash)
     throw refuse(`${person.name} has no PIN yet; an instructor sets one on the page of the person.`)
   if (!(await secretMatches(login.pin_hash, pin))) {
-    await refusedAt(login.organisation_id, person.id, 'booth_refused')
+    await toldAlone(login.organisation_id, person.id, 'booth_refused')
     throw refuse(`Not the PIN of ${person.name}.`)
   }
   await countRight(aim)
@@ -113,30 +122,6 @@ async function begin(row: Omit<NewSignIn, 'id'>, source: Source): Promise<string
     await told(db, row.organisation, row.person, 'signed_in', { kind: row.kind })
   })
   return id
-}
-
-const refusedAt = (organisation: string, person: string, action: string): Promise<void> =>
-  inOrganisation(organisation, (db) => told(db, organisation, person, action))
-
-/** Written by nobody who is signed in yet. */
-async function told(
-  db: Db,
-  organisation: string,
-  person: string,
-  action: string,
-  details: object = {},
-): Promise<void> {
-  const clock = await getClock()
-  await appendAudit(db, {
-    organisation,
-    at: clock.now(),
-    person: action === 'signed_in' ? person : null,
-    action,
-    subject: 'person',
-    subjectId: person,
-    details,
-    rehearsal: clock.factor !== 1,
-  })
 }
 
 export async function signOut(actor: Actor): Promise<void> {

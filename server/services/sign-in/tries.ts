@@ -74,6 +74,10 @@ export const aimOfSignIn = (email: string, person: string | null, source: Source
 export const aimOfBooth = (code: string, person: string, source: Source): Promise<Aim> =>
   aimedFrom('booth', person, person, source, [{ key: `booth-code:${code}`, free: BOOTH_FREE }])
 
+/** A code of the second factor: six digits, so that whoever has the password already gets few tries. */
+export const aimOfCode = (person: string, source: Source): Promise<Aim> =>
+  aimedFrom('code', person, person, source, [])
+
 /** A signature by PIN: each who holds a tablet has tries of the own, so that nobody uses up those of the signer. */
 export const aimOfSignature = (signer: string, by: string): Aim => ({
   own: [{ key: `pin:${signer}:by:${by}`, free: OWN_FREE }],

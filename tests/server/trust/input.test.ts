@@ -116,6 +116,7 @@ describe('two who edit one thing', () => {
       shiftHours: 8,
       ruleSet: 'nfpa51b',
       houseMinutes: null,
+      leadFactor: false,
       shadeSchool: 'guide',
       safetyToe: false,
       hardHat: false,
