@@ -11,8 +11,9 @@ export const useShift = defineStore('shift', () => {
   const offline = ref(false)
 
   async function load(): Promise<void> {
-    // At a booth only the own card is served.
-    if (useSignIn().atBooth) return
+    // At a booth only the own card is served, to a lead without a second factor only the account.
+    const signIn = useSignIn()
+    if (signIn.atBooth || signIn.me?.lacksFactor) return
     try {
       shift.value = await call(shopRoutes.shift, {})
       setServerClock(shift.value)

@@ -18,4 +18,5 @@ export const MIGRATIONS = [
   '0016_versions',
   '0017_second_factor',
   '0018_audit_copy',
+  '0019_try_clock',
 ] as const

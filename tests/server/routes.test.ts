@@ -68,6 +68,9 @@ function sample(route: Contract, target: Shop): { path: string; body?: unknown }
     signIn: { email: 'nobody@here.example', password: 'wrong' },
     setPin: { password: PASSWORD, pin: '9999' },
     setPassword: { password: PASSWORD, newPassword: PASSWORD },
+    beginSecondFactor: { password: PASSWORD },
+    confirmSecondFactor: { code: '000000' },
+    removeSecondFactor: { password: PASSWORD, code: '000000' },
     createToken: { name: unique, password: PASSWORD, scopes: ['jobs:read'], days: 30 },
     updateSite: {
       name: 'Yard',
@@ -283,6 +286,8 @@ const MEETS: Record<string, { status: number; code: string; roles?: Role[] }> = 
   endOwnSignIn: { status: 404, code: 'not_found' },
   // The same password is no change.
   setPassword: { status: 400, code: 'invalid' },
+  // Not the code of the key that was begun a moment ago.
+  confirmSecondFactor: { status: 400, code: 'invalid' },
   handOver: { status: 409, code: 'no_watch' },
   // Raised by the lead: symptoms are told by that person and staff.
   tellAlarm: { status: 403, code: 'forbidden', roles: ['worker', 'viewer'] },

@@ -40,10 +40,11 @@ function adopt(set: LimitSet, on: boolean): void {
 const body = (): unknown => ({ ...site.value, houseMinutes: site.value.houseMinutes || null })
 const send = (body: z.output<typeof siteBody>): Promise<unknown> =>
   call(shopRoutes.updateSite, { body })
-async function saved(): Promise<void> {
+async function saved(): Promise<unknown> {
   await signIn.load()
+  if (signIn.me?.lacksFactor) return navigateTo('/account')
   site.value = siteForm()
-  toast.add({ title: 'Saved' })
+  return toast.add({ title: 'Saved' })
 }
 </script>
 

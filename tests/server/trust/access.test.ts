@@ -296,13 +296,18 @@ describe('API tokens', () => {
     expect(none).toEqual(
       [
         'allTokens',
+        'beginSecondFactor',
+        'confirmSecondFactor',
         'createToken',
         'endOwnSignIn',
         'me',
         'ownData',
         'ownSignIns',
+        'removeSecondFactor',
+        'resetSecondFactor',
         'revokeAnyToken',
         'revokeToken',
+        'secondFactor',
         'setPassword',
         'setPin',
         'signOut',

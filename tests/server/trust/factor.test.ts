@@ -1,4 +1,5 @@
 import { execFile } from 'node:child_process'
+import { randomUUID } from 'node:crypto'
 import { promisify } from 'node:util'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { Secret, TOTP } from 'otpauth'
@@ -176,6 +177,9 @@ describe('a site that asks its leads for one', () => {
       expect([path, answer.status, answer.body.error?.code]).toEqual([path, 403, 'factor_needed'])
     }
     expect((await instructor.send('GET', '/shift')).status).toBe(200)
+    // Whoever feels ill is never asked for a code first.
+    const alarm = { id: randomUUID(), kind: 'bad_air' }
+    expect((await lead.send('POST', '/alarms', alarm)).status).toBe(201)
     const begun = await lead.send<{ key: string }>('POST', '/account/second-factor', {
       password: PASSWORD,
     })

@@ -35,6 +35,17 @@ const audit = async (action: string): Promise<number> =>
     )
   ).rows[0].n
 
+describe('many at the same moment', () => {
+  it('are each looked at: nobody waits because others sign in too', async () => {
+    for (let wave = 0; wave < 3; wave++) {
+      const answers = await Promise.all(
+        Array.from({ length: 20 }, (_, i) => wrong(`nobody-${wave}-${i}@tries.example`)),
+      )
+      expect(new Set(answers.map((answer) => answer.status))).toEqual(new Set([401]))
+    }
+  })
+})
+
 describe('many wrong passwords', () => {
   it('make strangers wait, twice as long each time, and leave the known device of the lead open', async () => {
     const known = await new Person(app).signIn(LEAD, PASSWORD)
