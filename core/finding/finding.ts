@@ -35,6 +35,8 @@ export const UNITS = [
   'share',
   'count',
   'L/h',
+  'kg',
+  'K',
 ] as const
 export type Unit = (typeof UNITS)[number]
 /** A number with its unit in SI (or a shade number, which has none). */

@@ -21,6 +21,7 @@ const INCH_MM = convert(1, 'inch').to('mm')
 const POUND_KG = convert(1, 'pound').to('kg')
 /** Conventional inch of water, ISO 80000-4. */
 const PASCAL_INCH_WATER = 249.0889
+const ZERO_CELSIUS = 273.15
 const PSI_PA = convert(1, 'psi').to('Pa')
 
 /** How a quantity is shown, and the way back. Inside everything is SI. */
@@ -51,6 +52,12 @@ const US: Record<Unit, Display> = {
   s: same('s'),
   days: same('days'),
   OD: same(''),
+  kg: scaled('lb', POUND_KG),
+  K: {
+    unit: '°F',
+    from: (kelvin) => (kelvin - ZERO_CELSIUS) * 1.8 + 32,
+    to: (fahrenheit) => (fahrenheit - 32) / 1.8 + ZERO_CELSIUS,
+  },
 }
 const SI: Record<Unit, Display> = {
   ...US,
@@ -64,6 +71,12 @@ const SI: Record<Unit, Display> = {
   Pa: scaled('bar', 1e5),
   'Pa static': same('Pa'),
   'L/h': same('L/h'),
+  kg: same('kg'),
+  K: {
+    unit: '°C',
+    from: (kelvin) => kelvin - ZERO_CELSIUS,
+    to: (celsius) => celsius + ZERO_CELSIUS,
+  },
 }
 
 export const display = (unit: Unit, units: Units): Display => (units === 'us' ? US : SI)[unit]
