@@ -1,6 +1,7 @@
 import sql, { raw, type Sql } from 'sql-template-tag'
 import { insertInto } from './insert'
 import { isVersion } from './version'
+import { partsOfLabel } from '#core/gas/label'
 import type { GearKind } from '#core/inspection/checklist.table'
 import { isDue } from '#core/inspection/gear'
 import type { HelmetDetails } from '#core/shade/helmet'
@@ -200,6 +201,7 @@ export async function insertGear(
         site_id: row.site,
         label: row.label,
         gas: row.gas,
+        parts: partsText(row.gas),
         description: row.description,
         every_days: row.everyDays,
         rehearsal: row.rehearsal,
@@ -227,6 +229,12 @@ export async function insertGear(
   )
 }
 
+/** What a label says of the gas; null where no row of the table says the very same. */
+const partsText = (label: string): string | null => {
+  const parts = partsOfLabel(label)
+  return parts && JSON.stringify(parts)
+}
+
 /** What differs between a helmet and a machine. */
 const ofHelmet = (
   row: GearBody,
@@ -251,10 +259,13 @@ export async function updateGear(db: Db, id: string, row: GearBody): Promise<boo
           UPDATE cylinder
           SET
             label = ${row.label},
+            -- A new label is a new gas; the same one leaves what is told of it.
+            parts = CASE WHEN gas = ${row.gas} THEN parts ELSE ${partsText(row.gas)}::jsonb END,
             gas = ${row.gas},
             description = ${row.description},
             every_days = ${row.everyDays},
             station_id = ${row.stationId},
+            store_id = CASE WHEN ${row.stationId}::uuid IS NULL THEN store_id END,
             version = version + 1
           WHERE id = ${id} AND ${isVersion(row.version)}
         `)

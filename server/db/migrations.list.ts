@@ -19,4 +19,5 @@ export const MIGRATIONS = [
   '0017_second_factor',
   '0018_audit_copy',
   '0019_try_clock',
+  '0020_gas',
 ] as const

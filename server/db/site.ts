@@ -16,6 +16,7 @@ export interface SiteRow {
   rule_set: RuleSet
   house_minutes: number | null
   lead_factor: boolean
+  stops_untested: boolean
   shade_school: School
   safety_toe: boolean
   hard_hat: boolean
@@ -42,7 +43,7 @@ export async function insertSite(
 export async function findSite(db: Db, id: string): Promise<SiteRow> {
   const { rows } = await db.query<SiteRow>(sql`
     SELECT
-      id, name, time_zone, units, shift_hours, rule_set, house_minutes, lead_factor, shade_school,
+      id, name, time_zone, units, shift_hours, rule_set, house_minutes, lead_factor, stops_untested, shade_school,
       safety_toe, hard_hat, season, limit_sets, version
     FROM site
     WHERE id = ${id}
@@ -61,6 +62,7 @@ export async function updateSite(
     ruleSet: string
     houseMinutes: number | null
     leadFactor: boolean
+    stopsUntested: boolean
     shadeSchool: string
     safetyToe: boolean
     hardHat: boolean
@@ -79,6 +81,7 @@ export async function updateSite(
       rule_set = ${body.ruleSet},
       house_minutes = ${body.houseMinutes},
       lead_factor = ${body.leadFactor},
+      stops_untested = ${body.stopsUntested},
       shade_school = ${body.shadeSchool},
       safety_toe = ${body.safetyToe},
       hard_hat = ${body.hardHat},

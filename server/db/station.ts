@@ -14,6 +14,15 @@ export async function listStations(db: Db, site: string): Promise<Station[]> {
   return rows
 }
 
+export async function findStation(db: Db, id: string): Promise<{ name: string } | null> {
+  const { rows } = await db.query<{ name: string }>(sql`
+    SELECT name
+    FROM station
+    WHERE id = ${id}
+  `)
+  return rows[0] ?? null
+}
+
 export async function insertStation(
   db: Db,
   row: StationBody & {

@@ -141,6 +141,7 @@ const CONSTRAINTS: Record<string, { message: string; path: string }> = {
   },
   house_chart_once_a_day: { message: 'A chart already begins on this day.', path: 'effectiveFrom' },
   course_name_once: { message: 'Another course already has this name.', path: 'name' },
+  gas_store_name_once: { message: 'Another store already has this name.', path: 'name' },
   stock_code_once: { message: 'Another item of the store already has this code.', path: 'code' },
   session_helmet_once: {
     message: 'Someone else in this session wears this helmet.',

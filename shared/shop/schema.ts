@@ -16,6 +16,8 @@ export const siteBody = z.strictObject({
   houseMinutes: z.number().int().min(30, 'At least 30 minutes.').max(480).nullable(),
   /** Safety leads sign in with a second factor. */
   leadFactor: z.boolean(),
+  /** Nobody uses a cylinder past its test date. */
+  stopsUntested: z.boolean(),
   ...siteRules,
   version,
 })

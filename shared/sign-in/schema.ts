@@ -89,6 +89,7 @@ export const meSchema = z.object({
     ruleSet: z.enum(RULE_SETS),
     houseMinutes: z.number().nullable(),
     leadFactor: z.boolean(),
+    stopsUntested: z.boolean(),
     version: z.number(),
     rules: rulesSchema,
   }),

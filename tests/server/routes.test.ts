@@ -80,6 +80,7 @@ function sample(route: Contract, target: Shop): { path: string; body?: unknown }
       ruleSet: 'nfpa51b',
       houseMinutes: null,
       leadFactor: false,
+      stopsUntested: false,
       shadeSchool: 'guide',
       safetyToe: false,
       hardHat: false,

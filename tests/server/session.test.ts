@@ -656,6 +656,7 @@ describe('people and their records', () => {
       ruleSet: 'nfpa51b',
       houseMinutes: null,
       leadFactor: false,
+      stopsUntested: false,
       shadeSchool: 'house',
       safetyToe: true,
       hardHat: false,

@@ -378,6 +378,7 @@ describe('shift', () => {
       ruleSet: 'osha',
       houseMinutes: 45,
       leadFactor: false,
+      stopsUntested: false,
       shadeSchool: 'guide',
       safetyToe: false,
       hardHat: false,

@@ -107,6 +107,7 @@ async function saved(): Promise<unknown> {
       <div class="space-y-2">
         <UCheckbox v-model="site.safetyToe" label="Safety toe is a site rule" />
         <UCheckbox v-model="site.hardHat" label="Hard hat is a site rule" />
+        <UCheckbox v-model="site.stopsUntested" label="Nobody uses a cylinder past its test date" />
         <UCheckbox v-model="site.leadFactor" label="Safety leads sign in with a second factor" />
       </div>
       <fieldset class="sm:col-span-2 lg:col-span-3">

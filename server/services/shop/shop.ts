@@ -16,6 +16,8 @@ import { siteDay } from './day'
 export interface ShopScope extends GearScope {
   today: string
   rules: ShopRules
+  /** Nobody uses a cylinder past its test date. */
+  stopsUntested: boolean
 }
 
 /** The site's zone decides what day it is. */
@@ -27,6 +29,7 @@ export async function scopeOf(db: Db, actor: Actor): Promise<ShopScope> {
     now: actor.now,
     timeZone: site.time_zone,
     today,
+    stopsUntested: site.stops_untested,
     rules: {
       school: site.shade_school,
       house: await chartInForce(db, actor.site, today),
@@ -59,6 +62,7 @@ const siteAsBody = (row: SiteRow) => ({
   ruleSet: row.rule_set,
   houseMinutes: row.house_minutes,
   leadFactor: row.lead_factor,
+  stopsUntested: row.stops_untested,
   shadeSchool: row.shade_school,
   safetyToe: row.safety_toe,
   hardHat: row.hard_hat,

@@ -117,6 +117,7 @@ describe('two who edit one thing', () => {
       ruleSet: 'nfpa51b',
       houseMinutes: null,
       leadFactor: false,
+      stopsUntested: false,
       shadeSchool: 'guide',
       safetyToe: false,
       hardHat: false,

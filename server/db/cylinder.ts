@@ -1,0 +1,271 @@
+import sql, { type Sql } from 'sql-template-tag'
+import type { Composition } from '#core/gas/gas.table'
+import type { CylinderState } from '#core/gas/move'
+import type { Outlet } from '#core/gas/outlet.table'
+import type { CylinderDetails } from '#shared/gas/schema'
+import type { GearScope } from './gear'
+import { insertInto } from './insert'
+import { pageOf, pattern, type Page, type PageQuery } from './page'
+import type { Db } from './pool'
+import { isVersion } from './version'
+
+export interface CylinderRow {
+  id: string
+  label: string
+  gas: string
+  parts: Composition | null
+  volume: number | null
+  nominal: number | null
+  tare: number | null
+  service: number | null
+  marks: string
+  serial: string
+  tenure: 'owned' | 'rented' | null
+  daily_rate: number | null
+  supplier: string
+  outlet: Outlet | null
+  capped: boolean | null
+  chained: boolean | null
+  state: CylinderState | null
+  store_id: string | null
+  station_id: string | null
+  place: string | null
+  lock_reason: string | null
+  arrived_on: string | null
+  version: number
+  pressure: number | null
+  temperature: number | null
+  weight: number | null
+  read_at: Date | null
+  read_days_ago: number | null
+}
+
+const COLUMNS = sql`
+  c.id, c.label, c.gas, c.parts, c.volume, c.nominal, c.tare, c.service, c.marks, c.serial,
+  c.tenure, c.daily_rate, c.supplier, c.outlet, c.capped, c.chained, c.state, c.store_id,
+  c.station_id, coalesce(s.name, b.name) AS place, c.lock_reason, c.arrived_on, c.version
+`
+const PLACES = sql`
+  cylinder c
+  LEFT JOIN gas_store s ON s.id = c.store_id
+  LEFT JOIN station b ON b.id = c.station_id
+`
+/** Each with its newest reading: one look into an index. */
+const withReading = ({ now, timeZone }: GearScope): { columns: Sql; join: Sql } => ({
+  columns: sql`
+    r.pressure, r.temperature, r.weight, r.at AS read_at,
+    (
+      (${now}::timestamptz AT TIME ZONE ${timeZone})::date - (r.at AT TIME ZONE ${timeZone})::date
+    ) AS read_days_ago
+  `,
+  join: sql`
+    LEFT JOIN LATERAL (
+      SELECT pressure, temperature, weight, at
+      FROM cylinder_event
+      WHERE cylinder_id = c.id AND kind = 'reading'
+      ORDER BY at DESC
+      LIMIT 1
+    ) r ON true
+  `,
+})
+
+const ORDER = {
+  label: sql`label, id`,
+  place: sql`place NULLS LAST, label, id`,
+} as const
+
+export function listCylinders(
+  db: Db,
+  scope: GearScope,
+  query: PageQuery & { sort: keyof typeof ORDER; state?: CylinderState; store?: string },
+): Promise<Page<CylinderRow>> {
+  const like = pattern(query.q)
+  const state = query.state ?? null
+  const store = query.store ?? null
+  const { columns, join } = withReading(scope)
+  const from = sql`
+    (
+      SELECT ${COLUMNS}
+      FROM ${PLACES}
+      WHERE c.site_id = ${scope.site}
+        AND (
+          CASE
+            WHEN ${state}::text IS NULL THEN c.state IS DISTINCT FROM 'returned'
+            ELSE c.state = ${state}
+          END
+        )
+        AND (${store}::uuid IS NULL OR c.store_id = ${store})
+        AND (c.label ILIKE ${like} OR c.gas ILIKE ${like} OR c.serial ILIKE ${like})
+    ) c
+    ${join}
+  `
+  return pageOf(
+    db,
+    query.page,
+    { select: sql`c.*, ${columns}`, from, order: ORDER[query.sort] },
+    (row: CylinderRow) => row,
+  )
+}
+
+export async function findCylinder(
+  db: Db,
+  scope: GearScope,
+  id: string,
+): Promise<CylinderRow | null> {
+  const { columns, join } = withReading(scope)
+  const { rows } = await db.query<CylinderRow>(sql`
+    SELECT ${COLUMNS}, ${columns}
+    FROM ${PLACES} ${join}
+    WHERE c.id = ${id} AND c.site_id = ${scope.site}
+  `)
+  return rows[0] ?? null
+}
+
+/** What stands in a store now. */
+export async function cylindersOfStore(
+  db: Db,
+  scope: GearScope,
+  store: string,
+  most: number,
+): Promise<CylinderRow[]> {
+  const { columns, join } = withReading(scope)
+  const { rows } = await db.query<CylinderRow>(sql`
+    SELECT ${COLUMNS}, ${columns}
+    FROM ${PLACES} ${join}
+    WHERE c.store_id = ${store} AND c.state IS DISTINCT FROM 'returned'
+    ORDER BY (c.state = 'empty'), c.gas, c.label
+    LIMIT ${most}
+  `)
+  return rows
+}
+
+/** Held, so that two who move it come after each other. */
+export async function holdCylinder(db: Db, id: string): Promise<void> {
+  await db.query(sql`
+    SELECT 1
+    FROM cylinder
+    WHERE id = ${id}
+    FOR UPDATE
+  `)
+}
+
+/** @param gas the name of its parts, or what the label says where they are not told */
+export async function updateCylinder(
+  db: Db,
+  id: string,
+  body: CylinderDetails,
+  gas: string | null,
+): Promise<boolean> {
+  const { rowCount } = await db.query(sql`
+    UPDATE cylinder
+    SET
+      parts = ${body.parts && JSON.stringify(body.parts)},
+      gas = coalesce(${gas}, gas),
+      volume = ${body.volume},
+      nominal = ${body.nominal},
+      tare = ${body.tare},
+      service = ${body.service},
+      marks = ${body.marks},
+      serial = ${body.serial},
+      tenure = ${body.tenure},
+      daily_rate = ${body.dailyRate},
+      supplier = ${body.supplier},
+      outlet = ${body.outlet},
+      capped = ${body.capped},
+      chained = ${body.chained},
+      version = version + 1
+    WHERE id = ${id} AND ${isVersion(body.version)}
+  `)
+  return rowCount === 1
+}
+
+export interface NewCylinderEvent {
+  id: string
+  organisation: string
+  cylinder: string
+  kind: 'reading' | 'move'
+  at: Date
+  person: string
+  reading?: { pressure: number | null; temperature: number | null; weight: number | null }
+  move?: { state: CylinderState; storeId: string | null; stationId: string | null }
+  note: string
+  rehearsal: boolean
+}
+
+export async function insertCylinderEvent(db: Db, row: NewCylinderEvent): Promise<void> {
+  await db.query(
+    insertInto('cylinder_event', {
+      id: row.id,
+      organisation_id: row.organisation,
+      cylinder_id: row.cylinder,
+      kind: row.kind,
+      at: row.at,
+      person_id: row.person,
+      pressure: row.reading?.pressure ?? null,
+      temperature: row.reading?.temperature ?? null,
+      weight: row.reading?.weight ?? null,
+      state: row.move?.state ?? null,
+      store_id: row.move?.storeId ?? null,
+      station_id: row.move?.stationId ?? null,
+      note: row.note,
+      rehearsal: row.rehearsal,
+    }),
+  )
+}
+
+/** State and place follow from the newest move. */
+export async function setPlace(
+  db: Db,
+  id: string,
+  to: {
+    state: CylinderState
+    storeId: string | null
+    stationId: string | null
+    capped: boolean
+    chained: boolean | null
+    today: string
+  },
+): Promise<void> {
+  await db.query(sql`
+    UPDATE cylinder
+    SET
+      state = ${to.state},
+      store_id = ${to.storeId},
+      station_id = ${to.stationId},
+      capped = ${to.capped},
+      chained = ${to.chained},
+      returned_on = CASE WHEN ${to.state} = 'returned' THEN ${to.today}::date END,
+      version = version + 1
+    WHERE id = ${id}
+  `)
+}
+
+export interface CylinderEventRow {
+  id: string
+  kind: 'reading' | 'move'
+  at: Date
+  by: string
+  pressure: number | null
+  temperature: number | null
+  weight: number | null
+  state: CylinderState | null
+  place: string | null
+  note: string
+  rehearsal: boolean
+}
+
+export async function eventsOf(db: Db, id: string, most: number): Promise<CylinderEventRow[]> {
+  const { rows } = await db.query<CylinderEventRow>(sql`
+    SELECT
+      e.id, e.kind, e.at, p.name AS by, e.pressure, e.temperature, e.weight, e.state,
+      coalesce(s.name, b.name) AS place, e.note, e.rehearsal
+    FROM cylinder_event e
+      JOIN person p ON p.id = e.person_id
+      LEFT JOIN gas_store s ON s.id = e.store_id
+      LEFT JOIN station b ON b.id = e.station_id
+    WHERE e.cylinder_id = ${id}
+    ORDER BY e.at DESC, e.id
+    LIMIT ${most}
+  `)
+  return rows
+}

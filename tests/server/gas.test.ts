@@ -1,0 +1,307 @@
+import { randomUUID } from 'node:crypto'
+import { readFileSync } from 'node:fs'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { PRODUCTS } from '#core/gas/gas.table'
+import { LABELS, partsOfLabel } from '#core/gas/label'
+import type { Cylinder } from '#shared/gas/schema'
+import { startApp, withOwner, type App } from '../app'
+import { made, makeShop, type Shop } from './shop.fixture'
+
+let app: App
+let shop: Shop
+let cylinder: string
+let store: string
+beforeAll(async () => {
+  app = await startApp()
+  shop = await makeShop(app, 'gas')
+  const { lead } = shop.people
+  store = await made(lead, '/gas-stores', {
+    name: 'North wall',
+    indoors: true,
+    oxygenToFuel: null,
+    barrier: null,
+    toCombustibles: 10,
+    toHeat: 5,
+    apart: null,
+  })
+  cylinder = await made(lead, '/gear', {
+    kind: 'cylinder',
+    label: 'G-1',
+    gas: 'Argon 75/CO2 25',
+    description: '',
+    everyDays: 7,
+  })
+})
+afterAll(() => app.end())
+
+interface Refused {
+  error?: { code: string; message: string; fields?: { path: string; message: string }[] }
+}
+const read = async (id = cylinder): Promise<Cylinder> =>
+  (await shop.people.worker.send<{ cylinder: Cylinder }>('GET', `/cylinders/${id}`)).body.cylinder
+const DETAILS = {
+  parts: PRODUCTS.argonCo2_25.parts,
+  volume: 0.049,
+  nominal: null,
+  tare: null,
+  service: 18.2e6,
+  marks: 'DOT 3AA2640 03/2024+',
+  serial: 'K-1',
+  tenure: 'rented',
+  dailyRate: 0.4,
+  supplier: 'Harbour Gas',
+  outlet: '580',
+  capped: true,
+  chained: true,
+}
+const SHUT = { shut: true, regulatorOff: true, capped: true, guarded: false }
+const move = (more: object, version: number, person = shop.people.worker) =>
+  person.send<Cylinder & Refused>('POST', `/cylinders/${cylinder}/moves`, {
+    eventId: randomUUID(),
+    version,
+    state: 'full',
+    storeId: store,
+    stationId: null,
+    checks: SHUT,
+    chained: true,
+    ...more,
+  })
+const reading = (more: object, id = randomUUID()) =>
+  shop.people.worker.send<Cylinder & Refused>('POST', `/cylinders/${cylinder}/readings`, {
+    eventId: id,
+    pressure: 15e6,
+    temperature: 293.15,
+    weight: null,
+    ...more,
+  })
+const fault = ({ status, body }: { status: number; body: Refused }) => [
+  status,
+  body.error?.fields?.[0]?.path ?? body.error?.code,
+]
+
+describe('the gas of a label', () => {
+  it('is taken where it says the very name, else not told', async () => {
+    expect((await read()).parts).toEqual({ argon: 0.75, carbonDioxide: 0.25 })
+    const other = await made(shop.people.lead, '/gear', {
+      kind: 'cylinder',
+      label: 'G-2',
+      gas: 'Tri-mix blue cap',
+      description: '',
+      everyDays: 7,
+    })
+    const { parts, findings } = await read(other)
+    expect([parts, findings[0]!.level]).toEqual([null, 'unknown'])
+  })
+
+  it('is the same in the migration of rows from before', async () => {
+    const text = readFileSync('server/db/migrations/0020_gas.sql', 'utf8')
+    const rows = [...text.matchAll(/^ {2}\('([a-z0-9]+)', '(\{.*?\})'/gm)]
+    const migrated = Object.fromEntries(rows.map(([, label, parts]) => [label, JSON.parse(parts!)]))
+    expect(migrated).toEqual(
+      Object.fromEntries(Object.keys(LABELS).map((label) => [label, partsOfLabel(label)])),
+    )
+  })
+})
+
+describe('what is told of a cylinder', () => {
+  it('is kept, and a second edit of an older version is told', async () => {
+    const { lead, worker } = shop.people
+    const { version } = await read()
+    const path = `/cylinders/${cylinder}`
+    expect((await lead.send('PUT', path, { ...DETAILS, version })).status).toBe(200)
+    const late = await lead.send<Refused>('PUT', path, { ...DETAILS, serial: 'K-2', version })
+    expect(fault(late)).toEqual([409, 'serial'])
+    expect((await worker.send('PUT', path, DETAILS)).status).toBe(403)
+    expect(await read()).toMatchObject({
+      serial: 'K-1',
+      retestDue: '2029-03',
+      supplier: 'Harbour Gas',
+    })
+  })
+  it.each([
+    [{ parts: { argon: 0.5 } }, 'parts'],
+    [{ parts: { argon: 2 } }, 'parts.argon'],
+    [{ volume: 0 }, 'volume'],
+    [{ service: 1e12 }, 'service'],
+    [{ outlet: '999' }, 'outlet'],
+    [{ more: 1 }, 'more'],
+  ])('refuses %j at its field', async (more, path) => {
+    const answer = await shop.people.lead.send<Refused>('PUT', `/cylinders/${cylinder}`, {
+      ...DETAILS,
+      ...more,
+    })
+    expect(fault(answer)).toEqual([400, path])
+  })
+})
+
+describe('readings', () => {
+  it('tell what is left, once for each event', async () => {
+    const id = randomUUID()
+    const first = await reading({}, id)
+    expect([first.status, first.body.findings[0]!.level]).toEqual([201, 'clear'])
+    expect(first.body.share).toBeGreaterThan(0.75)
+    expect((await reading({}, id)).status).toBe(201)
+    expect(fault(await reading({ pressure: 14e6 }, id))).toEqual([409, 'event_used'])
+    const { rows } = await withOwner(app.ownerUrl, (db) =>
+      db.query("SELECT pressure FROM cylinder_event WHERE kind = 'reading'"),
+    )
+    expect(rows).toEqual([{ pressure: 15e6 }])
+  })
+  it.each([
+    [{ pressure: 25e6 }, 'pressure'],
+    [{ pressure: -1 }, 'pressure'],
+    [{ pressure: null }, 'pressure'],
+    [{ temperature: 20 }, 'temperature'],
+    [{ weight: 0 }, 'weight'],
+  ])('that cannot be right are refused at the field: %j', async (more, path) => {
+    expect(fault(await reading(more))).toEqual([400, path])
+  })
+  it('a viewer logs none', async () => {
+    const answer = await shop.people.viewer.send('POST', `/cylinders/${cylinder}/readings`, {
+      eventId: randomUUID(),
+      pressure: 1e6,
+      temperature: 293,
+      weight: null,
+    })
+    expect(answer.status).toBe(403)
+  })
+})
+
+describe('moves', () => {
+  it('ask for the cap first, a regulator off and a shut valve', async () => {
+    const { version } = await read()
+    for (const [checks, path] of [
+      [{ ...SHUT, shut: false }, 'checks.shut'],
+      [{ ...SHUT, regulatorOff: false }, 'checks.regulatorOff'],
+      [{ ...SHUT, capped: false }, 'checks.capped'],
+    ] as const)
+      expect(fault(await move({ checks }, version))).toEqual([400, path])
+    const guarded = { shut: true, regulatorOff: false, capped: false, guarded: true }
+    expect((await move({ checks: guarded }, version)).status).toBe(201)
+  })
+
+  it('of two at once one wins and the other is told', async () => {
+    const { version } = await read()
+    const there = { state: 'connected', storeId: null, stationId: shop.station }
+    const both = await Promise.all([move(there, version), move({ state: 'empty' }, version)])
+    expect(both.map((answer) => answer.status).sort()).toEqual([201, 409])
+    const told = both.find((answer) => answer.status === 409)!
+    expect(told.body.error!.message).toContain('Somebody else')
+  })
+
+  it('are kept with who and when, and cannot be changed afterwards', async () => {
+    const { body } = await shop.people.viewer.send<{ events: { kind: string; by: string }[] }>(
+      'GET',
+      `/cylinders/${cylinder}`,
+    )
+    expect(body.events.filter((event) => event.kind === 'move')).toHaveLength(2)
+    expect(body.events[0]!.by).toBeTruthy()
+    await withOwner(app.ownerUrl, async (db) => {
+      await db.query('SET ROLE zonaris_app')
+      await expect(db.query("UPDATE cylinder_event SET note = 'x'")).rejects.toThrow(
+        'permission denied',
+      )
+      await expect(db.query('DELETE FROM cylinder_event')).rejects.toThrow('permission denied')
+    })
+  })
+
+  it('one that is locked out is not connected; one set apart is moved on by staff', async () => {
+    const lock = (reason: string | null) =>
+      withOwner(app.ownerUrl, (db) =>
+        db.query(
+          'UPDATE cylinder SET lock_reason = $2, locked_at = CASE WHEN $2::text IS NULL THEN NULL ELSE now() END WHERE id = $1',
+          [cylinder, reason],
+        ),
+      )
+    await move({ state: 'full' }, (await read()).version)
+    await lock('Valve leaks')
+    const connect = { state: 'connected', storeId: null, stationId: shop.station }
+    expect(fault(await move(connect, (await read()).version))).toEqual([409, 'locked'])
+    expect((await move({ state: 'quarantine' }, (await read()).version)).status).toBe(201)
+    await lock(null)
+    expect((await move({ state: 'full' }, (await read()).version)).status).toBe(403)
+    const { lead } = shop.people
+    expect((await move({ state: 'empty' }, (await read()).version, lead)).status).toBe(201)
+    expect(fault(await move(connect, (await read()).version))).toEqual([400, 'state'])
+  })
+
+  it('one that went back is done', async () => {
+    const gone = await move({ state: 'returned', storeId: null }, (await read()).version)
+    expect(gone.status).toBe(201)
+    expect(fault(await move({}, (await read()).version))).toEqual([400, 'state'])
+    expect(fault(await reading({}))).toEqual([409, 'returned'])
+    const list = await shop.people.worker.send<{ rows: Cylinder[] }>('GET', '/cylinders?q=G-1')
+    expect(list.body.rows).toEqual([])
+    const back = await shop.people.worker.send<{ rows: Cylinder[] }>(
+      'GET',
+      '/cylinders?state=returned',
+    )
+    expect(back.body.rows.map((row) => row.label)).toEqual(['G-1'])
+  })
+})
+
+describe('a store', () => {
+  it('is judged by what stands in it now', async () => {
+    const { lead, worker } = shop.people
+    const level = async (code: string): Promise<string | undefined> =>
+      (
+        await worker.send<{ findings: { code: string; level: string }[] }>(
+          'GET',
+          `/gas-stores/${store}`,
+        )
+      ).body.findings.find((one) => one.code === `gas.store.${code}`)?.level
+    expect(await level('apart')).toBeUndefined()
+    for (const [label, gas] of [
+      ['O-1', 'Oxygen'],
+      ['A-1', 'Acetylene'],
+    ] as const) {
+      const id = await made(lead, '/gear', {
+        kind: 'cylinder',
+        label,
+        gas,
+        description: '',
+        everyDays: 7,
+      })
+      const { version } = await read(id)
+      const answer = await worker.send('POST', `/cylinders/${id}/moves`, {
+        eventId: randomUUID(),
+        version,
+        state: 'full',
+        storeId: store,
+        stationId: null,
+        checks: SHUT,
+        chained: true,
+      })
+      expect(answer.status).toBe(201)
+    }
+    expect(await level('apart')).toBe('unknown')
+    const body = {
+      name: 'North wall',
+      indoors: true,
+      oxygenToFuel: 2,
+      barrier: false,
+      toCombustibles: 10,
+      toHeat: 5,
+      apart: true,
+    }
+    expect((await lead.send('PUT', `/gas-stores/${store}`, body)).status).toBe(200)
+    expect(await level('apart')).toBe('stop')
+    expect(
+      (await lead.send('PUT', `/gas-stores/${store}`, { ...body, barrier: true })).status,
+    ).toBe(200)
+    expect(await level('apart')).toBe('clear')
+    expect((await worker.send('PUT', `/gas-stores/${store}`, body)).status).toBe(403)
+  })
+  it('has a name of its own', async () => {
+    const again = await shop.people.lead.send<Refused>('POST', '/gas-stores', {
+      name: 'North wall',
+      indoors: null,
+      oxygenToFuel: null,
+      barrier: null,
+      toCombustibles: null,
+      toHeat: null,
+      apart: null,
+    })
+    expect(fault(again)).toEqual([409, 'name'])
+  })
+})
