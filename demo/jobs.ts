@@ -29,6 +29,7 @@ const base: JobSpec = {
   arcHidden: false,
   shieldGas: 'active',
   gasFlow: null,
+  shieldFlow: 16.5,
   laser: null,
   arcMinutes: 120,
   welders: 1,
@@ -60,6 +61,7 @@ export const JOBS: Record<string, DemoJob> = {
     spec: {
       ...base,
       process: 'SMAW',
+      shieldFlow: null,
       amps: 165,
       ampsFrom: 140,
       electrode: inches(5 / 32),
@@ -79,6 +81,7 @@ export const JOBS: Record<string, DemoJob> = {
     spec: {
       ...base,
       process: 'SMAW',
+      shieldFlow: null,
       amps: 130,
       electrode: inches(1 / 8),
       consumable: 'SMAW E7018',
@@ -95,6 +98,7 @@ export const JOBS: Record<string, DemoJob> = {
     spec: {
       ...base,
       process: 'GTAW',
+      shieldFlow: 8,
       amps: 95,
       consumable: null,
       baseMetal: 'stainless',
@@ -136,6 +140,7 @@ export const JOBS: Record<string, DemoJob> = {
     spec: {
       ...base,
       process: 'OFC',
+      shieldFlow: null,
       amps: null,
       consumable: null,
       thickness: inches(1 / 2),
@@ -160,6 +165,7 @@ export const JOBS: Record<string, DemoJob> = {
     spec: {
       ...base,
       process: 'SMAW',
+      shieldFlow: null,
       amps: 120,
       electrode: inches(1 / 8),
       consumable: 'SMAW E7018',
@@ -187,6 +193,7 @@ export const JOBS: Record<string, DemoJob> = {
     spec: {
       ...base,
       process: 'SMAW',
+      shieldFlow: null,
       amps: 140,
       electrode: inches(1 / 8),
       consumable: 'SMAW E7018',
@@ -211,6 +218,7 @@ export const JOBS: Record<string, DemoJob> = {
     spec: {
       ...base,
       process: 'SMAW',
+      shieldFlow: null,
       amps: 150,
       electrode: inches(5 / 32),
       consumable: 'SMAW E6010',
@@ -254,6 +262,7 @@ export const JOBS: Record<string, DemoJob> = {
     spec: {
       ...base,
       process: 'SMAW',
+      shieldFlow: null,
       amps: 120,
       electrode: inches(1 / 8),
       consumable: 'SMAW E7018',

@@ -16,6 +16,7 @@ import { isSetupNeeded, setPin, makeFirst } from '#server/services/sign-in/accou
 import { dayAfter } from '#core/calendar/day'
 import { siteDay } from '#server/services/shop/day'
 import { addAir } from './air'
+import { addGas } from './gas'
 import { addRecords, addShopSchool, addYesterday, placeMachines } from './class'
 import { addPerson } from '#server/services/people/person'
 import { addStation, readStations, scopeOf } from '#server/services/shop/shop'
@@ -129,6 +130,8 @@ export async function loadDemo(say: (line: string) => void): Promise<boolean> {
   say('  the apprentice bay')
   const apprentices = people.slice(signIns.length, signIns.length + CLASS_SIZE)
   await placeMachines(actor, stock)
+  say('  what is in the cylinders, and where they stand')
+  say(`  ${await addGas(actor, stock, stations)} readings and moves`)
   await addRecords(actor, apprentices)
   say('  hoods, surveys, samples')
   await addAir(

@@ -35,6 +35,7 @@ export const UNITS = [
   'share',
   'count',
   'L/h',
+  'L/min',
   'kg',
   'K',
 ] as const

@@ -1,5 +1,7 @@
 import type { Finding, Reason } from '../finding/finding'
 import { COMMON_PRACTICE } from '../finding/source'
+import type { JobSpec } from '../job/job'
+import { isShielded } from './needs'
 
 /** What a piece of work takes from a cylinder. */
 export interface Demand {
@@ -24,6 +26,20 @@ export function demandOf({
   if (flow === null || arcMinutes === null) return null
   const amount = flow * (arcMinutes * 60 + postFlowSeconds * starts) + purge
   return Number.isFinite(amount) && amount >= 0 && flow > 0 && arcMinutes >= 0 ? amount : null
+}
+
+/** Shielding gas that a job takes, m3; null where its flow is not told, or nothing is shielded. */
+export function shieldDemand(
+  job: Pick<JobSpec, 'process' | 'shieldFlow' | 'arcMinutes'>,
+): number | null {
+  if (job.shieldFlow === null || !isShielded(job.process)) return null
+  return demandOf({
+    flow: job.shieldFlow / 1000 / 60,
+    arcMinutes: job.arcMinutes,
+    postFlowSeconds: 0,
+    starts: 0,
+    purge: 0,
+  })
 }
 
 /** What stays in a cylinder that is sent back: about 2 bar of its room. Common practice. */

@@ -11,6 +11,8 @@ export interface GearState {
   /** Whole days since the last inspection, null when there is none. */
   daysSince: number | null
   everyDays: number
+  /** Of a cylinder: what keeps it from work beside its inspection. */
+  held?: readonly Finding[]
 }
 
 /**
@@ -100,7 +102,7 @@ export function judgeGearOfJob(
     (kind) => needs[kind] && !gear.some((one) => one.kind === kind),
   )
   return [
-    ...gear.map(judgeGear),
+    ...gear.flatMap((one) => [judgeGear(one), ...(one.held ?? [])]),
     ...missing.map((kind): Finding => ({
       code: `gear.${kind}`,
       step: 'gear',

@@ -184,6 +184,8 @@ export interface JobSpec {
   shieldGas: 'active' | 'inert' | null
   /** Acetylene (gas welding) or oxygen (cutting), L/h. */
   gasFlow: number | null
+  /** Shielding gas at the torch, L/min; null: not told. */
+  shieldFlow: number | null
   laser: LaserSpec | null
   /** Arc time in the shift, minutes. */
   arcMinutes: number

@@ -48,6 +48,8 @@ export interface Member {
   helmet: (Helmet & { gear: GearState }) | null
   machine: GearState | null
   cylinder: GearState | null
+  /** Whether its cylinder lasts for the work of all who draw from it; left out where nothing tells. */
+  supply?: Finding | null
 }
 
 /** One square of the matrix; null when the work does not ask for it. */
@@ -156,7 +158,12 @@ export function judgeMember(member: Member, rules: ShopRules, today: string): Re
         case 'machine':
           return needs.machine ? gear(member.machine, 'machine') : null
         case 'cylinder':
-          return needs.cylinder ? gear(member.cylinder, 'cylinder') : null
+          if (!needs.cylinder) return null
+          return worstOf([
+            gear(member.cylinder, 'cylinder'),
+            ...(member.cylinder?.held ?? []),
+            ...(member.supply ? [member.supply] : []),
+          ])
         case 'extraction':
           return member.station === null
             ? make('station', 'unknown', 'No station is named.', 'Choose a station.')

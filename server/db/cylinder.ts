@@ -121,6 +121,20 @@ export async function findCylinder(
   return rows[0] ?? null
 }
 
+export async function cylindersById(
+  db: Db,
+  scope: GearScope,
+  ids: readonly string[],
+): Promise<CylinderRow[]> {
+  const { columns, join } = withReading(scope)
+  const { rows } = await db.query<CylinderRow>(sql`
+    SELECT ${COLUMNS}, ${columns}
+    FROM ${PLACES} ${join}
+    WHERE c.id = ANY (${ids}) AND c.site_id = ${scope.site}
+  `)
+  return rows
+}
+
 /** What stands in a store now. */
 export async function cylindersOfStore(
   db: Db,

@@ -34,25 +34,29 @@ export const cylinderBody = z.strictObject({
 })
 export type CylinderDetails = z.output<typeof cylinderBody>
 
-export const readingBody = z
-  .strictObject({
-    eventId: z.uuid(),
-    pressure: notNegative(MOST_PRESSURE).nullable(),
-    temperature: number
-      .min(COLDEST, 'Outside of what a shop sees.')
-      .max(HOTTEST, 'Outside of what a shop sees.')
-      .nullable(),
-    weight: positive(10_000).nullable(),
-    note: z.string().trim().max(500).default(''),
-  })
-  .refine(({ pressure, weight }) => pressure !== null || weight !== null, {
-    path: ['pressure'],
-    message: 'Enter the pressure or the weight.',
-  })
+const eventId = z.uuid()
+const note = z.string().trim().max(500).default('')
+const OUTSIDE = 'Outside of what a shop sees.'
+const reading = {
+  pressure: notNegative(MOST_PRESSURE).nullable(),
+  temperature: number.min(COLDEST, OUTSIDE).max(HOTTEST, OUTSIDE).nullable(),
+  weight: positive(10_000).nullable(),
+  note,
+}
+const isRead = ({
+  pressure,
+  weight,
+}: {
+  pressure: number | null
+  weight: number | null
+}): boolean => pressure !== null || weight !== null
+const NOTHING_READ = { path: ['pressure'], message: 'Enter the pressure or the weight.' }
+/** As somebody enters it; sent, it gets the identifier of its event. */
+export const readingEntry = z.strictObject(reading).refine(isRead, NOTHING_READ)
+export const readingBody = z.strictObject({ eventId, ...reading }).refine(isRead, NOTHING_READ)
 export type ReadingBody = z.output<typeof readingBody>
 
-export const cylinderMoveBody = z.strictObject({
-  eventId: z.uuid(),
+export const cylinderMoveEntry = z.strictObject({
   /** The version that was looked at: of two who move it at once, one wins and the other is told. */
   version: z.int32().min(1),
   state: z.enum(CYLINDER_STATES),
@@ -65,8 +69,9 @@ export const cylinderMoveBody = z.strictObject({
     guarded: z.boolean(),
   }),
   chained: z.boolean().nullable(),
-  note: z.string().trim().max(500).default(''),
+  note,
 })
+export const cylinderMoveBody = cylinderMoveEntry.extend({ eventId })
 export type CylinderMoveBody = z.output<typeof cylinderMoveBody>
 
 const readingSchema = z.object({

@@ -89,6 +89,7 @@ export const specShape = {
   arcHidden: z.boolean().default(false),
   shieldGas: z.enum(['active', 'inert']).nullable().default(null),
   gasFlow: positive(100_000).nullable().default(null),
+  shieldFlow: positive(1000).nullable().default(null),
   laser: laserSchema.nullable().default(null),
   arcMinutes: z.number().min(1, 'At least one minute.').max(720, 'At most 720 minutes in a shift.'),
   welders: z.number().int('Whole welders.').min(1, 'At least one.').max(100),

@@ -46,6 +46,7 @@ const US: Record<Unit, Display> = {
   share: scaled('%', 0.01),
   count: same(''),
   'L/h': scaled('cfh', FOOT ** 3 * 1000),
+  'L/min': scaled('cfh', (FOOT ** 3 * 1000) / 60),
   W: same('W'),
   nm: same('nm'),
   rad: scaled('mrad', 0.001),
@@ -71,6 +72,7 @@ const SI: Record<Unit, Display> = {
   Pa: scaled('bar', 1e5),
   'Pa static': same('Pa'),
   'L/h': same('L/h'),
+  'L/min': same('L/min'),
   kg: same('kg'),
   K: {
     unit: '°C',

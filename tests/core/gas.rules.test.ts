@@ -6,7 +6,10 @@ import { PRODUCTS } from '#core/gas/gas.table'
 import { hoseVolume, judgeLeak, type LeakTest } from '#core/gas/leak'
 import { OUTLETS } from '#core/gas/outlet.table'
 import { judgeStorage, type Store, type Stored } from '#core/gas/storage'
-import { demandOf, judgeSupply, minutesLeft, usable } from '#core/gas/supply'
+import { heldBack } from '#core/gas/held'
+import { judgeCylinder } from '#core/gas/judge'
+import type { CylinderState } from '#core/gas/move'
+import { demandOf, judgeSupply, minutesLeft, shieldDemand, usable } from '#core/gas/supply'
 import { worstLevel } from '#core/finding/finding'
 
 const PSI = 6894.757293168
@@ -381,5 +384,64 @@ describe('a store', () => {
   })
   it('with nothing in it there is nothing to say', () => {
     expect(judgeStorage(STORE, [])).toEqual([])
+  })
+})
+
+describe('what keeps a cylinder from work', () => {
+  const held = (state: CylinderState | null, marks = '', stopsUntested = false): string[] =>
+    heldBack(
+      'C-1',
+      state,
+      judgeCylinder(
+        {
+          body: { parts: null, volume: null, nominal: null, tare: null, service: null },
+          marks,
+          tenure: 'owned',
+          state,
+          reading: null,
+          readDaysAgo: null,
+        },
+        { today: '2026-11-26', stopsUntested },
+      ),
+    ).map((one) => one.level)
+  it.each<[CylinderState | null, string[]]>([
+    ['empty', ['stop']],
+    ['quarantine', ['stop']],
+    ['returned', ['stop']],
+    ['full', []],
+    ['inUse', []],
+    [null, []],
+  ])('%s: %j', (state, levels) => {
+    expect(held(state)).toEqual(levels)
+  })
+  it('a test date that ran out, a stop where the site says so', () => {
+    expect(held('full', 'DOT 3AA2400 06/2019')).toEqual(['caution'])
+    expect(held('full', 'DOT 3AA2400 06/2019', true)).toEqual(['stop'])
+    expect(held('full', 'DOT 3AA2400 06/2024')).toEqual([])
+  })
+  it('one that is drawn from is read each day, or what is left is unknown', () => {
+    const body = {
+      parts: PRODUCTS.argon.parts,
+      volume: 0.05,
+      nominal: null,
+      tare: null,
+      service: 15e6,
+    }
+    const reading = { pressure: 10e6, temperature: 293, weight: null }
+    const at = (state: CylinderState, readDaysAgo: number) =>
+      judgeCylinder(
+        { body, marks: '', tenure: null, state, reading, readDaysAgo },
+        { today: '2026-11-26', stopsUntested: false },
+      )
+    expect(at('inUse', 0).left).toBeGreaterThan(4)
+    expect(at('inUse', 1)).toMatchObject({ left: null, share: null })
+    expect(at('inUse', 1).findings[0]!.level).toBe('unknown')
+    expect(at('full', 30).left).toBeGreaterThan(4)
+  })
+  it('a job tells what it takes where its flow is told', () => {
+    const job = { process: 'GMAW', shieldFlow: 16.5, arcMinutes: 60 } as const
+    expect(shieldDemand(job)! / FOOT3).toBeCloseTo(34.96, 1)
+    expect(shieldDemand({ ...job, shieldFlow: null })).toBeNull()
+    expect(shieldDemand({ ...job, process: 'SMAW' })).toBeNull()
   })
 })

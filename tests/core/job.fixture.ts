@@ -17,6 +17,7 @@ export const JOB: JobSpec = {
   arcHidden: false,
   shieldGas: null,
   gasFlow: null,
+  shieldFlow: null,
   laser: null,
   arcMinutes: 120,
   welders: 1,

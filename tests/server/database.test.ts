@@ -42,6 +42,8 @@ const TABLES = [
   'api_token',
   'event_seen',
   'known_device',
+  'gas_store',
+  'cylinder_event',
   'second_factor',
   'station',
   'gear',

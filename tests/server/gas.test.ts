@@ -5,7 +5,8 @@ import { PRODUCTS } from '#core/gas/gas.table'
 import { LABELS, partsOfLabel } from '#core/gas/label'
 import type { Cylinder } from '#shared/gas/schema'
 import { startApp, withOwner, type App } from '../app'
-import { made, makeShop, type Shop } from './shop.fixture'
+import { JOB } from '../core/job.fixture'
+import { allPass, jobBody, made, makeShop, today, type Shop } from './shop.fixture'
 
 let app: App
 let shop: Shop
@@ -143,7 +144,7 @@ describe('readings', () => {
     expect((await reading({}, id)).status).toBe(201)
     expect(fault(await reading({ pressure: 14e6 }, id))).toEqual([409, 'event_used'])
     const { rows } = await withOwner(app.ownerUrl, (db) =>
-      db.query("SELECT pressure FROM cylinder_event WHERE kind = 'reading'"),
+      db.query('SELECT pressure FROM cylinder_event WHERE cylinder_id = $1', [cylinder]),
     )
     expect(rows).toEqual([{ pressure: 15e6 }])
   })
@@ -237,6 +238,98 @@ describe('moves', () => {
       '/cylinders?state=returned',
     )
     expect(back.body.rows.map((row) => row.label)).toEqual(['G-1'])
+  })
+})
+
+describe('work', () => {
+  const cell = async (id: string, spec: object) => {
+    const { lead } = shop.people
+    const job = await made(
+      lead,
+      '/jobs',
+      jobBody({
+        stationId: shop.station,
+        spec: { ...JOB, process: 'GMAW', ...spec },
+        cylinderIds: [id],
+      }),
+    )
+    const session = await made(lead, '/sessions', {
+      day: await today(lead),
+      title: `S ${randomUUID().slice(0, 6)}`,
+      courseId: null,
+    })
+    const set = { stationId: shop.station, jobId: job, cylinderId: id }
+    await lead.send('POST', `/sessions/${session}/changes`, {
+      change: { kind: 'add', people: [shop.ids.worker] },
+    })
+    await lead.send('POST', `/sessions/${session}/changes`, {
+      change: { kind: 'assign', people: [shop.ids.worker], set },
+    })
+    const { body } = await lead.send<{
+      members: {
+        cells: { need: string; finding: { level: string; sentence: string; code: string } | null }[]
+      }[]
+    }>('GET', `/sessions/${session}`)
+    const finding = body.members[0]!.cells.find(({ need }) => need === 'cylinder')!.finding!
+    const findings = (
+      await lead.send<{ findings: { code: string; level: string }[] }>('GET', `/jobs/${job}`)
+    ).body.findings
+    return { finding, findings }
+  }
+  const stand = async (label: string, bar: number | null, state = 'connected'): Promise<string> => {
+    const { lead, worker } = shop.people
+    const id = await made(lead, '/gear', {
+      kind: 'cylinder',
+      label,
+      gas: 'Argon',
+      description: '',
+      everyDays: 7,
+      stationId: shop.station,
+    })
+    await lead.send('PUT', `/cylinders/${id}`, { ...DETAILS, parts: PRODUCTS.argon.parts })
+    await made(worker, `/gear/cylinder/${id}/inspections`, { lines: allPass('cylinder') })
+    if (bar !== null)
+      await made(worker, `/cylinders/${id}/readings`, {
+        eventId: randomUUID(),
+        pressure: bar * 1e5,
+        temperature: 293,
+        weight: null,
+      })
+    const { version } = await read(id)
+    await made(worker, `/cylinders/${id}/moves`, {
+      eventId: randomUUID(),
+      version,
+      state,
+      storeId: null,
+      stationId: shop.station,
+      checks: SHUT,
+      chained: true,
+    })
+    return id
+  }
+
+  // 49 L at 150 bar hold about 7.8 m3; 16.5 L/min for two hours are 2 m3.
+  it('the square of a session says whether the cylinder lasts', async () => {
+    const spec = { shieldFlow: 16.5, arcMinutes: 120 }
+    expect((await cell(await stand('W-1', 150), spec)).finding.level).toBe('clear')
+    expect((await cell(await stand('W-2', 20), spec)).finding).toMatchObject({
+      level: 'stop',
+      code: 'gas.enough',
+    })
+    expect((await cell(await stand('W-3', null), spec)).finding).toMatchObject({
+      level: 'unknown',
+      code: 'gas.enough',
+    })
+    // Where no flow is told, the inspection is all that it says.
+    expect((await cell(await stand('W-4', null), { shieldFlow: null })).finding.code).toBe(
+      'gear.cylinder',
+    )
+  })
+
+  it('an empty one stops the square and the job', async () => {
+    const { finding, findings } = await cell(await stand('W-5', 150, 'empty'), { shieldFlow: null })
+    expect([finding.code, finding.level]).toEqual(['gas.state', 'stop'])
+    expect(findings.find(({ code }) => code === 'gas.state')?.level).toBe('stop')
   })
 })
 

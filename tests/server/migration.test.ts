@@ -41,6 +41,7 @@ const OLD_SPEC = {
   arcHidden: false,
   shieldGas: null,
   gasFlow: null,
+  shieldFlow: null,
   laser: null,
   arcMinutes: 60,
   welders: 1,

@@ -23,6 +23,7 @@ export interface Shop {
   open: string
   machine: string
   cylinder: string
+  gasStore: string
   helmet: string
   job: string
   permit: string
@@ -115,6 +116,21 @@ export async function makeShop(app: App, tag: string): Promise<Shop> {
     description: '',
     everyDays: 7,
   })
+  const gasStore = await made(lead, '/gas-stores', {
+    name: 'Store',
+    indoors: null,
+    oxygenToFuel: null,
+    barrier: null,
+    toCombustibles: null,
+    toHeat: null,
+    apart: null,
+  })
+  await made(lead, `/cylinders/${cylinder}/readings`, {
+    eventId: randomUUID(),
+    pressure: 1e7,
+    temperature: 293,
+    weight: null,
+  })
   const helmet = await made(lead, '/gear', {
     kind: 'helmet',
     label: 'H-1',
@@ -175,6 +191,7 @@ export async function makeShop(app: App, tag: string): Promise<Shop> {
     open,
     machine,
     cylinder,
+    gasStore,
     helmet,
     job,
     permit,

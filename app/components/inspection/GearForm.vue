@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { INSPECT_EVERY_DAYS, type GearKind } from '#core/inspection/checklist.table'
+import { PRODUCT_IDS, PRODUCTS } from '#core/gas/gas.table'
 import { rangesText } from '#core/shade/helmet'
 import { readMarking } from '#core/marking/read'
 import { inspectionRoutes } from '#shared/inspection/routes'
@@ -106,6 +107,7 @@ const wearer = computed(() => {
   const { assignedToId: id, assignedTo: name } = props.gear ?? {}
   return id ? { id, name: name ?? '' } : null
 })
+const GASES = PRODUCT_IDS.map((id) => PRODUCTS[id].name)
 const KINDS = [
   { value: 'cylinder', label: 'Cylinder' },
   { value: 'machine', label: 'Machine' },
@@ -136,8 +138,16 @@ const POWERS = [
     <UFormField label="Label" help="As it is marked in the shop" name="label">
       <UInput v-model="form.label" class="w-full" />
     </UFormField>
-    <UFormField v-if="form.kind === 'cylinder'" label="Gas" name="gas">
-      <UInput v-model="form.gas" class="w-full" />
+    <UFormField
+      v-if="form.kind === 'cylinder'"
+      label="Gas"
+      help="As the label says. A name that is not known here leaves the gas not told."
+      name="gas"
+    >
+      <UInput v-model="form.gas" class="w-full" list="gases" />
+      <datalist id="gases">
+        <option v-for="name in GASES" :key="name" :value="name" />
+      </datalist>
     </UFormField>
     <template v-if="form.kind === 'helmet'">
       <UFormField

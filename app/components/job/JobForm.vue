@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { isShielded } from '#core/gas/needs'
 import {
   BASE_METALS,
   BASE_METAL_NAME,
@@ -109,6 +110,7 @@ watch(
     if (now !== 'SMAW') spec.value.electrode = null
     if (now !== 'GMAW') spec.value.shieldGas = null
     if (!byPlate(now)) spec.value.gasFlow = null
+    if (!isShielded(now)) spec.value.shieldFlow = null
     if (!HIDES.includes(now)) spec.value.arcHidden = false
     if (now === 'SAW') spec.value.arcHidden = true
     if (now !== 'LBW') spec.value.laser = null
@@ -197,6 +199,14 @@ const looking = ref(false)
         :label="spec.process === 'OFW' ? 'Acetylene flow' : 'Oxygen flow'"
         help="For the European table; blank if not known"
         :error="errors['spec.gasFlow']"
+      />
+      <QuantityInput
+        v-if="isShielded(spec.process)"
+        v-model="spec.shieldFlow"
+        unit="L/min"
+        label="Shielding gas flow"
+        help="Tells whether the cylinder lasts; blank if not known"
+        :error="errors['spec.shieldFlow']"
       />
       <ChoiceRow
         v-if="spec.process === 'GMAW'"

@@ -33,6 +33,7 @@ const EMPTY_SPEC: JobSpec = {
   arcHidden: false,
   shieldGas: null,
   gasFlow: null,
+  shieldFlow: null,
   laser: null,
   arcMinutes: 60,
   welders: 1,

@@ -68,6 +68,9 @@ const whatOf = (row: Gear): string =>
     no-match="Nothing matches."
   >
     <template #actions>
+      <UButton to="/gear/rack" variant="outline" color="neutral" icon="i-lucide-cylinder">
+        Rack
+      </UButton>
       <UButton v-if="signIn.may('lead', 'instructor')" icon="i-lucide-plus" @click="adding = true">
         Add gear
       </UButton>

@@ -20,6 +20,7 @@ import { nextNumber } from '#server/db/site'
 import { conflict, notFound } from '#server/errors'
 import type { Job, JobBody } from '#shared/job/schema'
 import { record, type Actor } from '../actor'
+import { cylindersForWork } from '../gas/hold'
 import { gearState } from '../inspection/inspection'
 import { eyesOf } from '../people/record'
 import { shownTo } from '../privacy'
@@ -78,7 +79,13 @@ export async function findingsOfJob(
   const scope = await scopeOf(db, actor)
   const air = known ?? (await airOfJob(db, scope, row))
   const helmet = row.helmet_id ? await findGear(db, scope, 'helmet', row.helmet_id) : null
-  const gear = (await gearOfJob(db, scope, row.id)).map(gearState)
+  const named = await gearOfJob(db, scope, row.id)
+  const cylinders = await cylindersForWork(
+    db,
+    scope,
+    named.flatMap(({ kind, id }) => (kind === 'cylinder' ? [id] : [])),
+  )
+  const gear = named.map((one) => ({ ...gearState(one), held: cylinders.get(one.id)?.held ?? [] }))
   const worn = helmet?.lockReason ? [gearState(helmet)] : []
   const eyes = row.welder_id
     ? ((await eyesOf(db, [row.welder_id], row.spec)).get(row.welder_id) ?? null)

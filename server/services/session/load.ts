@@ -2,6 +2,7 @@ import type { ShopRules } from '#core/assessment/assess'
 import { hoodedWhenShared } from '#core/ventilation/hood'
 import type { JobSpec } from '#core/job/job'
 import { shadeBand } from '#core/shade/search'
+import { judgeSupply, shieldDemand } from '#core/gas/supply'
 import type { Member } from '#core/readiness/readiness'
 import { allGear } from '#server/db/gear'
 import { openAlarms } from '#server/db/monitor'
@@ -22,6 +23,7 @@ import type { Station } from '#shared/shop/schema'
 import type { Stock } from '#shared/stock/schema'
 import type { Actor } from '../actor'
 import { ofHood, stationFindings, toAlarmFinding } from '../air/state'
+import { cylindersForWork, type CylinderForWork } from '../gas/hold'
 import { gearState } from '../inspection/inspection'
 import { scopeOf } from '../shop/shop'
 
@@ -58,6 +60,9 @@ export async function loadSession(db: Db, actor: Actor, id: string): Promise<Loa
   const used = [...new Set(rows.flatMap((row) => row.station_id ?? []))]
   const airNow = await stationFindings(db, scope, used)
   const alarms = await openAlarms(db, actor.site)
+  const cylinders = await cylindersForWork(db, scope, [
+    ...new Set(rows.flatMap((row) => row.cylinder_id ?? [])),
+  ])
   const members = rows.map((row) => {
     const record = records.get(row.person_id)!
     const job = jobOf(row, stations, proofs, rows)
@@ -103,10 +108,14 @@ export async function loadSession(db: Db, actor: Actor, id: string): Promise<Loa
         ? { name: helmet.label, ranges: helmet.ranges, gear: gearState(helmet) }
         : null,
       machine: machine && gearState(machine),
-      cylinder: cylinder && gearState(cylinder),
+      cylinder: cylinder && {
+        ...gearState(cylinder),
+        held: cylinders.get(cylinder.id)?.held ?? [],
+      },
     }
     return { row, member }
   })
+  addSupply(members, cylinders)
   return {
     session,
     today: scope.today,
@@ -116,6 +125,26 @@ export async function loadSession(db: Db, actor: Actor, id: string): Promise<Loa
     gear,
     proofs,
     loaners: await loaners(db, actor.site, scope.today),
+  }
+}
+
+/** A cylinder has to last for all who draw from it today. Where no flow is told, nothing is said of it. */
+function addSupply(
+  members: LoadedSession['members'],
+  cylinders: ReadonlyMap<string, CylinderForWork>,
+): void {
+  for (const [id, { usable }] of cylinders) {
+    const drawing = members.filter(
+      ({ row, member }) =>
+        row.cylinder_id === id && member.job !== null && member.presence !== 'absent',
+    )
+    const demands = drawing.map(({ member }) => shieldDemand(member.job!))
+    if (demands.every((demand) => demand === null)) continue
+    const total = demands.some((demand) => demand === null)
+      ? null
+      : demands.reduce<number>((sum, demand) => sum + demand!, 0)
+    const supply = judgeSupply(usable, total)
+    for (const { member } of drawing) member.supply = supply
   }
 }
 

@@ -25,6 +25,8 @@ const RESULT = {
 } as const
 
 const editing = ref(false)
+const panel = useTemplateRef<{ load: () => Promise<void> }>('panel')
+const changed = (): Promise<unknown> => Promise.all([load(), panel.value?.load()])
 const POWER = { battery: 'battery', solar: 'solar', both: 'battery and solar' } as const
 /** What a helmet reaches and has, in a line. */
 const helmet = computed(() => {
@@ -131,6 +133,7 @@ const heading = computed(() => {
         Looked at {{ when(data.gear.lastAt) }}.
       </span>
     </p>
+    <CylinderPanel v-if="kind === 'cylinder'" :id="data.gear.id" ref="panel" />
     <div class="grid grid-cols-1 lg:grid-cols-[minmax(0,3fr)_minmax(0,2fr)] gap-6 items-start">
       <section v-if="signIn.may('lead', 'instructor', 'worker')" class="panel p-4 sm:p-6">
         <h2 class="mb-2">Inspect</h2>
@@ -169,6 +172,6 @@ const heading = computed(() => {
       </section>
     </div>
   </div>
-  <GearForm v-if="data" v-model:open="editing" :gear="data.gear" @saved="load" />
+  <GearForm v-if="data" v-model:open="editing" :gear="data.gear" @saved="changed" />
   <p v-if="!data && !failure" class="muted">Reading the gear…</p>
 </template>
