@@ -24,7 +24,7 @@ const DRAW: Record<DrawSchool, { intermittent: number; continuous: number; sourc
 
 const PSI = 6894.757293168
 /** Highest working pressure, Pa gauge. */
-export const HIGHEST_PRESSURE = 15 * PSI
+const HIGHEST_PRESSURE = 15 * PSI
 const PRESSURE: Source = published('OSHA 29 CFR 1910.253(a)(2): 15 psig, 30 psia')
 const USUAL = { from: 5 * PSI, to: 8 * PSI }
 
@@ -142,8 +142,7 @@ export function judgeAcetylenePressure(pressure: number | null): Finding {
 }
 
 /** How long a cylinder that has lain down stands before it is used; both habits of the trade. */
-export const STANDING_RULES = ['twentyMinutes', 'asLongAsItLay'] as const
-export type StandingRule = (typeof STANDING_RULES)[number]
+export type StandingRule = 'twentyMinutes' | 'asLongAsItLay'
 const STANDING_MINUTES = 20
 
 /** Minutes that it has to stand. @param lay minutes that it lay, null when nobody knows @throws RangeError for a negative */

@@ -48,10 +48,3 @@ export function phaseOf(parts: Composition): Phase {
   if (!main) throw new RangeError('There is no gas in it.')
   return COMPONENT_DATA[main[0]].phase
 }
-
-/** kg/mol. */
-export const molarMassOf = (parts: Composition): number =>
-  partsOf(parts).reduce(
-    (sum, [component, share]) => sum + share * COMPONENT_DATA[component].molarMass,
-    0,
-  )

@@ -1,4 +1,3 @@
-import { published, type Source } from '../finding/source'
 import { partsOf } from './composition'
 import type { Composition } from './gas.table'
 
@@ -13,8 +12,6 @@ const OXIDIZER_SHARE = 0.235
  */
 const HYDROGEN_IN_NITROGEN = 0.055
 const HYDROGEN_IN_OTHERS = 0.029
-
-export const DANGER_SOURCE: Source = published('ISO 10156; 49 CFR 173.115')
 
 /** Source: ISO 10156, hydrogen in nitrogen and in argon. A mix of fuel and oxygen counts as fuel, the worse to store. */
 export function dangerOf(parts: Composition): Danger {

@@ -1,7 +1,7 @@
 import { published, type Source } from '../finding/source'
 
 /** Specifications that a shoulder names, as far as their dates are reckoned here. */
-export const SPECIFICATIONS = ['3A', '3AA', '3AL', '8', '8AL', '4BA', '4BW', 'ISO'] as const
+const SPECIFICATIONS = ['3A', '3AA', '3AL', '8', '8AL', '4BA', '4BW', 'ISO'] as const
 export type Specification = (typeof SPECIFICATIONS)[number]
 
 const CFR: Source = published('49 CFR 180.209')

@@ -27,6 +27,13 @@ export const DEMO_PAGES: readonly DemoPage[] = [
   { name: 'permit', path: '/permits/{id}', id: "SELECT id FROM permit WHERE state = 'watching'" },
   { name: 'watch', path: '/watch/{id}', id: "SELECT id FROM permit WHERE state = 'watching'" },
   { name: 'gear', path: '/gear' },
+  { name: 'rack', path: '/gear/rack' },
+  { name: 'gas set', path: '/gear/set' },
+  {
+    name: 'cylinder',
+    path: '/gear/cylinder/{id}',
+    id: "SELECT id FROM cylinder WHERE label = 'C-14'",
+  },
   {
     name: 'locked machine',
     path: '/gear/machine/{id}',

@@ -113,6 +113,14 @@ async function logged(cylinder: Cylinder): Promise<void> {
         <h3 class="mb-2">The cylinder</h3>
         <CylinderFacts :cylinder="data.cylinder" />
         <UButton
+          class="mt-3 mr-2"
+          variant="outline"
+          color="neutral"
+          :to="`/gear/set?cylinder=${data.cylinder.id}`"
+        >
+          What goes on it
+        </UButton>
+        <UButton
           v-if="signIn.may('lead', 'instructor')"
           class="mt-3"
           variant="outline"

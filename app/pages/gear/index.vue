@@ -71,6 +71,9 @@ const whatOf = (row: Gear): string =>
       <UButton to="/gear/rack" variant="outline" color="neutral" icon="i-lucide-cylinder">
         Rack
       </UButton>
+      <UButton to="/gear/set" variant="outline" color="neutral" icon="i-lucide-plug-zap">
+        Gas set
+      </UButton>
       <UButton v-if="signIn.may('lead', 'instructor')" icon="i-lucide-plus" @click="adding = true">
         Add gear
       </UButton>
