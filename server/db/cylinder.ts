@@ -135,6 +135,29 @@ export async function cylindersById(
   return rows
 }
 
+export interface KnownLabel {
+  id: string
+  label: string
+  gas: string
+  state: CylinderState | null
+  version: number
+}
+
+/** @param labels in small letters */
+export async function cylindersByLabel(
+  db: Db,
+  site: string,
+  labels: readonly string[],
+): Promise<KnownLabel[]> {
+  const { rows } = await db.query<KnownLabel>(sql`
+    SELECT id, label, gas, state, version
+    FROM cylinder
+    WHERE site_id = ${site} AND lower(label) = ANY (${labels})
+    ORDER BY label, id
+  `)
+  return rows
+}
+
 /** What stands in a store now. */
 export async function cylindersOfStore(
   db: Db,
@@ -235,9 +258,10 @@ export async function setPlace(
     state: CylinderState
     storeId: string | null
     stationId: string | null
-    capped: boolean
+    capped: boolean | null
     chained: boolean | null
     today: string
+    arrivedOn?: string
   },
 ): Promise<void> {
   await db.query(sql`
@@ -248,6 +272,7 @@ export async function setPlace(
       station_id = ${to.stationId},
       capped = ${to.capped},
       chained = ${to.chained},
+      arrived_on = coalesce(${to.arrivedOn ?? null}, arrived_on),
       returned_on = CASE WHEN ${to.state} = 'returned' THEN ${to.today}::date END,
       version = version + 1
     WHERE id = ${id}

@@ -1,11 +1,19 @@
 import { workOutAir } from '../services/air/work-out'
+import { readDeliveryFile } from '../services/gas/delivery-file'
 import { planConsumables } from '../services/air/consumable-file'
 import { readRosterFile } from '../services/people/roster-file'
 import { render } from '../services/print/render'
 import { planSamples } from '../services/sampling/sample-file'
 
 /** Work that would keep the server's only thread from answering. Each takes and gives plain data, and touches no database. */
-export const TASKS = { workOutAir, planConsumables, readRosterFile, render, planSamples }
+export const TASKS = {
+  workOutAir,
+  planConsumables,
+  readDeliveryFile,
+  readRosterFile,
+  render,
+  planSamples,
+}
 
 export type TaskName = keyof typeof TASKS
 export type TaskInput<T extends TaskName> = Parameters<(typeof TASKS)[T]>[0]

@@ -3,6 +3,7 @@ import { CYLINDER_STATES } from '#core/gas/move'
 import { EVERYONE, STAFF, WORKERS, contract } from '#shared/api/contract'
 import { listQuery, paged } from '#shared/api/list'
 import { byId, done, made } from '#shared/api/replies'
+import { deliveryBody, deliverySchema } from '#shared/gas/delivery'
 import { findingSchema } from '#shared/finding/schema'
 import {
   cylinderBody,
@@ -69,6 +70,16 @@ export const gasRoutes = {
     body: cylinderMoveBody,
     response: cylinderSchema,
     status: 201,
+  }),
+  takeDelivery: contract({
+    id: 'takeDelivery',
+    method: 'POST',
+    path: '/cylinders/deliveries',
+    summary: 'Show what a delivery note as CSV would do, or do exactly that; all or nothing.',
+    roles: STAFF,
+    body: deliveryBody,
+    largest: 600_000,
+    response: deliverySchema,
   }),
   gasStores: contract({
     id: 'gasStores',

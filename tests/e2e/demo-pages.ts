@@ -29,6 +29,7 @@ export const DEMO_PAGES: readonly DemoPage[] = [
   { name: 'gear', path: '/gear' },
   { name: 'rack', path: '/gear/rack' },
   { name: 'gas set', path: '/gear/set' },
+  { name: 'delivery', path: '/gear/delivery' },
   {
     name: 'cylinder',
     path: '/gear/cylinder/{id}',

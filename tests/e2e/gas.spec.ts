@@ -176,3 +176,27 @@ test('a wrong regulator stops the set and the right one is named; a leak is told
   await expect(leak).toContainText('It keeps its pressure')
   expect(heard).toEqual([])
 })
+
+test('a delivery with a broken row takes nothing over; mended, it stands in the rack', async ({
+  page,
+}) => {
+  const heard = listen(page)
+  await signIn(page, app.url, lead.email, lead.password)
+  await page.goto(`${app.url}/gear/rack`)
+  await page.getByRole('link', { name: 'Delivery' }).click()
+  await choose(page, page.getByLabel('Put into'), 'Gas store')
+  const note = page.getByLabel('Or as text')
+  await note.fill('label,gas,size_ft3\nC-41,Argon,300\nC-42,Oxygen,lots\n')
+  await page.getByRole('button', { name: 'Look at it' }).click()
+  await expect(page.getByRole('row', { name: /C-42/ })).toContainText('size_ft3: Enter a number.')
+  await expect(page.getByText('Nothing is taken over while a row is broken.')).toBeVisible()
+  await note.fill('label,gas,size_ft3\nC-41,Argon,300\nC-42,Oxygen,244\n')
+  await page.getByRole('button', { name: 'Look at it' }).click()
+  await expectAccessible(page)
+  await page.getByRole('button', { name: 'Take 2 over' }).click()
+  await page.getByRole('link', { name: 'To the rack' }).click()
+  await page.getByRole('link', { name: /Gas store/ }).click()
+  const arrived = page.getByRole('link', { name: /C-42, Oxygen, Full, left: not known/ })
+  await expect(arrived).toBeVisible()
+  expect(heard).toEqual([])
+})

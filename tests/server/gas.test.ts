@@ -398,3 +398,86 @@ describe('a store', () => {
     expect(fault(again)).toEqual([409, 'name'])
   })
 })
+
+describe('a delivery', () => {
+  interface Preview {
+    applied: boolean
+    fingerprint: string
+    counts: { add: number; back: number; broken: number }
+    headerErrors: string[]
+    rows: { label: string; action: string; errors: { column: string }[] }[]
+  }
+  const deliver = (csv: string, more: object = {}) =>
+    shop.people.instructor.send<Preview & Refused>('POST', '/cylinders/deliveries', {
+      csv,
+      storeId: store,
+      ...more,
+    })
+  const NOTE = 'label,gas,size_ft3,pressure_psi,whose\nD-1,Argon,300,2400,rented\nD-2,Oxygen,,,\n'
+
+  it('is shown row by row, then taken over as shown, once', async () => {
+    const shown = await deliver(NOTE)
+    expect(shown.body.counts).toEqual({ add: 2, back: 0, broken: 0 })
+    const { fingerprint } = shown.body
+    expect(fault(await deliver(NOTE, { apply: true }))).toEqual([409, 'changed'])
+    const both = await Promise.all([
+      deliver(NOTE, { apply: true, fingerprint }),
+      deliver(NOTE, { apply: true, fingerprint }),
+    ])
+    expect(both.map(({ status }) => status).sort()).toEqual([200, 409])
+    const { body } = await shop.people.worker.send<{ rows: Cylinder[] }>('GET', '/cylinders?q=D-1')
+    expect(body.rows[0]).toMatchObject({
+      state: 'full',
+      storeId: store,
+      capped: null,
+      tenure: 'rented',
+    })
+    expect(body.rows[0]!.nominal).toBeCloseTo(8.495, 2)
+    expect(body.rows[0]!.arrivedOn).toBeTruthy()
+  })
+
+  it('brings back what was empty, refuses what is here or holds another gas', async () => {
+    const again = await deliver(NOTE)
+    expect(again.body.rows.map((row) => [row.action, row.errors[0]?.column])).toEqual([
+      ['broken', 'label'],
+      ['broken', 'label'],
+    ])
+    const id = (await shop.people.worker.send<{ rows: Cylinder[] }>('GET', '/cylinders?q=D-2')).body
+      .rows[0]!.id
+    const { version } = await read(id)
+    await made(shop.people.worker, `/cylinders/${id}/moves`, {
+      eventId: randomUUID(),
+      version,
+      state: 'empty',
+      storeId: store,
+      stationId: null,
+      checks: SHUT,
+      chained: true,
+    })
+    expect((await deliver('label,gas\nd-2,oxygen\n')).body.counts.back).toBe(1)
+    expect((await deliver('label,gas\nd-2,Argon\n')).body.rows[0]!.errors[0]!.column).toBe('gas')
+  })
+
+  it.each([
+    ['label\nD-9\n', 'The column "gas" is missing.'],
+    ['label,gas,colour\nD-9,Argon,blue\n', 'The column "colour" is not known here.'],
+  ])('needs its columns: %j', async (csv, message) => {
+    expect((await deliver(csv)).body.headerErrors).toEqual([message])
+  })
+
+  it.each([
+    ['label,gas,size_ft3\nD-9,Argon,much\n', 'size_ft3'],
+    ['label,gas,size_ft3\nD-9,Argon,-1\n', 'size_ft3'],
+    ['label,gas,size_ft3,size_m3\nD-9,Argon,300,8\n', 'size_m3'],
+    ['label,gas,whose\nD-9,Argon,mine\n', 'whose'],
+    ['label,gas\nD-9,Argon\nd-9,Argon\n', 'label'],
+    ['label,gas\n,Argon\n', 'label'],
+    ['label,gas\nD-9\n', ''],
+  ])('says what is wrong with a row, and takes nothing over: %j', async (csv, column) => {
+    const { body } = await deliver(csv)
+    const broken = body.rows.find((row) => row.action === 'broken')!
+    expect(broken.errors.map((error) => error.column)).toContain(column)
+    const { fingerprint } = body
+    expect(fault(await deliver(csv, { apply: true, fingerprint }))).toEqual([400, 'csv'])
+  })
+})

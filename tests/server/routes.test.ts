@@ -274,6 +274,7 @@ function sample(route: Contract, target: Shop): { path: string; body?: unknown }
       capped: null,
       chained: null,
     },
+    takeDelivery: { csv: 'label,gas\nD-1,Argon\n', storeId: target.gasStore },
     readCylinder: { ...event, pressure: 1e6, temperature: 293, weight: null },
     moveCylinder: {
       ...event,

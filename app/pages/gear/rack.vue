@@ -58,7 +58,12 @@ const mayWrite = computed(() => signIn.may('lead', 'instructor'))
         <h1>Rack</h1>
       </div>
       <ChoiceRow v-model="view" legend="View" hide-legend :options="VIEWS" />
-      <UButton v-if="mayWrite" icon="i-lucide-plus" @click="edit(null)">Add a store</UButton>
+      <template v-if="mayWrite">
+        <UButton variant="outline" color="neutral" icon="i-lucide-truck" to="/gear/delivery">
+          Delivery
+        </UButton>
+        <UButton icon="i-lucide-plus" @click="edit(null)">Add a store</UButton>
+      </template>
     </header>
     <Failure v-if="stores.failure.value" :failure="stores.failure.value" @retry="stores.load" />
     <p v-else-if="stores.data.value?.length === 0" class="panel p-5 muted">

@@ -40,6 +40,7 @@ ALTER TABLE cylinder
   ADD COLUMN returned_on date,
   ADD FOREIGN KEY (organisation_id, store_id) REFERENCES gas_store (organisation_id, id),
   ADD CHECK (store_id IS NULL OR station_id IS NULL);
+CREATE INDEX cylinder_by_label ON cylinder (site_id, lower(label));
 CREATE INDEX cylinder_of_store ON cylinder (store_id) WHERE store_id IS NOT NULL;
 CREATE INDEX cylinder_of_station ON cylinder (station_id) WHERE station_id IS NOT NULL;
 

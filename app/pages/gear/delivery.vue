@@ -1,0 +1,162 @@
+<script setup lang="ts">
+import type { DeliveryPreview } from '#shared/gas/delivery'
+import { gasRoutes } from '#shared/gas/routes'
+import { call } from '~/composables/api'
+import { useLoad } from '~/composables/load'
+import { useSubmit } from '~/composables/submit'
+import { useSignIn } from '~/stores/sign-in'
+
+/** A delivery note is looked at first, row by row; only then it is taken over, exactly as shown. */
+useHead({ title: 'Delivery · Zonaris' })
+const signIn = useSignIn()
+const stores = useLoad(() => call(gasRoutes.gasStores, {}))
+onMounted(stores.load)
+const csv = ref('')
+const storeId = ref<string>()
+watch(
+  () => stores.data.value,
+  (all) => {
+    storeId.value ??= all?.[0]?.id
+  },
+)
+const preview = shallowRef<DeliveryPreview | null>(null)
+const { busy, message, submit } = useSubmit()
+const choices = computed(() =>
+  (stores.data.value ?? []).map(({ id, name }) => ({ value: id, label: name })),
+)
+const ACTION = { add: 'New', back: 'Full again', broken: 'Broken' } as const
+const LEVEL = { add: 'clear', back: 'clear', broken: 'stop' } as const
+async function take(event: Event): Promise<void> {
+  const file = (event.target as HTMLInputElement).files?.[0]
+  if (!file) return
+  csv.value = await file.text()
+  await look()
+}
+async function look(): Promise<void> {
+  preview.value =
+    (await submit(() =>
+      call(gasRoutes.takeDelivery, { body: { csv: csv.value, storeId: storeId.value! } }),
+    )) ?? null
+}
+async function apply(): Promise<void> {
+  const { fingerprint } = preview.value!
+  const done = await submit(() =>
+    call(gasRoutes.takeDelivery, {
+      body: { csv: csv.value, storeId: storeId.value!, apply: true, fingerprint },
+    }),
+  )
+  if (done) preview.value = done
+}
+/** Another store is another plan. */
+watch(storeId, () => {
+  preview.value = null
+})
+const total = computed(() => (preview.value?.counts.add ?? 0) + (preview.value?.counts.back ?? 0))
+const mayTake = computed(() => total.value > 0 && preview.value?.counts.broken === 0)
+const ready = computed(() => csv.value.trim() !== '' && storeId.value !== undefined)
+</script>
+
+<template>
+  <div class="space-y-5">
+    <header>
+      <p class="muted"><NuxtLink class="link" to="/gear/rack">Rack</NuxtLink></p>
+      <h1>Delivery</h1>
+    </header>
+    <p v-if="!signIn.may('lead', 'instructor')" class="panel edge edge-caution p-4 font-semibold">
+      A lead or instructor takes a delivery.
+    </p>
+    <p v-else-if="stores.data.value?.length === 0" class="panel p-5 muted">
+      Add a store on the rack first; a delivery is put somewhere.
+    </p>
+    <section v-else class="panel p-4 sm:p-6 space-y-4">
+      <p>
+        CSV with a first line of column names.
+        <span class="font-semibold">label and gas</span>
+        must be there. A label that was empty or sent back comes back full; any other is new. Each
+        then gets its arrival check by its checklist: a colour is no label.
+      </p>
+      <p class="muted text-sm break-words">
+        label, gas, size_ft3 or size_m3, pressure_psi or pressure_bar, tare_lb or tare_kg, serial,
+        marks, whose (owned or rented), rent_a_day, supplier
+      </p>
+      <UFormField label="Put into">
+        <USelect v-model="storeId" :items="choices" class="w-full max-w-sm" />
+      </UFormField>
+      <label class="block">
+        <span class="font-semibold block mb-1">Delivery note as a file</span>
+        <input
+          type="file"
+          accept=".csv,text/csv,text/plain"
+          class="block w-full max-w-full file:min-h-11 file:px-4 file:mr-3 file:font-semibold file:bg-(--ui-primary) file:text-(--panel) file:border-0 file:cursor-pointer"
+          @change="take"
+        />
+      </label>
+      <UFormField label="Or as text">
+        <UTextarea v-model="csv" :rows="5" class="w-full font-mono" />
+      </UFormField>
+      <UButton variant="outline" :loading="busy" :disabled="!ready" @click="look">
+        Look at it
+      </UButton>
+      <p v-if="message" role="alert" class="text-stop font-semibold">{{ message }}</p>
+    </section>
+    <section v-if="preview" class="space-y-3" aria-labelledby="preview" aria-live="polite">
+      <h2 id="preview">{{ preview.applied ? 'Taken over' : 'What it would do' }}</h2>
+      <ul v-if="preview.headerErrors.length > 0" class="panel edge edge-stop p-4 space-y-1">
+        <li v-for="error in preview.headerErrors" :key="error" class="font-semibold">
+          {{ error }}
+        </li>
+      </ul>
+      <template v-else>
+        <div class="panel p-4 flex flex-wrap items-center gap-x-6 gap-y-2" data-testid="counts">
+          <p v-for="action in ['add', 'back', 'broken'] as const" :key="action">
+            <span class="plate text-4xl">{{ preview.counts[action] }}</span>
+            {{ ACTION[action].toLowerCase() }}
+          </p>
+          <div class="grow" />
+          <UButton v-if="preview.applied" to="/gear/rack">To the rack</UButton>
+          <UButton v-else-if="mayTake" :loading="busy" @click="apply">
+            Take {{ total }} over
+          </UButton>
+          <p v-else class="muted">Nothing is taken over while a row is broken.</p>
+        </div>
+        <SideScroll class="panel" label="Rows of the delivery">
+          <table class="list">
+            <thead>
+              <tr>
+                <th>Line</th>
+                <th>What</th>
+                <th>Label</th>
+                <th>Gas</th>
+                <th>Why</th>
+              </tr>
+            </thead>
+            <tbody>
+              <tr v-for="row in preview.rows" :key="row.line">
+                <td>{{ row.line }}</td>
+                <td class="whitespace-nowrap">
+                  <span class="inline-flex items-center gap-2">
+                    <FindingMark :level="LEVEL[row.action]" :size="18" />
+                    {{ ACTION[row.action] }}
+                  </span>
+                </td>
+                <td>{{ row.label }}</td>
+                <td>
+                  {{ row.gas }}
+                  <span v-if="!row.gasTold" class="muted">(not a name known here: not told)</span>
+                </td>
+                <td>
+                  <ul>
+                    <li v-for="error in row.errors" :key="error.column + error.message">
+                      <span class="font-semibold">{{ error.column || 'row' }}:</span>
+                      {{ error.message }}
+                    </li>
+                  </ul>
+                </td>
+              </tr>
+            </tbody>
+          </table>
+        </SideScroll>
+      </template>
+    </section>
+  </div>
+</template>
