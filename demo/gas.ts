@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto'
+import sql from 'sql-template-tag'
 import { partsOf } from '#core/gas/composition'
 import { fullContents, volumePerKg, waterVolume, type CylinderBody } from '#core/gas/cylinder'
 import type { Composition } from '#core/gas/gas.table'
@@ -108,6 +109,9 @@ function readingAt(body: CylinderBody, share: number, temperature: number) {
   return { pressure: null, temperature: null, weight: Math.round(weight * 10) / 10 }
 }
 
+/** This one went back this morning. */
+const LAST_RETURNED = 31
+
 const SHUT = { shut: true, regulatorOff: true, capped: true, guarded: false }
 /** How full each is now, in turn; the second is on its last. */
 const SHARES = [0.92, 0.04, 0.55, 0.78, 0.31, 1, 0.66, 0.12, 0.85, 0.47]
@@ -131,7 +135,7 @@ export async function addGas(
     await changeCylinder(actor, item.id, { ...details, version: cylinder.version })
     events += await writePast(actor, item, { ...details, plus: true }, n)
     await standNow(actor, item, n, stores, stations)
-    if (n !== 21) {
+    if (n !== 21 && n !== LAST_RETURNED) {
       const reading = readingAt({ ...details, plus: true }, SHARES[n % SHARES.length]!, 291.15)
       await logReading(actor, item.id, { eventId: randomUUID(), ...reading, note: '' })
       events++
@@ -190,6 +194,12 @@ async function writePast(actor: Actor, item: Gear, body: CylinderBody, n: number
         count++
       }
     }
+    const arrived = new Date(actor.now.getTime() - (5 + (n % 9) * 11) * DAY)
+    await db.query(sql`
+      UPDATE cylinder
+      SET arrived_on = ${arrived.toISOString().slice(0, 10)}
+      WHERE id = ${item.id}
+    `)
     return count
   })
 }
@@ -219,6 +229,18 @@ async function standNow(
       : { ...SHUT, capped: n !== 19, guarded: n === 19 },
     chained: n !== 25,
     note: '',
+  })
+  if (n !== LAST_RETURNED) return
+  const { cylinder: there } = await readCylinder(actor, item.id)
+  await moveCylinder(actor, item.id, {
+    eventId: randomUUID(),
+    version: there.version,
+    state: 'returned',
+    storeId: null,
+    stationId: null,
+    checks: SHUT,
+    chained: null,
+    note: 'Marked empty, some pressure left',
   })
 }
 

@@ -2,6 +2,7 @@ import { airRoutes } from '#shared/air/routes'
 import { apiRoutes } from '#shared/api/routes'
 import { eyesRoutes } from '#shared/eyes/routes'
 import { fumeRoutes } from '#shared/fume/routes'
+import { rentRoutes } from '#shared/gas/rent'
 import { gasRoutes } from '#shared/gas/routes'
 import { hoodRoutes } from '#shared/hood/routes'
 import { inspectionRoutes } from '#shared/inspection/routes'
@@ -27,6 +28,7 @@ export const allRoutes = {
   ...eyesRoutes,
   ...ppeRoutes,
   ...inspectionRoutes,
+  ...rentRoutes,
   ...gasRoutes,
   ...stockRoutes,
   ...sessionRoutes,

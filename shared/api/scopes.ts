@@ -2,6 +2,7 @@ import { airRoutes } from '#shared/air/routes'
 import type { Contract } from '#shared/api/contract'
 import { eyesRoutes } from '#shared/eyes/routes'
 import { fumeRoutes } from '#shared/fume/routes'
+import { rentRoutes } from '#shared/gas/rent'
 import { gasRoutes } from '#shared/gas/routes'
 import { hoodRoutes } from '#shared/hood/routes'
 import { inspectionRoutes } from '#shared/inspection/routes'
@@ -20,7 +21,7 @@ import { stockRoutes } from '#shared/stock/routes'
 const ROUTES_BY_AREA: Record<Area, Record<string, Contract>> = {
   shop: shopRoutes,
   people: peopleRoutes,
-  gear: { ...inspectionRoutes, ...gasRoutes },
+  gear: { ...inspectionRoutes, ...gasRoutes, ...rentRoutes },
   stores: stockRoutes,
   sessions: sessionRoutes,
   jobs: { ...jobRoutes, ...eyesRoutes, ...ppeRoutes },

@@ -5,6 +5,7 @@ import { judgeFit, type GasSet } from '#core/gas/fit'
 import { PRODUCTS } from '#core/gas/gas.table'
 import { hoseVolume, judgeLeak, type LeakTest } from '#core/gas/leak'
 import { OUTLETS } from '#core/gas/outlet.table'
+import { rentOf } from '#core/gas/rent'
 import { judgeStorage, type Store, type Stored } from '#core/gas/storage'
 import { heldBack } from '#core/gas/held'
 import { judgeCylinder } from '#core/gas/judge'
@@ -443,5 +444,23 @@ describe('what keeps a cylinder from work', () => {
     expect(shieldDemand(job)! / FOOT3).toBeCloseTo(34.96, 1)
     expect(shieldDemand({ ...job, shieldFlow: null })).toBeNull()
     expect(shieldDemand({ ...job, process: 'SMAW' })).toBeNull()
+  })
+})
+
+describe('rent', () => {
+  const rent = (more: object) =>
+    rentOf(
+      { arrivedOn: '2026-11-01', dailyRate: 0.5, movedOn: '2026-11-20', ...more },
+      '2026-11-26',
+    )
+  it('by hand: from the 1st to the 26th are 26 days, 13.00 at 0.50, and 6 days idle', () => {
+    expect(rent({})).toEqual({ days: 26, cost: 13, idle: 6 })
+    expect(rent({ arrivedOn: '2026-11-26' })).toMatchObject({ days: 1, cost: 0.5 })
+  })
+  it('what is not told, or lies ahead, is not reckoned', () => {
+    expect(rent({ arrivedOn: null })).toMatchObject({ days: null, cost: null })
+    expect(rent({ dailyRate: null })).toMatchObject({ days: 26, cost: null })
+    expect(rent({ arrivedOn: '2026-12-01' })).toMatchObject({ days: null, cost: null })
+    expect(rent({ movedOn: null }).idle).toBeNull()
   })
 })

@@ -30,6 +30,7 @@ export const DEMO_PAGES: readonly DemoPage[] = [
   { name: 'rack', path: '/gear/rack' },
   { name: 'gas set', path: '/gear/set' },
   { name: 'delivery', path: '/gear/delivery' },
+  { name: 'rent', path: '/gear/rent' },
   {
     name: 'cylinder',
     path: '/gear/cylinder/{id}',

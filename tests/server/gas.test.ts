@@ -5,6 +5,7 @@ import { PRODUCTS } from '#core/gas/gas.table'
 import { LABELS, partsOfLabel } from '#core/gas/label'
 import type { Cylinder } from '#shared/gas/schema'
 import { startApp, withOwner, type App } from '../app'
+import { readPdf } from './pdf'
 import { JOB } from '../core/job.fixture'
 import { allPass, jobBody, made, makeShop, today, type Shop } from './shop.fixture'
 
@@ -479,5 +480,48 @@ describe('a delivery', () => {
     expect(broken.errors.map((error) => error.column)).toContain(column)
     const { fingerprint } = body
     expect(fault(await deliver(csv, { apply: true, fingerprint }))).toEqual([400, 'csv'])
+  })
+})
+
+describe('rent and returns', () => {
+  it('lists what is rented with days and cost, and not what went back', async () => {
+    const { instructor, worker } = shop.people
+    await withOwner(app.ownerUrl, (db) =>
+      db.query("UPDATE cylinder SET daily_rate = 0.5, supplier = 'Harbour' WHERE label = 'D-1'"),
+    )
+    interface RentList {
+      rows: { label: string; days: number | null; cost: number | null; idle: number | null }[]
+      suppliers: { supplier: string; cylinders: number; cost: number; untold: number }[]
+    }
+    const { body } = await instructor.send<RentList>('GET', '/cylinders/rent')
+    expect(body.rows.find((row) => row.label === 'D-1')).toMatchObject({
+      days: 1,
+      cost: 0.5,
+      idle: 0,
+    })
+    expect(body.rows.some((row) => row.label === 'G-1')).toBe(false)
+    expect(body.suppliers.find((one) => one.supplier === 'Harbour')).toEqual({
+      supplier: 'Harbour',
+      cylinders: 1,
+      cost: 0.5,
+      untold: 0,
+    })
+    expect((await worker.send('GET', '/cylinders/rent')).status).toBe(403)
+  })
+  it('prints what went back on a day', async () => {
+    const { instructor } = shop.people
+    const day = await today(instructor)
+    const csv = await instructor.send<string>('GET', `/cylinders/return-note.csv?day=${day}`)
+    expect(csv.status).toBe(200)
+    expect(String(csv.body)).toContain('G-1')
+    const pdf = await fetch(`${app.url}/api/v1/cylinders/return-note.pdf?day=${day}`, {
+      headers: { cookie: instructor.cookie! },
+    })
+    const text = (await readPdf(await pdf.arrayBuffer())).pages.join(' ')
+    expect(text).toContain('Cylinders returned')
+    expect(text).toContain('G-1')
+    expect(
+      fault(await instructor.send<Refused>('GET', '/cylinders/return-note.csv?day=today')),
+    ).toEqual([400, 'day'])
   })
 })

@@ -294,6 +294,8 @@ function sample(route: Contract, target: Shop): { path: string; body?: unknown }
   const id = route.id === 'foundShade' ? target.ids.worker : idOf(target, route.path.split('/')[1]!)
   const query: Record<string, string> = {
     labels: '?of=stock',
+    returnNote: '?day=2026-01-01',
+    returnNoteCsv: '?day=2026-01-01',
     scan: `?code=${target.code}`,
     sampleGroup: '?group=Welders&substance=fume',
   }
@@ -336,6 +338,8 @@ const MEETS: Record<string, { status: number; code: string; roles?: Role[] }> = 
   tellAlarm: { status: 403, code: 'forbidden', roles: ['worker', 'viewer'] },
   erasePerson: { status: 409, code: 'still_here' },
   boothPdf: { status: 404, code: 'not_found' },
+  // Nothing went back on that day.
+  returnNote: { status: 404, code: 'not_found' },
 }
 function expected(route: Contract, role?: Role): [number, string | undefined] {
   const meets = MEETS[route.id]

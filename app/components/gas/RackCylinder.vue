@@ -47,7 +47,7 @@ const level = computed(() => levelOf(props.cylinder))
   flex-direction: column;
   align-items: center;
   gap: 0.15rem;
-  width: 5.25rem;
+  width: 4.6rem;
   flex: none;
   padding: 0.35rem 0.25rem;
   text-decoration: none;
@@ -58,7 +58,7 @@ const level = computed(() => levelOf(props.cylinder))
   background: var(--ui-bg-elevated);
 }
 .figure {
-  height: 8rem;
+  height: 6.75rem;
 }
 .gas {
   font-size: 0.75rem;

@@ -59,6 +59,9 @@ const mayWrite = computed(() => signIn.may('lead', 'instructor'))
       </div>
       <ChoiceRow v-model="view" legend="View" hide-legend :options="VIEWS" />
       <template v-if="mayWrite">
+        <UButton variant="outline" color="neutral" icon="i-lucide-receipt-text" to="/gear/rent">
+          Rent
+        </UButton>
         <UButton variant="outline" color="neutral" icon="i-lucide-truck" to="/gear/delivery">
           Delivery
         </UButton>

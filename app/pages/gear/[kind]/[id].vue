@@ -57,10 +57,12 @@ const lastSeen = computed(() => {
   const days = data.value?.gear.daysSince ?? null
   return days === null ? 'Never inspected.' : `Due: last looked at ${days} days ago.`
 })
+/** What is in a cylinder and its test date are judged below, so that its inspection says no more than that. */
+const passedSays = kind === 'cylinder' ? 'Passed its inspection.' : 'Fit for use.'
 const inUse = computed(() =>
   data.value?.gear.lastResult === 'fail'
     ? { level: 'caution' as const, says: 'In use with a fault on record.' }
-    : { level: 'clear' as const, says: 'Fit for use.' },
+    : { level: 'clear' as const, says: passedSays },
 )
 function loggedSays(result: string): string {
   if (result === 'locked') return 'Locked out'
