@@ -66,6 +66,8 @@ async function take(base) {
   const { rows: permits } = await desk.get('/permits')
   const permit = (state) => permits.find((row) => row.state === state).id
   const machine = (await desk.get('/gear?q=M-09')).rows[0].id
+  const cylinder = (await desk.get('/cylinders?q=C-14')).rows[0].id
+  const store = (await desk.get('/gas-stores')).find((one) => one.name === 'Gas store').id
   const yesterday = (await desk.get('/sessions')).rows[0]
   const { id: session } = await desk.post(`/sessions/${yesterday.id}/copy`, {
     day: new Intl.DateTimeFormat('en-CA', { timeZone: 'America/Halifax' }).format(new Date()),
@@ -94,7 +96,8 @@ async function take(base) {
     ['permit', `/permits/${permit('draft')}`],
     ['gear', '/gear'],
     ['inspection', `/gear/machine/${machine}`],
-    ['shop', '/shop'],
+    ['rack', `/gear/rack?store=${store}`],
+    ['cylinder', `/gear/cylinder/${cylinder}`],
     ['hood', `/air/stations/${booth10}`, '#section-title'],
     ['samples', '/air/samples'],
     ['session', `/sessions/${session}`],
@@ -106,7 +109,6 @@ async function take(base) {
     await page.getByTestId('run').click()
     await page.getByTestId('drawn').waitFor()
   })
-  await desk.shot('marking', '/eyes', '#marking', [['marking', '4/9-13 1/1/1/2 EN 379']])
   const own = await open({ viewport: { width: 390, height: 844 }, deviceScaleFactor: 2 })
   await own.post(`/booths/${booth}/sign-in`, { personId: learner, pin: '2468' })
   await own.shot('card-phone', '/card')

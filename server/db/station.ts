@@ -14,9 +14,12 @@ export async function listStations(db: Db, site: string): Promise<Station[]> {
   return rows
 }
 
-export async function findStation(db: Db, id: string): Promise<{ name: string } | null> {
-  const { rows } = await db.query<{ name: string }>(sql`
-    SELECT name
+export async function findStation(
+  db: Db,
+  id: string,
+): Promise<Pick<Station, 'name' | 'air'> | null> {
+  const { rows } = await db.query<Pick<Station, 'name' | 'air'>>(sql`
+    SELECT name, air
     FROM station
     WHERE id = ${id}
   `)

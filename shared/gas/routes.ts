@@ -36,7 +36,12 @@ export const gasRoutes = {
     summary: 'One cylinder with its newest readings and moves.',
     roles: EVERYONE,
     params: byId,
-    response: z.object({ cylinder: cylinderSchema, events: z.array(cylinderEventSchema) }),
+    response: z.object({
+      cylinder: cylinderSchema,
+      events: z.array(cylinderEventSchema),
+      /** What the air of its station becomes if it empties; null where it stands at none, or outdoors. */
+      emptied: findingSchema.nullable(),
+    }),
   }),
   updateCylinder: contract({
     id: 'updateCylinder',

@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { judgeEmptied } from '#core/air/emptied'
 import { judgeAcetylenePressure, judgeDraw, minutesToStand } from '#core/gas/acetylene'
 import { judgeFit, type GasSet } from '#core/gas/fit'
 import { PRODUCTS } from '#core/gas/gas.table'
@@ -462,5 +463,32 @@ describe('rent', () => {
     expect(rent({ dailyRate: null })).toMatchObject({ days: 26, cost: null })
     expect(rent({ arrivedOn: '2026-12-01' })).toMatchObject({ days: null, cost: null })
     expect(rent({ movedOn: null }).idle).toBeNull()
+  })
+})
+
+describe('a cylinder that empties into a room', () => {
+  const room = (
+    product: keyof typeof PRODUCTS | null,
+    amount: number | null,
+    volume: number | null,
+    space: 'indoors' | 'outdoors' = 'indoors',
+  ) => judgeEmptied({ parts: product && PRODUCTS[product].parts, amount, air: { space, volume } })
+  // Worst case of the closed space: 20.9 (1 - V gas / V room).
+  it.each([
+    ['argon', 8.5, 60, 'stop', 'Oxygen falls to 17.9 %'],
+    ['argon', 8.5, 600, 'caution', '20.6 %'],
+    ['oxygen', 8.5, 60, 'stop', 'Oxygen rises to 32.1 %'],
+    ['acetylene', 4, 600, 'stop', 'lower explosive limit'],
+    ['argonHydrogen_5', 8.5, 60, 'stop', 'Explosive'],
+  ] as const)('%s, %d m3 into %d m3: %s', (product, amount, volume, level, words) => {
+    const finding = room(product, amount, volume)!
+    expect(finding.level).toBe(level)
+    expect(finding.sentence).toContain(words)
+  })
+  it('is unknown where something is not told, and nothing outdoors', () => {
+    expect(room(null, 8, 60)!.level).toBe('unknown')
+    expect(room('argon', null, 60)!.level).toBe('unknown')
+    expect(room('argon', 8, null)!.level).toBe('unknown')
+    expect(room('argon', 8, 60, 'outdoors')).toBeNull()
   })
 })

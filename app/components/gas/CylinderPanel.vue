@@ -96,6 +96,10 @@ async function logged(cylinder: Cylinder): Promise<void> {
       </UButton>
     </div>
     <FindingList :findings="data.cylinder.findings" />
+    <div v-if="data.emptied">
+      <h3 class="mb-2">If it empties into the room</h3>
+      <FindingLine :finding="data.emptied" />
+    </div>
     <div class="grid grid-cols-1 lg:grid-cols-2 gap-6">
       <div>
         <h3 class="mb-2">Readings and moves</h3>

@@ -1,4 +1,7 @@
+import { judgeEmptied } from '#core/air/emptied'
+import type { Finding } from '#core/finding/finding'
 import { nameOfParts } from '#core/gas/composition'
+import { fullContents } from '#core/gas/cylinder'
 import { faultOfReading } from '#core/gas/contents'
 import { judgeCylinder } from '#core/gas/judge'
 import { faultOfMove, isConnected } from '#core/gas/move'
@@ -96,13 +99,26 @@ async function requireCylinder(db: Db, scope: ShopScope, id: string): Promise<Cy
 export const readCylinder = (
   actor: Actor,
   id: string,
-): Promise<{ cylinder: Cylinder; events: z.input<typeof cylinderEventSchema>[] }> =>
+): Promise<{
+  cylinder: Cylinder
+  events: z.input<typeof cylinderEventSchema>[]
+  emptied: Finding | null
+}> =>
   inOrganisation(actor.organisation, async (db) => {
     const scope = await scopeOf(db, actor)
     const row = await requireCylinder(db, scope, id)
     const events = await eventsOf(db, id, EVENTS_SHOWN)
+    const cylinder = asCylinder(row, scope)
+    const station = row.station_id ? await findStation(db, row.station_id) : null
     return {
-      cylinder: asCylinder(row, scope),
+      cylinder,
+      emptied:
+        station &&
+        judgeEmptied({
+          parts: row.parts,
+          amount: cylinder.left ?? fullContents({ ...row, plus: false }),
+          air: station.air,
+        }),
       events: events.map((event) => ({ ...event, at: event.at.toISOString() })),
     }
   })
