@@ -61,9 +61,10 @@ const SPREAD = 0.15
 
 /**
  * Whether a cylinder lasts for a piece of work.
- * @param left what can be used, m3; null: unknown @param demand m3; null: unknown
+ * @param left what can be used, m3; null: unknown @param demand m3; null: unknown @param name of the cylinder, where there are several
  */
-export function judgeSupply(left: number | null, demand: number | null): Finding {
+export function judgeSupply(left: number | null, demand: number | null, name?: string): Finding {
+  const what = name ? `Cylinder ${name}` : 'The cylinder'
   const base = { code: 'gas.enough', step: 'gear' as const }
   const reason: Reason = {
     rule: 'What is left against flow, arc time, post-flow and purge',
@@ -77,7 +78,7 @@ export function judgeSupply(left: number | null, demand: number | null): Finding
     return {
       ...base,
       level: 'unknown',
-      sentence: 'Whether it lasts is not known: nobody knows what is left.',
+      sentence: `${what}: nobody knows what is left, so whether it lasts is not known.`,
       remedy: 'Read the cylinder.',
       reasons: [reason],
     }
@@ -85,7 +86,7 @@ export function judgeSupply(left: number | null, demand: number | null): Finding
     return {
       ...base,
       level: 'unknown',
-      sentence: 'Whether it lasts is not known: flow or arc time is not told.',
+      sentence: `${what}: flow or arc time is not told, so whether it lasts is not known.`,
       remedy: 'Enter the gas flow and the arc time.',
       reasons: [reason],
     }
@@ -94,7 +95,7 @@ export function judgeSupply(left: number | null, demand: number | null): Finding
       ...base,
       level: 'stop',
       value: { amount: demand - left, unit: 'm3' },
-      sentence: 'It does not last for this work.',
+      sentence: `${what} does not last for this work.`,
       remedy: 'Swap it first, or have a full one beside it.',
       reasons: [reason],
     }
@@ -103,7 +104,7 @@ export function judgeSupply(left: number | null, demand: number | null): Finding
       ...base,
       level: 'caution',
       value: { amount: left - demand, unit: 'm3' },
-      sentence: 'It may just last.',
+      sentence: `${what} may just last.`,
       remedy: 'Have a full one ready.',
       reasons: [
         reason,
@@ -114,7 +115,7 @@ export function judgeSupply(left: number | null, demand: number | null): Finding
     ...base,
     level: 'clear',
     value: { amount: left - demand, unit: 'm3' },
-    sentence: 'It lasts for this work.',
+    sentence: `${what} lasts for this work.`,
     reasons: [reason],
   }
 }

@@ -135,6 +135,27 @@ export async function cylindersById(
   return rows
 }
 
+/** Full ones in order of these gases, to take instead of another. */
+export async function spareCylinders(
+  db: Db,
+  scope: GearScope,
+  gases: readonly string[],
+  most: number,
+): Promise<CylinderRow[]> {
+  const { columns, join } = withReading(scope)
+  const { rows } = await db.query<CylinderRow>(sql`
+    SELECT ${COLUMNS}, ${columns}
+    FROM ${PLACES} ${join}
+    WHERE c.site_id = ${scope.site}
+      AND c.state = 'full'
+      AND c.gas = ANY (${gases})
+      AND c.lock_reason IS NULL
+    ORDER BY c.label
+    LIMIT ${most}
+  `)
+  return rows
+}
+
 export interface KnownLabel {
   id: string
   label: string

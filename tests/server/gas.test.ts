@@ -268,14 +268,24 @@ describe('work', () => {
     })
     const { body } = await lead.send<{
       members: {
-        cells: { need: string; finding: { level: string; sentence: string; code: string } | null }[]
+        cells: {
+          need: string
+          finding: { level: string; sentence: string; code: string } | null
+          fixes: { label: string; change: object | null }[]
+        }[]
       }[]
     }>('GET', `/sessions/${session}`)
-    const finding = body.members[0]!.cells.find(({ need }) => need === 'cylinder')!.finding!
+    const square = body.members[0]!.cells.find(({ need }) => need === 'cylinder')!
+    const finding = square.finding!
     const findings = (
       await lead.send<{ findings: { code: string; level: string }[] }>('GET', `/jobs/${job}`)
     ).body.findings
-    return { finding, findings }
+    const swap = async (): Promise<string | undefined> => {
+      await lead.send('POST', `/sessions/${session}/changes`, { change: square.fixes[0]!.change })
+      const after = await lead.send<typeof body>('GET', `/sessions/${session}`)
+      return after.body.members[0]!.cells.find(({ need }) => need === 'cylinder')!.finding?.level
+    }
+    return { finding, findings, fixes: square.fixes, swap }
   }
   const stand = async (label: string, bar: number | null, state = 'connected'): Promise<string> => {
     const { lead, worker } = shop.people
@@ -325,6 +335,17 @@ describe('work', () => {
     expect((await cell(await stand('W-4', null), { shieldFlow: null })).finding.code).toBe(
       'gear.cylinder',
     )
+  })
+
+  it('the cure is the fullest of the same gas, and taking it cures', async () => {
+    await stand('W-6', 100, 'full')
+    await stand('W-7', 150, 'full')
+    const { fixes, swap } = await cell(await stand('W-8', 20), {
+      shieldFlow: 16.5,
+      arcMinutes: 120,
+    })
+    expect(fixes.map((fix) => fix.label)).toEqual(['Take W-7', 'Read W-8'])
+    expect(await swap()).toBe('clear')
   })
 
   it('an empty one stops the square and the job', async () => {

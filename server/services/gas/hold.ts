@@ -2,13 +2,15 @@ import type { Finding } from '#core/finding/finding'
 import { waterVolume } from '#core/gas/cylinder'
 import { heldBack } from '#core/gas/held'
 import { usable } from '#core/gas/supply'
-import { cylindersById } from '#server/db/cylinder'
+import { cylindersById, spareCylinders, type CylinderRow } from '#server/db/cylinder'
 import type { Db } from '#server/db/pool'
 import type { ShopScope } from '../shop/shop'
 import { asCylinder } from './cylinder'
 
 /** What a cylinder says for itself where work is judged. */
 export interface CylinderForWork {
+  label: string
+  gas: string
   /** What keeps it from work, beside its inspection. */
   held: Finding[]
   /** Gas that can be used, m3; null: unknown. */
@@ -23,17 +25,33 @@ export async function cylindersForWork(
 ): Promise<Map<string, CylinderForWork>> {
   if (ids.length === 0) return new Map()
   const rows = await cylindersById(db, scope, ids)
-  return new Map(
-    rows.map((row) => {
-      const cylinder = asCylinder(row, scope)
-      const volume = waterVolume({ ...row, plus: false })
-      return [
-        row.id,
-        {
-          held: heldBack(row.label, row.state, cylinder),
-          usable: cylinder.left === null ? null : usable(cylinder.left, volume),
-        },
-      ]
-    }),
-  )
+  return new Map(rows.map((row) => [row.id, forWork(row, scope)]))
+}
+
+function forWork(row: CylinderRow, scope: ShopScope): CylinderForWork {
+  const cylinder = asCylinder(row, scope)
+  const volume = waterVolume({ ...row, plus: false })
+  return {
+    label: row.label,
+    gas: row.gas,
+    held: heldBack(row.label, row.state, cylinder),
+    usable: cylinder.left === null ? null : usable(cylinder.left, volume),
+  }
+}
+
+export type SpareCylinder = CylinderForWork & { id: string }
+const SPARES_MOST = 60
+
+/** Full ones of these gases that nothing keeps from work and of which it is known what they hold, fullest first. */
+export async function sparesOf(
+  db: Db,
+  scope: ShopScope,
+  gases: readonly string[],
+): Promise<SpareCylinder[]> {
+  if (gases.length === 0) return []
+  const rows = await spareCylinders(db, scope, gases, SPARES_MOST)
+  return rows
+    .map((row) => ({ id: row.id, ...forWork(row, scope) }))
+    .filter(({ held, usable: left }) => held.length === 0 && left !== null)
+    .sort((a, b) => b.usable! - a.usable!)
 }

@@ -83,8 +83,11 @@ export function fixesOf(
     case 'breath':
       return breath(finding, row.person_id, change, path)
     case 'machine':
-    case 'cylinder':
       return gear(cell.need, entry, free, change, path)
+    case 'cylinder':
+      return finding.code.startsWith('gas.')
+        ? swap(entry, loaded, change, path)
+        : gear(cell.need, entry, free, change, path)
     case 'extraction':
       return [
         ...(row.station_id && job?.air.hood !== 'none'
@@ -159,6 +162,32 @@ function gear(
         ]
       : []),
     ...(id ? [path(`Inspect ${entry.member[kind]?.name}`, `/gear/${kind}/${id}`)] : []),
+  ]
+}
+
+/** The fullest one of the same gas that nobody here draws from; or read the one there is. */
+function swap(
+  { row, member }: LoadedSession['members'][number],
+  loaded: LoadedSession,
+  change: Change,
+  path: Path,
+): Fix[] {
+  const used = new Set(loaded.members.map((one) => one.row.cylinder_id))
+  const gas = row.cylinder_id && loaded.gear.get(row.cylinder_id)?.gas
+  const spare = loaded.spares.find((one) => one.gas === gas && !used.has(one.id))
+  return [
+    ...(spare
+      ? [
+          change(`Take ${spare.label}`, {
+            kind: 'assign',
+            people: [row.person_id],
+            set: { cylinderId: spare.id },
+          }),
+        ]
+      : []),
+    ...(row.cylinder_id
+      ? [path(`Read ${member.cylinder?.name}`, `/gear/cylinder/${row.cylinder_id}`)]
+      : []),
   ]
 }
 

@@ -23,7 +23,7 @@ import type { Station } from '#shared/shop/schema'
 import type { Stock } from '#shared/stock/schema'
 import type { Actor } from '../actor'
 import { ofHood, stationFindings, toAlarmFinding } from '../air/state'
-import { cylindersForWork, type CylinderForWork } from '../gas/hold'
+import { cylindersForWork, sparesOf, type CylinderForWork, type SpareCylinder } from '../gas/hold'
 import { gearState } from '../inspection/inspection'
 import { scopeOf } from '../shop/shop'
 
@@ -37,6 +37,8 @@ export interface LoadedSession {
   gear: Map<string, Gear>
   proofs: Map<string, boolean>
   loaners: Stock[]
+  /** Full cylinders to take instead of those that do not do. */
+  spares: SpareCylinder[]
 }
 
 export async function loadSession(db: Db, actor: Actor, id: string): Promise<LoadedSession> {
@@ -116,8 +118,16 @@ export async function loadSession(db: Db, actor: Actor, id: string): Promise<Loa
     return { row, member }
   })
   addSupply(members, cylinders)
+  const wanting = members.filter(
+    ({ member }) =>
+      member.cylinder?.held?.length || (member.supply && member.supply.level !== 'clear'),
+  )
+  const gases = new Set(
+    wanting.flatMap(({ row }) => cylinders.get(row.cylinder_id ?? '')?.gas ?? []),
+  )
   return {
     session,
+    spares: await sparesOf(db, scope, [...gases]),
     today: scope.today,
     rules: scope.rules,
     members,
@@ -133,7 +143,7 @@ function addSupply(
   members: LoadedSession['members'],
   cylinders: ReadonlyMap<string, CylinderForWork>,
 ): void {
-  for (const [id, { usable }] of cylinders) {
+  for (const [id, { usable, label }] of cylinders) {
     const drawing = members.filter(
       ({ row, member }) =>
         row.cylinder_id === id && member.job !== null && member.presence !== 'absent',
@@ -143,7 +153,7 @@ function addSupply(
     const total = demands.some((demand) => demand === null)
       ? null
       : demands.reduce<number>((sum, demand) => sum + demand!, 0)
-    const supply = judgeSupply(usable, total)
+    const supply = judgeSupply(usable, total, label)
     for (const { member } of drawing) member.supply = supply
   }
 }
