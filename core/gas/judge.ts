@@ -33,8 +33,7 @@ export function judgeCylinder(
   const { state, reading, readDaysAgo } = record
   const retest = judgeRetest(record.marks, {
     today,
-    // Whose it is must be known before its date is the affair of another.
-    rented: record.tenure === 'rented',
+    tenure: record.tenure,
     stopsUse: stopsUntested,
   })
   const contents = judgeContents({ ...record.body, plus: retest.plus }, reading)

@@ -25,8 +25,8 @@ const OLDEST_YEAR = 1910
 export interface RetestContext {
   /** Calendar day of the site. */
   today: string
-  /** The supplier sees to the test. */
-  rented: boolean
+  /** The supplier sees to the test of a rented one; null: not told. */
+  tenure: 'owned' | 'rented' | null
   /** The site lets nobody use one past its date. */
   stopsUse: boolean
 }
@@ -38,6 +38,12 @@ export interface Retest {
   plus: boolean
   finding: Finding
 }
+
+const WHOSE = {
+  owned: 'Owned: the test is yours to pay for',
+  rented: 'Rented: the supplier sees to the test',
+  untold: 'Whose it is, is not told: find out who sees to the test',
+} as const
 
 /** How long a test holds by the strictest specification on the shoulder. */
 function holds(specifications: readonly Specification[], newest: StampDate): number {
@@ -53,12 +59,7 @@ export function judgeRetest(marks: string, context: RetestContext): Retest {
   const { specifications, dates } = readStamp(marks, context.today)
   const [newest] = dates
   const base = { code: 'gas.retest', step: 'gear' as const }
-  const whose: Reason = {
-    rule: context.rented
-      ? 'Rented: the supplier sees to the test'
-      : 'Owned: the test is yours to pay for',
-    source: COMMON_PRACTICE,
-  }
+  const whose: Reason = { rule: WHOSE[context.tenure ?? 'untold'], source: COMMON_PRACTICE }
   const fault = faultOf(specifications, newest, context.today)
   if (!newest || fault)
     return {
@@ -114,9 +115,10 @@ export function judgeRetest(marks: string, context: RetestContext): Retest {
           ...base,
           level: context.stopsUse ? 'stop' : 'caution',
           sentence: `Its test ran out in ${due}. It may be emptied, not filled.`,
-          remedy: context.rented
-            ? 'Send it back to the supplier.'
-            : 'Have it tested before it is filled again.',
+          remedy:
+            context.tenure === 'rented'
+              ? 'Send it back to the supplier.'
+              : 'Have it tested before it is filled again.',
           reasons: context.stopsUse
             ? [
                 ...reasons,

@@ -3,7 +3,7 @@ import { judgeRetest } from '#core/gas/retest'
 import { readStamp } from '#core/gas/stamp'
 
 const TODAY = '2026-11-26'
-const OWNED = { today: TODAY, rented: false, stopsUse: false }
+const OWNED = { today: TODAY, tenure: 'owned' as const, stopsUse: false }
 const due = (marks: string, more = {}): [string | null, string] => {
   const { dueMonth, finding } = judgeRetest(marks, { ...OWNED, ...more })
   return [dueMonth, finding.level]
@@ -50,7 +50,7 @@ describe('shoulder marks', () => {
     ['DOT 3AA2400 06/2024/5', 'a longer string of figures'],
   ])('%s is unknown: %s', (marks) => {
     expect(due(marks)).toEqual([null, 'unknown'])
-    expect(due(marks, { stopsUse: true, rented: true })).toEqual([null, 'unknown'])
+    expect(due(marks, { stopsUse: true, tenure: 'rented' })).toEqual([null, 'unknown'])
   })
 
   it('two digits are of this century unless that lies ahead', () => {
@@ -81,6 +81,8 @@ describe('shoulder marks', () => {
     const marks = 'DOT 3AA2400 06/2017'
     expect(judgeRetest(marks, OWNED).finding.sentence).toContain('emptied, not filled')
     expect(judgeRetest(marks, { ...OWNED, stopsUse: true }).finding.level).toBe('stop')
-    expect(judgeRetest(marks, { ...OWNED, rented: true }).finding.remedy).toContain('supplier')
+    expect(judgeRetest(marks, { ...OWNED, tenure: 'rented' }).finding.remedy).toContain('supplier')
+    const untold = judgeRetest(marks, { ...OWNED, tenure: null }).finding
+    expect(untold.reasons.at(-1)!.rule).toContain('not told')
   })
 })

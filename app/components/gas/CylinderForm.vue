@@ -101,7 +101,7 @@ const today = computed(() => (shift.shift?.now ?? new Date().toISOString()).slic
 const retest = computed(() =>
   judgeRetest(form.value.marks, {
     today: today.value,
-    rented: form.value.tenure === 'rented',
+    tenure: form.value.tenure,
     stopsUse: signIn.me?.site.stopsUntested ?? false,
   }),
 )

@@ -151,7 +151,7 @@ export const logReading = (actor: Actor, id: string, body: ReadingBody): Promise
     const row = await requireCylinder(db, scope, id)
     if (!fresh) return asCylinder(row, scope)
     if (row.state === 'returned') throw conflict('It has gone back to the supplier.', 'returned')
-    const { plus } = judgeRetest(row.marks, { today: scope.today, rented: false, stopsUse: false })
+    const { plus } = judgeRetest(row.marks, { today: scope.today, tenure: null, stopsUse: false })
     const fault = faultOfReading({ ...row, plus }, reading)
     if (fault) throw fieldError(fault.path, fault.message)
     await insertCylinderEvent(db, {

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto'
-import { volumePerKg } from '#core/gas/cylinder'
+import { fullContents, volumePerKg } from '#core/gas/cylinder'
 import { judgeStorage, type Stored } from '#core/gas/storage'
 import { cylindersOfStore } from '#server/db/cylinder'
 import { findGasStore, insertGasStore, listGasStores, updateGasStore } from '#server/db/gas-store'
@@ -22,7 +22,7 @@ export const readStores = (actor: Actor): Promise<GasStore[]> =>
 const asStored = (one: Cylinder): Stored => ({
   label: one.label,
   parts: one.parts,
-  full: one.nominal,
+  full: fullContents({ ...one, plus: false }),
   liquidPetroleum:
     one.parts?.propane && one.nominal !== null ? one.nominal / volumePerKg(one.parts) : null,
   state: one.state === null || one.state === 'returned' ? 'full' : one.state,
