@@ -1,5 +1,5 @@
 import { ROOT } from './lib/install.mjs'
-import { run } from './lib/process.mjs'
+import { run, stopAll } from './lib/process.mjs'
 import { main } from './lib/say.mjs'
 import { knownHoles } from './lib/known-holes.mjs'
 
@@ -21,4 +21,4 @@ main(async () => {
   else
     for (const { name, severity, range } of holes)
       console.log(`Warning: ${name} ${range}: ${severity}.`)
-})
+}, stopAll)
