@@ -158,15 +158,15 @@ async function inspectToday(actor: Actor, stock: readonly Gear[]): Promise<void>
     'M-09': { id: 'leads', note: 'Cut to the copper 2 ft from the holder' },
     'H-15': { id: 'spark', note: 'Does not darken, cell flat' },
   }
+  const before = new Date(actor.now.getTime() - 5 * MINUTE)
+  // Just after midnight five minutes ago was another day.
+  const sameDay = siteDay(before, SITE.timeZone) === siteDay(actor.now, SITE.timeZone)
   for (const item of stock) {
     const left = ['M-11', 'M-14', 'C-20', 'C-31', 'H-22', 'H-27'].includes(item.label)
     if (!left)
-      await inspectGear(
-        { ...actor, now: new Date(actor.now.getTime() - 5 * MINUTE) },
-        item.kind,
-        item.id,
-        { lines: filled(item, locked[item.label]) },
-      )
+      await inspectGear({ ...actor, now: sameDay ? before : actor.now }, item.kind, item.id, {
+        lines: filled(item, locked[item.label]),
+      })
   }
 }
 

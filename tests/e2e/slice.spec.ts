@@ -114,7 +114,7 @@ test('the whole slice', async ({ page }) => {
     await group(page, 'line-pressure', 'Pass').click()
     await page.getByRole('button', { name: 'The rest passes' }).click()
     await page.getByRole('button', { name: 'Log the inspection' }).click()
-    await expect(page.getByText('Fit for use. Looked at')).toBeVisible()
+    await expect(page.getByText('Passed its inspection. Looked at')).toBeVisible()
 
     await openGear(page, 'M-01')
     await page.getByLabel('Open circuit').last().fill('130')

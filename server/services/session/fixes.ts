@@ -165,7 +165,7 @@ function gear(
   ]
 }
 
-/** The fullest one of the same gas that nobody here draws from; or read the one there is. */
+/** The fullest one of the same gas that nobody here draws from, for all who draw from this one; or read the one there is. */
 function swap(
   { row, member }: LoadedSession['members'][number],
   loaded: LoadedSession,
@@ -174,13 +174,14 @@ function swap(
 ): Fix[] {
   const used = new Set(loaded.members.map((one) => one.row.cylinder_id))
   const gas = row.cylinder_id && loaded.gear.get(row.cylinder_id)?.gas
+  const drawing = loaded.members.filter((one) => one.row.cylinder_id === row.cylinder_id)
   const spare = loaded.spares.find((one) => one.gas === gas && !used.has(one.id))
   return [
     ...(spare
       ? [
           change(`Take ${spare.label}`, {
             kind: 'assign',
-            people: [row.person_id],
+            people: drawing.map((one) => one.row.person_id),
             set: { cylinderId: spare.id },
           }),
         ]
