@@ -4,6 +4,7 @@ import { assignPpe } from '#core/ppe/ppe'
 import { HOUSE_CHART } from '#core/shade/shade.table'
 import type { Actor } from '#server/services/actor'
 import { addChart } from '#server/services/eyes/chart'
+import { moveCylinder, readCylinder } from '#server/services/gas/cylinder'
 import { changeGear } from '#server/services/inspection/inspection'
 import { addCourse } from '#server/services/people/course'
 import { changeRecord } from '#server/services/people/record'
@@ -235,15 +236,19 @@ export async function placeMachines(actor: Actor, stock: readonly Gear[]): Promi
       stationId: booth.id,
     })
     const cylinder = BOOTH_CYLINDERS[i] && find(BOOTH_CYLINDERS[i])
-    if (cylinder)
-      await changeGear(actor, 'cylinder', cylinder.id, {
-        kind: 'cylinder',
-        label: cylinder.label,
-        gas: cylinder.gas!,
-        description: cylinder.description,
-        everyDays: cylinder.everyDays,
+    if (cylinder) {
+      const { cylinder: there } = await readCylinder(actor, cylinder.id)
+      await moveCylinder(actor, cylinder.id, {
+        eventId: randomUUID(),
+        version: there.version,
+        state: 'connected',
+        storeId: null,
         stationId: booth.id,
+        checks: { shut: true, regulatorOff: false, capped: false, guarded: true },
+        chained: true,
+        note: '',
       })
+    }
   }
 }
 

@@ -24,12 +24,14 @@ function releasedAs(parts: Composition): Release['gas'] {
 /** What the air of a room becomes if this cylinder empties into it and pushes the air out; null outdoors. Never clear. */
 export function judgeEmptied({ parts, amount, air }: CylinderInRoom): Finding | null {
   if (air.space === 'outdoors') return null
-  if (parts && amount !== null && air.volume !== null)
-    return judgeRelease({ gas: releasedAs(parts), amount, space: air.volume, mixed: false })
+  const known = amount !== null && Number.isFinite(amount) && amount >= 0
+  const room = air.volume !== null && Number.isFinite(air.volume) && air.volume > 0
+  if (parts && known && room)
+    return judgeRelease({ gas: releasedAs(parts), amount, space: air.volume!, mixed: false })
   const missing = [
     !parts && 'the gas',
-    amount === null && 'how much it holds',
-    air.volume === null && 'the volume of the room',
+    !known && 'how much it holds',
+    !room && 'the volume of the room',
   ].filter(Boolean)
   return {
     code: 'air.release',

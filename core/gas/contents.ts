@@ -2,7 +2,15 @@ import type { Finding, Reason } from '../finding/finding'
 import { COMMON_PRACTICE, published, type Source } from '../finding/source'
 import { inSentence } from '../finding/wording'
 import { nameOfParts, phaseOf } from './composition'
-import { absolute, fullContents, volumePerKg, waterVolume, type CylinderBody } from './cylinder'
+import {
+  absolute,
+  fullContents,
+  plausible,
+  sizesContradict,
+  volumePerKg,
+  waterVolume,
+  type CylinderBody,
+} from './cylinder'
 import { GAS_DATA_SOURCE, type Composition } from './gas.table'
 import { LEE_KESLER_SOURCE } from './lee-kesler'
 import {
@@ -130,7 +138,8 @@ const BY_WEIGHT: Reason = { rule: 'Liquid and dissolved gas is told by weight', 
  * What is left in a cylinder, by its newest reading.
  * @returns unknown where the gas, the size or the reading is not told, is contradictory, or lies outside of the equations
  */
-export function judgeContents(body: CylinderBody, reading: CylinderReading | null): Contents {
+export function judgeContents(told: CylinderBody, reading: CylinderReading | null): Contents {
+  const body = plausible(told)
   if (!body.parts)
     return unknown('What it holds is not told.', 'Read the label and enter the gas.', [
       {
@@ -144,6 +153,12 @@ export function judgeContents(body: CylinderBody, reading: CylinderReading | nul
       'Nobody has read it yet.',
       permanent ? 'Read the gauge and the temperature.' : 'Put it on a scale.',
       [permanent ? BY_PRESSURE : BY_WEIGHT],
+    )
+  if (sizesContradict(body))
+    return unknown(
+      'What it holds when full and its water volume do not belong together.',
+      'Look at the label and the shoulder again.',
+      [BY_PRESSURE],
     )
   const fault = faultOfReading(body, reading)
   if (fault)
@@ -293,7 +308,17 @@ function shareOf(body: CylinderBody, left: number | null): number | null {
   return left === null || full === null || !(full > 0) ? null : Math.min(1, left / full)
 }
 
+/** More than a full one holds, by so much: its size is not what was told. */
+const OVERFULL = 1.2
+
 function known(body: CylinderBody, left: number, reasons: Reason[]): Contents {
+  const full = fullContents(body)
+  if (!Number.isFinite(left) || (full !== null && left > full * OVERFULL))
+    return unknown(
+      'That is more than it holds when full, so its size or the reading is wrong.',
+      'Look at the size, and read it again.',
+      reasons,
+    )
   const share = shareOf(body, left)
   const low = left <= 0 || (share !== null && share <= LOW_SHARE)
   return {

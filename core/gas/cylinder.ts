@@ -42,6 +42,30 @@ const within = <T>(work: () => T): T | null => {
   }
 }
 
+/** Sizes, weights and pressures are more than zero; anything else told is as good as not told. */
+const size = (told: number | null): number | null =>
+  told !== null && Number.isFinite(told) && told > 0 ? told : null
+
+/** What is told, without what cannot be. */
+export const plausible = <T extends CylinderBody>(body: T): T => ({
+  ...body,
+  volume: size(body.volume),
+  nominal: size(body.nominal),
+  tare: size(body.tare),
+  service: size(body.service),
+})
+
+/** Rounded sizes of the trade differ by so much from what the pressure gives. */
+const SIZE_SLACK = 0.25
+
+/** Whether what it holds and its water volume, both told, belong to two different cylinders. */
+export function sizesContradict(body: CylinderBody): boolean {
+  const { volume, nominal, service, parts } = body
+  if (volume === null || nominal === null || service === null || !parts) return false
+  const byVolume = fullContents({ ...body, nominal: null })
+  return byVolume !== null && Math.abs(byVolume / nominal - 1) > SIZE_SLACK
+}
+
 /** Water volume, as told or from what it holds at its service pressure; null where that is not enough. m3 */
 export function waterVolume({ parts, volume, nominal, service }: CylinderBody): number | null {
   if (volume !== null) return volume

@@ -86,6 +86,8 @@ export function judgeFit(set: GasSet): Finding[] {
   ].filter((one): one is Finding => one !== null)
 }
 
+const isPressure = (told: number): boolean => Number.isFinite(told) && told > 0
+
 const outletText = (outlet: Outlet): string =>
   `CGA ${outlet} (${OUTLET_DATA[outlet].says}, ${OUTLET_DATA[outlet].thread}-hand thread)`
 
@@ -151,7 +153,7 @@ function regulatorOf(
         )
   }
   const pressure = (): Answer => {
-    if (highest === null || service === null)
+    if (highest === null || service === null || !isPressure(highest) || !isPressure(service))
       return untold(
         'What pressure the regulator takes is not told.',
         'Read its mark and that of the cylinder.',
@@ -236,7 +238,7 @@ function arrestorOf({ arrestor }: GasSet, parts: Composition): Finding | null {
 function metalOf({ copper }: GasSet, parts: Composition): Finding[] {
   if (!((parts.acetylene ?? 0) > 0)) return []
   const answer = (): Answer => {
-    if (copper === null || !Number.isFinite(copper))
+    if (copper === null || !(copper >= 0 && copper <= 1))
       return untold(
         'Of what metal the fittings are is not told.',
         'Copper pipe and fittings stay away from acetylene.',

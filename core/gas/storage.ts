@@ -194,6 +194,9 @@ function heat({ toHeat }: Store): Finding {
     : line(rule, { level: 'clear', sentence: 'No heat stands beside them.' })
 }
 
+const isAmount = (told: number | null): boolean =>
+  told !== null && Number.isFinite(told) && told >= 0
+
 /** What is connected or in use does not count against the quantity; empties do, as nobody weighs them. */
 function quantity(store: Store, cylinders: readonly Stored[]): Finding | null {
   const fuel = dangersIn(cylinders, 'fuel').filter(
@@ -203,7 +206,7 @@ function quantity(store: Store, cylinders: readonly Stored[]): Finding | null {
   const gas = fuel.filter((one) => !one.parts?.propane)
   const petroleum = fuel.filter((one) => one.parts?.propane)
   const sum = (from: Stored[], of: (one: Stored) => number | null): number | null =>
-    from.some((one) => of(one) === null) ? null : from.reduce((total, one) => total + of(one)!, 0)
+    from.some((one) => !isAmount(of(one))) ? null : from.reduce((total, one) => total + of(one)!, 0)
   const volume = sum(gas, (one) => one.full)
   const weight = sum(petroleum, (one) => one.liquidPetroleum)
   const rule: Line = {

@@ -82,7 +82,7 @@ export function judgeSupply(left: number | null, demand: number | null, name?: s
       remedy: 'Read the cylinder.',
       reasons: [reason],
     }
-  if (demand === null)
+  if (demand === null || !Number.isFinite(demand) || demand < 0)
     return {
       ...base,
       level: 'unknown',

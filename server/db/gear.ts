@@ -264,8 +264,6 @@ export async function updateGear(db: Db, id: string, row: GearBody): Promise<boo
             gas = ${row.gas},
             description = ${row.description},
             every_days = ${row.everyDays},
-            station_id = ${row.stationId},
-            store_id = CASE WHEN ${row.stationId}::uuid IS NULL THEN store_id END,
             version = version + 1
           WHERE id = ${id} AND ${isVersion(row.version)}
         `)

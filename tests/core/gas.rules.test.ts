@@ -166,6 +166,9 @@ describe('what a job takes', () => {
     [null, 5, 'unknown'],
     [NaN, 5, 'unknown'],
     [5, null, 'unknown'],
+    [5, NaN, 'unknown'],
+    [5, Infinity, 'unknown'],
+    [5, -1, 'unknown'],
     [0, 0, 'clear'],
   ])('%s left of %s needed: %s', (left, needed, level) => {
     expect(judgeSupply(left, needed).level).toBe(level)
@@ -281,8 +284,13 @@ describe('what goes on what', () => {
     ['hose', { hose: null }],
     ['arrestor', { arrestor: null }],
     ['look for oil', { oil: null }],
+    ['real pressure of the cylinder', { service: -1 }],
+    ['finite inlet pressure', { regulator: { ...OXYGEN.regulator!, highest: NaN } }],
   ])('without a %s it is unknown', (_, more) => {
     expect(worstLevel(judgeFit({ ...OXYGEN, ...more }))).toBe('unknown')
+  })
+  it.each([null, NaN, -1, 1.5])('copper of %s is unknown with acetylene', (copper) => {
+    expect(worstLevel(judgeFit({ ...ACETYLENE, copper }))).toBe('unknown')
   })
   it('of a mix that the table does not know nothing is clear', () => {
     const mix = { ...OXYGEN, parts: { oxygen: 0.5, nitrogen: 0.5 } }
@@ -363,8 +371,10 @@ describe('a store', () => {
     expect(level({}, [propane], 'quantity')).toBe(expected)
   })
   it('one of unknown size makes the quantity unknown, unless it is too much already', () => {
-    const untold = cylinder('A-2', 'acetylene', { full: null })
-    expect(level({}, [...MIXED, untold], 'quantity')).toBe('unknown')
+    for (const full of [null, NaN, -5])
+      expect(level({}, [...MIXED, cylinder('A-2', 'acetylene', { full })], 'quantity')).toBe(
+        'unknown',
+      )
   })
   it('a cylinder of unknown gas keeps the store from being clear', () => {
     const untold = cylinder('X-1', 'argon', { parts: null })
@@ -489,6 +499,10 @@ describe('a cylinder that empties into a room', () => {
     expect(room(null, 8, 60)!.level).toBe('unknown')
     expect(room('argon', null, 60)!.level).toBe('unknown')
     expect(room('argon', 8, null)!.level).toBe('unknown')
+    for (const amount of [NaN, -1, Infinity])
+      expect(room('argon', amount, 60)!.level).toBe('unknown')
+    for (const volume of [NaN, 0, -60, Infinity])
+      expect(room('argon', 8, volume)!.level).toBe('unknown')
     expect(room('argon', 8, 60, 'outdoors')).toBeNull()
   })
 })

@@ -216,6 +216,18 @@ describe('contents by pressure', () => {
     expect([left, share, finding.level]).toEqual([null, null, 'unknown'])
     expect(finding.remedy).toBeTruthy()
   })
+  it.each<[string, Partial<CylinderBody>]>([
+    ['no volume', { volume: 0, nominal: null }],
+    ['a negative volume', { volume: -0.049, nominal: null }],
+    ['a volume that is not finite', { volume: Infinity, nominal: null }],
+    ['a content that is not finite', { nominal: NaN }],
+    ['sizes of two cylinders', { volume: 0.049, nominal: 1 }],
+    ['less than the reading is worth', { volume: 0.049, nominal: 1, service: null }],
+  ])('is unknown with %s', (_, body) => {
+    const reading = read({ pressure: 100 * BAR, temperature: 293 })
+    const { left, share, finding } = judgeContents({ ...T_SIZE, ...body }, reading)
+    expect([left, share, finding.level]).toEqual([null, null, 'unknown'])
+  })
   it('a plus allows a tenth more', () => {
     const reading = read({ pressure: 2640 * 1.1 * PSI, temperature: 294.26 })
     expect(judgeContents({ ...T_SIZE, plus: true }, reading).left).not.toBeNull()
@@ -260,9 +272,8 @@ describe('contents by weight', () => {
   it('a weight under the tare, or over a full one, is no weight', () => {
     expect(judgeContents(acetylene, read({ weight: 79 * POUND })).left).toBeNull()
     expect(judgeContents(acetylene, read({ weight: 120 * POUND })).left).toBeNull()
-    expect(
-      judgeContents({ ...acetylene, tare: null }, read({ weight: 85 * POUND })).left,
-    ).toBeNull()
+    for (const tare of [null, NaN, 0, -1])
+      expect(judgeContents({ ...acetylene, tare }, read({ weight: 85 * POUND })).left).toBeNull()
   })
   it('full at 1.5 lb under the gauge of nothing: the tare itself is empty', () => {
     expect(judgeContents(acetylene, read({ weight: 80 * POUND })).finding.sentence).toBe(

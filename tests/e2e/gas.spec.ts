@@ -73,6 +73,9 @@ test('on the phone a gauge is read, one that cannot be right is refused at its f
   await expect(page.getByTestId('left')).toHaveText('49 %')
   await page.reload()
   await expect(page.getByTestId('left')).toHaveText('49 %')
+  // 49 % of 300 ft3 at 35 cfh, two atmospheres left in it.
+  await page.getByLabel('Lasts at a flow of').fill('35')
+  await expect(page.getByTestId('lasts')).toContainText('4 h ')
   await expectNoSidewaysScroll(page)
   await expectAccessible(page)
   expect(heard).toEqual([])
@@ -119,6 +122,8 @@ test('before it moves the cap is on; of two who move it one wins and the other i
   await second.getByRole('button', { name: 'Empty', exact: true }).click()
   await confirm(second, 'It is empty')
   await expect(second.getByText('Somebody else has changed C-07 meanwhile')).toBeVisible()
+  await second.getByRole('button', { name: 'Leave it' }).click()
+  await expect(second.getByText('Full, Pipe bay corner').first()).toBeVisible()
   expect(heard).toEqual([])
 })
 
@@ -179,6 +184,9 @@ test('a wrong regulator stops the set and the right one is named; a leak is told
   await expect(leak).toContainText('It leaks.')
   await leak.getByLabel('Gauge after').fill('40')
   await expect(leak).toContainText('It keeps its pressure')
+  await page.getByLabel('It has lain for').fill('90')
+  await expect(page.getByTestId('stand')).toContainText('Stand it for 20 minutes')
+  await expect(page.getByTestId('stand')).toContainText('90 where the shop')
   expect(heard).toEqual([])
 })
 

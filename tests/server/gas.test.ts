@@ -191,6 +191,22 @@ describe('moves', () => {
     expect(told.body.error!.message).toContain('Somebody else')
   })
 
+  it('an edit of the gear does not move it', async () => {
+    const { lead } = shop.people
+    const body = {
+      kind: 'cylinder',
+      label: 'G-1',
+      gas: 'Argon 75/CO2 25',
+      description: '',
+      everyDays: 7,
+    }
+    const answer = await lead.send<Refused>('PUT', `/gear/cylinder/${cylinder}`, {
+      ...body,
+      stationId: shop.open,
+    })
+    expect(fault(answer)).toEqual([400, 'stationId'])
+  })
+
   it('are kept with who and when, and cannot be changed afterwards', async () => {
     const { body } = await shop.people.viewer.send<{ events: { kind: string; by: string }[] }>(
       'GET',

@@ -14,12 +14,10 @@ const format = ref<'csv' | 'json'>('csv')
 const fileName = ref('')
 const preview = shallowRef<ImportPreview | null>(null)
 const { busy, message, submit } = useSubmit()
-async function take(event: Event): Promise<void> {
-  const file = (event.target as HTMLInputElement).files?.[0]
-  if (!file) return
-  fileName.value = file.name
-  format.value = file.name.toLowerCase().endsWith('.json') ? 'json' : 'csv'
-  text.value = await file.text()
+async function take(file: string, name: string): Promise<void> {
+  fileName.value = name
+  format.value = name.toLowerCase().endsWith('.json') ? 'json' : 'csv'
+  text.value = file
   await look()
 }
 async function look(): Promise<void> {
@@ -45,16 +43,7 @@ const faultsOf = (row: ImportPreview['rows'][number]): string =>
 
 <template>
   <div class="space-y-3">
-    <label class="block min-w-0 max-w-full overflow-hidden relative">
-      <span class="sr-only">{{ label }}</span>
-      <input
-        type="file"
-        :accept="accept"
-        class="block w-full max-w-full file:min-h-11 file:px-4 file:mr-3 file:font-semibold file:bg-(--ui-primary) file:text-(--panel)"
-        :aria-label="label"
-        @change="take"
-      />
-    </label>
+    <FileInput :label="label" :accept="accept" @read="take" />
     <details>
       <summary class="cursor-pointer muted underline underline-offset-2 py-1">Or paste it</summary>
       <UTextarea

@@ -4,6 +4,7 @@ import {
   DRAW_SCHOOLS,
   judgeAcetylenePressure,
   judgeDraw,
+  minutesToStand,
   type DrawSchool,
 } from '#core/gas/acetylene'
 
@@ -27,6 +28,13 @@ const draw = computed(() => {
   })
 })
 const working = computed(() => judgeAcetylenePressure(pressure.value))
+const lay = ref<number | null>(null)
+const lain = computed(() => lay.value !== null && lay.value >= 0)
+/** Both habits of the trade: the common figure, and as long as it lay. */
+const stands = computed(() => ({
+  common: minutesToStand(lay.value, 'twentyMinutes'),
+  longer: lain.value ? minutesToStand(lay.value, 'asLongAsItLay') : null,
+}))
 const schools = DRAW_SCHOOLS.map((value) => ({ value, label: DRAW_SCHOOL_NAME[value] }))
 const USES = [
   { value: false, label: 'Now and then' },
@@ -53,5 +61,14 @@ const USES = [
       </UFormField>
     </div>
     <FindingList :findings="[draw, working]" />
+    <div class="flex flex-wrap gap-4 items-end">
+      <QuantityInput v-model="lay" class="w-44" unit="min" label="It has lain for" />
+      <p v-if="lain" class="pb-2" data-testid="stand">
+        <span class="font-semibold">Stand it for {{ stands.common }} minutes</span>
+        before it is used, by the common figure;
+        <span class="font-semibold">{{ stands.longer }}</span>
+        where the shop asks for as long as it lay. Acetone settles back. Common practice.
+      </p>
+    </div>
   </section>
 </template>

@@ -16,7 +16,7 @@ import { useLoad } from '~/composables/load'
 /** Another place or another state. Valve, regulator and cap come first. */
 const open = defineModel<boolean>('open', { required: true })
 const props = defineProps<{ cylinder: Cylinder; empty: boolean }>()
-const emit = defineEmits<{ done: [cylinder: Cylinder]; changed: [] }>()
+const emit = defineEmits<{ done: [cylinder: Cylinder] }>()
 const events = useEventIds()
 const stores = useLoad(() => call(gasRoutes.gasStores, {}))
 const stations = useLoad(() => call(shopRoutes.stations, {}))
@@ -105,7 +105,6 @@ const connects = computed(() => isConnected(form.value.state))
     :body="body"
     :send="send"
     @done="emit('done', $event)"
-    @changed="emit('changed')"
   >
     <ChoiceRow v-model="form.state" legend="It is now" :options="states" name="state" />
     <UFormField

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { dangerOf } from '#core/gas/danger'
 import { CYLINDER_STATE_NAME } from '#core/gas/move'
 import { gasRoutes } from '#shared/gas/routes'
 import type { Cylinder } from '#shared/gas/schema'
@@ -35,12 +36,20 @@ const details = shows('details')
 const moving = computed({
   get: () => dialog.value === 'move' || dialog.value === 'empty',
   set: (open: boolean) => {
-    if (!open) dialog.value = null
+    if (open) return
+    dialog.value = null
+    // Somebody else may have moved it meanwhile.
+    void load()
   },
 })
 const mayLog = computed(
   () => signIn.may('lead', 'instructor', 'worker') && data.value?.cylinder.state !== 'returned',
 )
+/** Shielding gas is what a flow meter is set for. */
+const isShielding = computed(() => {
+  const { parts } = data.value!.cylinder
+  return parts !== null && dangerOf(parts) === 'inert'
+})
 const leftText = computed(() => {
   const { left } = data.value!.cylinder
   return left === null ? 'Not known' : quantityText({ amount: left, unit: 'm3' }, units.value)
@@ -96,6 +105,7 @@ async function logged(cylinder: Cylinder): Promise<void> {
       </UButton>
     </div>
     <FindingList :findings="data.cylinder.findings" />
+    <TimeLeft v-if="isShielding" :cylinder="data.cylinder" />
     <div v-if="data.emptied">
       <h3 class="mb-2">If it empties into the room</h3>
       <FindingLine :finding="data.emptied" />
@@ -141,7 +151,6 @@ async function logged(cylinder: Cylinder): Promise<void> {
       :cylinder="data.cylinder"
       :empty="dialog === 'empty'"
       @done="logged"
-      @changed="load"
     />
     <CylinderForm v-model:open="details" :cylinder="data.cylinder" @saved="load" />
   </section>

@@ -92,6 +92,8 @@ const description = computed(() =>
     ? 'Its inspections stay as they are.'
     : 'It starts without an inspection on record, so it is unknown until someone looks.',
 )
+/** A cylinder goes elsewhere by a move on its page, with its valve shut. */
+const movedOnItsPage = computed(() => form.value.kind === 'cylinder' && Boolean(props.gear))
 const stationChoices = computed(() => [
   { value: NONE, label: 'No station of its own' },
   ...(stations.data.value ?? []).map(({ id, name }) => ({ value: id, label: name })),
@@ -192,7 +194,12 @@ const POWERS = [
       </UFormField>
     </template>
     <UFormField v-else label="Stands at">
-      <USelect v-model="form.stationId" :items="stationChoices" class="w-full" />
+      <USelect
+        v-model="form.stationId"
+        :items="stationChoices"
+        class="w-full"
+        :disabled="movedOnItsPage"
+      />
     </UFormField>
     <UFormField label="Description" name="description">
       <UInput v-model="form.description" class="w-full" />

@@ -26,10 +26,8 @@ const choices = computed(() =>
 )
 const ACTION = { add: 'New', back: 'Full again', broken: 'Broken' } as const
 const LEVEL = { add: 'clear', back: 'clear', broken: 'stop' } as const
-async function take(event: Event): Promise<void> {
-  const file = (event.target as HTMLInputElement).files?.[0]
-  if (!file) return
-  csv.value = await file.text()
+async function take(text: string): Promise<void> {
+  csv.value = text
   await look()
 }
 async function look(): Promise<void> {
@@ -82,15 +80,9 @@ const ready = computed(() => csv.value.trim() !== '' && storeId.value !== undefi
       <UFormField label="Put into">
         <USelect v-model="storeId" :items="choices" class="w-full max-w-sm" />
       </UFormField>
-      <label class="block">
-        <span class="font-semibold block mb-1">Delivery note as a file</span>
-        <input
-          type="file"
-          accept=".csv,text/csv,text/plain"
-          class="block w-full max-w-full file:min-h-11 file:px-4 file:mr-3 file:font-semibold file:bg-(--ui-primary) file:text-(--panel) file:border-0 file:cursor-pointer"
-          @change="take"
-        />
-      </label>
+      <UFormField label="Delivery note as a file">
+        <FileInput label="Delivery note as a file" accept=".csv,text/csv,text/plain" @read="take" />
+      </UFormField>
       <UFormField label="Or as text">
         <UTextarea v-model="csv" :rows="5" class="w-full font-mono" />
       </UFormField>

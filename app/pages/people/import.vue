@@ -21,11 +21,9 @@ const rows = computed(() =>
 const ACTION = { add: 'New', change: 'Changes', same: 'As it is', broken: 'Broken' } as const
 const LEVEL = { add: 'clear', change: 'caution', same: 'clear', broken: 'stop' } as const
 
-async function take(event: Event): Promise<void> {
-  const file = (event.target as HTMLInputElement).files?.[0]
-  if (!file) return
-  fileName.value = file.name
-  csv.value = await file.text()
+async function take(text: string, name: string): Promise<void> {
+  fileName.value = name
+  csv.value = text
   await look()
 }
 async function look(): Promise<void> {
@@ -76,15 +74,7 @@ const takeWords = computed(() => {
         light_sensitive yes or no.
       </p>
       <div class="flex flex-wrap items-center gap-3">
-        <label class="relative block min-w-0 max-w-full overflow-hidden">
-          <span class="sr-only">Roster file</span>
-          <input
-            type="file"
-            accept=".csv,text/csv,text/plain"
-            class="block w-full max-w-full file:min-h-11 file:px-4 file:mr-3 file:font-semibold file:bg-(--ui-primary) file:text-(--panel) file:border-0 file:cursor-pointer"
-            @change="take"
-          />
-        </label>
+        <FileInput label="Roster file" accept=".csv,text/csv,text/plain" @read="take" />
         <span v-if="fileName" class="muted">{{ fileName }}</span>
       </div>
       <details>

@@ -19,7 +19,7 @@ import {
   updateGear,
 } from '#server/db/gear'
 import type { PageQuery } from '#server/db/page'
-import { inOrganisation } from '#server/db/pool'
+import { inOrganisation, type Db } from '#server/db/pool'
 import { AppError, fieldError, notFound } from '#server/errors'
 import type { inspectionSchema, InspectionBody, Gear, GearBody } from '#shared/inspection/schema'
 import { isStaff, record, type Actor } from '../actor'
@@ -61,12 +61,25 @@ export async function changeGear(
 ): Promise<void> {
   if (body.kind !== kind) throw fieldError('kind', 'The kind of a piece of gear does not change.')
   await inOrganisation(actor.organisation, async (db) => {
+    if (body.kind === 'cylinder') await requireItsStation(db, actor, id, body.stationId)
     if (!(await updateGear(db, id, body))) {
       const now = await findGear(db, await scopeOf(db, actor), kind, id)
       throw now ? changedMeanwhile(body, { ...now, assignedTo: now.assignedToId }) : notFound(kind)
     }
     await record(db, actor, 'gear_changed', kind, id, body)
   })
+}
+
+/** A cylinder goes elsewhere by a move, with its valve shut and its cap on; never by an edit. */
+async function requireItsStation(
+  db: Db,
+  actor: Actor,
+  id: string,
+  stationId: string | null,
+): Promise<void> {
+  const now = await findGear(db, await scopeOf(db, actor), 'cylinder', id)
+  if (now && now.stationId !== stationId)
+    throw fieldError('stationId', 'Move it on its page: valve shut and cap on first.')
 }
 
 export function readGear(
