@@ -129,7 +129,7 @@ export async function loadDemo(say: (line: string) => void): Promise<boolean> {
 
   say('  the apprentice bay')
   const apprentices = people.slice(signIns.length, signIns.length + CLASS_SIZE)
-  await placeMachines(actor, stock)
+  await placeMachines(at(HOUR), stock)
   say('  what is in the cylinders, and where they stand')
   say(`  ${await addGas(actor, stock, stations)} readings and moves`)
   await addRecords(actor, apprentices)

@@ -42,6 +42,8 @@ const moving = computed({
     void load()
   },
 })
+/** On a phone the word has the room, not the picture. */
+const ROOMY = { leadingIcon: 'hidden sm:block' }
 const mayLog = computed(
   () => signIn.may('lead', 'instructor', 'worker') && data.value?.cylinder.state !== 'returned',
 )
@@ -90,14 +92,24 @@ async function logged(cylinder: Cylinder): Promise<void> {
       </div>
     </div>
     <div v-if="mayLog" class="grid grid-cols-3 gap-2">
-      <UButton block size="xl" icon="i-lucide-gauge" @click="dialog = 'reading'">Reading</UButton>
-      <UButton block size="xl" variant="outline" icon="i-lucide-move" @click="dialog = 'move'">
+      <UButton block size="xl" :ui="ROOMY" icon="i-lucide-gauge" @click="dialog = 'reading'">
+        Reading
+      </UButton>
+      <UButton
+        block
+        size="xl"
+        variant="outline"
+        :ui="ROOMY"
+        icon="i-lucide-move"
+        @click="dialog = 'move'"
+      >
         Move
       </UButton>
       <UButton
         block
         size="xl"
         variant="outline"
+        :ui="ROOMY"
         icon="i-lucide-circle-off"
         @click="dialog = 'empty'"
       >
