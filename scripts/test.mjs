@@ -49,29 +49,49 @@ async function admin() {
 }
 
 function counted(file, count) {
-  if (!existsSync(file)) return { passed: 0, failed: 1, times: [] }
+  if (!existsSync(file))
+    return { passed: 0, failed: 1, times: [], broken: ['no report was written'] }
   const tally = count(JSON.parse(readFileSync(file, 'utf8')))
   rmSync(file)
   return tally
 }
 
-const fromVitest = (json) => ({
-  passed: json.numPassedTests,
-  failed: Math.max(json.numFailedTests, json.success ? 0 : 1),
-  times: json.testResults.flatMap(({ assertionResults }) =>
-    assertionResults.map(({ fullName, duration }) => ({ name: fullName, ms: duration ?? 0 })),
-  ),
-})
+const FIRST_LINES = 12
+const told = (message = '') => message.split('\n').slice(0, FIRST_LINES).join('\n')
+
+const fromVitest = (json) => {
+  const assertions = json.testResults.flatMap(({ assertionResults }) => assertionResults)
+  return {
+    passed: json.numPassedTests,
+    failed: Math.max(json.numFailedTests, json.success ? 0 : 1),
+    times: assertions.map(({ fullName, duration }) => ({ name: fullName, ms: duration ?? 0 })),
+    broken: [
+      ...assertions
+        .filter(({ status }) => status === 'failed')
+        .map(({ fullName, failureMessages }) => `${fullName}\n${told(failureMessages[0])}`),
+      // A file that does not even load has no assertions to name.
+      ...json.testResults
+        .filter(({ status, assertionResults }) => status === 'failed' && !assertionResults.length)
+        .map(({ name, message }) => `${name}\n${told(message)}`),
+    ],
+  }
+}
 
 const browserTests = ({ specs = [], suites = [] }) => [...specs, ...suites.flatMap(browserTests)]
-const fromPlaywright = (json) => ({
-  passed: json.stats.expected,
-  failed: json.stats.unexpected + json.stats.flaky + json.errors.length,
-  times: json.suites.flatMap(browserTests).map(({ title, tests }) => ({
-    name: title,
-    ms: tests.flatMap(({ results }) => results).reduce((sum, { duration }) => sum + duration, 0),
-  })),
-})
+const fromPlaywright = (json) => {
+  const all = json.suites.flatMap(browserTests)
+  return {
+    passed: json.stats.expected,
+    failed: json.stats.unexpected + json.stats.flaky + json.errors.length,
+    times: all.map(({ title, tests }) => ({
+      name: title,
+      ms: tests.flatMap(({ results }) => results).reduce((sum, { duration }) => sum + duration, 0),
+    })),
+    broken: all
+      .filter(({ ok }) => !ok)
+      .map(({ title, tests }) => `${title}\n${told(tests[0]?.results.at(-1)?.error?.message)}`),
+  }
+}
 
 main(async () => {
   requireNode()
@@ -79,10 +99,12 @@ main(async () => {
   let failed = 0
   let passed = 0
   const times = []
+  const broken = []
   const add = (tally) => {
     passed += tally.passed
     failed += tally.failed
     times.push(...(tally.times ?? []))
+    broken.push(...(tally.broken ?? []))
   }
   const report = join(tmpdir(), `zonaris-${process.pid}.json`)
 
@@ -93,9 +115,8 @@ main(async () => {
       ['Types', ['run', 'types', '--silent']],
       ['Unused code', ['run', 'unused', '--silent']],
     ]) {
-      add(
-        (await step(name, 'npm', args)) === 0 ? { passed: 1, failed: 0 } : { passed: 0, failed: 1 },
-      )
+      const right = (await step(name, 'npm', args)) === 0
+      add(right ? { passed: 1, failed: 0 } : { passed: 0, failed: 1, broken: [name] })
     }
     // A warning for whoever reads on; it decides nothing.
     await step('Packages with known holes', 'npm', ['run', 'known-holes', '--silent'])
@@ -147,6 +168,8 @@ main(async () => {
   console.log('\nThe slowest tests:')
   for (const { name, ms } of times.slice(0, SLOWEST))
     console.log(`${(ms / 1000).toFixed(1).padStart(6)} s  ${name}`)
+  // Last of all, so that the end of a long record is enough to see what is wrong.
+  if (broken.length > 0) console.log(`\nFailed:\n${broken.join('\n\n')}`)
   console.log(`\n${passed} passed, ${failed} failed`)
   return failed === 0 && passed > 0 ? 0 : 1
 }, cleanUp)

@@ -64,7 +64,9 @@ describe('units at the edge', () => {
         value,
         (unit, system, x) => {
           const shown = display(unit, system)
-          expect(shown.to(shown.from(x)) / x).toBeCloseTo(1, 9)
+          // A temperature is shown from another zero: next to its own it keeps as many places as that zero has.
+          const size = unit === 'K' ? Math.max(x, 273.15) : x
+          expect(Math.abs(shown.to(shown.from(x)) - x) / size).toBeLessThan(1e-9)
         },
       ),
     )
