@@ -244,6 +244,7 @@ export async function placeMachines(actor: Actor, stock: readonly Gear[]): Promi
         state: 'connected',
         storeId: null,
         stationId: booth.id,
+        setId: null,
         checks: { shut: true, regulatorOff: false, capped: false, guarded: true },
         chained: true,
         note: '',

@@ -193,7 +193,7 @@ async function writePast(actor: Actor, item: Gear, body: CylinderBody, n: number
           id: randomUUID(),
           kind: 'move',
           at: new Date(at.getTime() - 600_000),
-          move: { state: 'full', storeId: null, stationId: null },
+          move: { state: 'full', storeId: null, stationId: null, setId: null },
           note: 'Filled and back from the supplier',
         })
         count++
@@ -229,6 +229,7 @@ async function standNow(
     state: stateNow(atBooth !== undefined, share, n),
     storeId: atBooth ? null : store,
     stationId: atBooth?.id ?? null,
+    setId: null,
     checks: atBooth
       ? { ...SHUT, capped: false, guarded: true }
       : { ...SHUT, capped: n !== 19, guarded: n === 19 },
@@ -243,6 +244,7 @@ async function standNow(
     state: 'returned',
     storeId: null,
     stationId: null,
+    setId: null,
     checks: SHUT,
     chained: null,
     note: 'Marked empty, some pressure left',

@@ -38,10 +38,10 @@ export async function writeHistory(db: Db, actor: Actor, items: readonly Gear[])
     for (let age = 728 - (n % step); age >= 8; age -= step) {
       const worn = (728 - age) / 728
       const fails = (n * 7 + age * 13) % 97 < 3 + 6 * worn
-      const line = CHECKLISTS[gear.kind].find((entry) => !entry.critical)!
+      const line = CHECKLISTS[gear.kind].find((entry) => !entry.critical)
       const outcome = judgeInspection(
         gear.kind,
-        filled(gear, fails ? { id: line.id, note: 'Worn, to be mended' } : undefined),
+        filled(gear, fails && line ? { id: line.id, note: 'Worn, to be mended' } : undefined),
       )
       await insertInspection(db, {
         id: randomUUID(),

@@ -17,6 +17,7 @@ import { dayAfter } from '#core/calendar/day'
 import { siteDay } from '#server/services/shop/day'
 import { addAir } from './air'
 import { addGas } from './gas'
+import { addSets } from './gas-sets'
 import { addRecords, addShopSchool, addYesterday, placeMachines } from './class'
 import { addPerson } from '#server/services/people/person'
 import { addStation, readStations, scopeOf } from '#server/services/shop/shop'
@@ -130,8 +131,9 @@ export async function loadDemo(say: (line: string) => void): Promise<boolean> {
   say('  the apprentice bay')
   const apprentices = people.slice(signIns.length, signIns.length + CLASS_SIZE)
   await placeMachines(at(HOUR), stock)
-  say('  what is in the cylinders, and where they stand')
+  say('  what is in the cylinders, where they stand, and the gas sets')
   say(`  ${await addGas(actor, stock, stations)} readings and moves`)
+  await addSets(actor, stock, stations)
   await addRecords(actor, apprentices)
   say('  hoods, surveys, samples')
   await addAir(

@@ -1,3 +1,4 @@
+import { setItems } from './gas-sets'
 import type { AirSpace } from '#core/job/job'
 import type { GearBody } from '#shared/inspection/schema'
 import type { StationBody } from '#shared/shop/schema'
@@ -168,7 +169,7 @@ const HELMETS: readonly HelmetKind[] = [
   },
 ]
 
-/** 40 cylinders, 30 machines, 30 helmets. */
+/** 40 cylinders, 30 machines, 30 helmets, three gas sets with their parts. */
 export function items(people: readonly string[]): GearBody[] {
   const cylinders = Array.from({ length: 40 }, (_, i): GearBody => ({
     kind: 'cylinder',
@@ -227,5 +228,5 @@ export function items(people: readonly string[]): GearBody[] {
     },
     ranges: [[5, 5]],
   }
-  return [...cylinders, ...machines, ...helmets, goggles]
+  return [...cylinders, ...machines, ...helmets, goggles, ...setItems()]
 }

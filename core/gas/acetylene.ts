@@ -142,7 +142,12 @@ export function judgeAcetylenePressure(pressure: number | null): Finding {
 }
 
 /** How long a cylinder that has lain down stands before it is used; both habits of the trade. */
-export type StandingRule = 'twentyMinutes' | 'asLongAsItLay'
+export const STANDING_RULES = ['twentyMinutes', 'asLongAsItLay'] as const
+export type StandingRule = (typeof STANDING_RULES)[number]
+export const STANDING_RULE_NAME: Record<StandingRule, string> = {
+  twentyMinutes: '20 minutes',
+  asLongAsItLay: 'As long as it lay, 20 minutes at least',
+}
 const STANDING_MINUTES = 20
 
 /** Minutes that it has to stand. @param lay minutes that it lay, null when nobody knows @throws RangeError for a negative */

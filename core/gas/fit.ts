@@ -16,6 +16,7 @@ import {
   type HoseStandard,
   type HoseUse,
   type Outlet,
+  type Thread,
 } from './outlet.table'
 
 /** A gas set as somebody is about to put it together; null where nobody has told it. */
@@ -31,16 +32,23 @@ export interface GasSet {
     /** Highest pressure it takes, Pa gauge. */
     highest: number | null
   } | null
-  hose: { colour: HoseColour | null; standard: HoseStandard } | null
+  hose: {
+    colour: HoseColour | null
+    standard: HoseStandard | null
+    /** The hand of its end fittings. */
+    thread: Thread | null
+  } | null
   /** Flashback arrestor and check valve on this line. */
   arrestor: { use: HoseUse | null } | null
+  /** The fuel or gas that the torch is made for; null: there is none, or nobody has told. */
+  torch: { use: HoseUse | null } | null
   /** Largest share of copper in anything that the gas touches, 0 to 1. */
   copper: number | null
   /** Oil or grease was seen on a part. */
   oil: boolean | null
 }
 
-const USE_NAME: Record<HoseUse, string> = {
+export const USE_NAME: Record<HoseUse, string> = {
   oxygen: 'oxygen',
   acetylene: 'acetylene',
   otherFuel: 'propane and other fuel',
@@ -69,29 +77,34 @@ const finding = (part: string, answer: Answer, reason: Reason): Finding => ({
 /** Whether the parts of a gas set belong together: one Finding a pair. One wrong part is a stop that names the right one. */
 export function judgeFit(set: GasSet): Finding[] {
   const { parts } = set
-  if (!parts)
-    return [
-      finding('gas', untold('What the cylinder holds is not told.', 'Read the label.'), {
-        rule: 'Parts are chosen by the gas',
-        source: OUTLET_SOURCE,
-      }),
-    ]
+  if (!parts) return [gasNotTold()]
   return [
-    outletOf(set, parts),
-    ...(set.regulator ? regulatorOf(set, parts, set.regulator) : [noRegulator(parts)]),
-    hoseOf(set, parts),
-    arrestorOf(set, parts),
+    fitOfOutlet(set, parts),
+    ...fitOfRegulator(set, parts, set.regulator),
+    ...fitOfHose(parts, set.hose),
+    ...fitOfArrestor(parts, set.arrestor),
+    fitOfTorch(parts, set.torch),
     ...metalOf(set, parts),
     ...oilOf(set, parts),
-  ].filter((one): one is Finding => one !== null)
+  ]
 }
+
+export const gasNotTold = (): Finding =>
+  finding('gas', untold('What the cylinder holds is not told.', 'Read the label.'), {
+    rule: 'Parts are chosen by the gas',
+    source: OUTLET_SOURCE,
+  })
 
 const isPressure = (told: number): boolean => Number.isFinite(told) && told > 0
 
 const outletText = (outlet: Outlet): string =>
   `CGA ${outlet} (${OUTLET_DATA[outlet].says}, ${OUTLET_DATA[outlet].thread}-hand thread)`
 
-function outletOf({ outlet }: GasSet, parts: Composition): Finding {
+/** What a cylinder brings to the set. */
+type Valve = Pick<GasSet, 'outlet' | 'service'>
+
+/** Whether a valve has the outlet of its gas. */
+export function fitOfOutlet({ outlet }: Pick<Valve, 'outlet'>, parts: Composition): Finding {
   const right = outletsOf(parts)
   const reason: Reason = {
     rule: 'Each gas has its outlet',
@@ -123,11 +136,14 @@ const noRegulator = (parts: Composition): Finding =>
     { rule: 'Regulators do not interchange', source: published('OSHA 29 CFR 1910.253(e)(6)(i)') },
   )
 
-function regulatorOf(
-  { outlet, service }: GasSet,
+/** Whether a regulator goes on this valve and this gas: its mark, its connection, its pressure. */
+export function fitOfRegulator(
+  { outlet, service }: Valve,
   parts: Composition,
-  { use, inlet, highest }: NonNullable<GasSet['regulator']>,
+  regulator: GasSet['regulator'],
 ): Finding[] {
+  if (!regulator) return [noRegulator(parts)]
+  const { use, inlet, highest } = regulator
   const needed = hoseUseOf(parts)
   const [usual] = outletsOf(parts)
   const marked = (): Answer => {
@@ -183,8 +199,35 @@ function regulatorOf(
   ]
 }
 
-function hoseOf({ hose }: GasSet, parts: Composition): Finding {
+/** Fuel fittings turn left and have notched nuts; the others turn right. */
+const threadOf = (use: HoseUse): Thread =>
+  use === 'acetylene' || use === 'otherFuel' ? 'left' : 'right'
+
+/** Whether a hose is for this gas: its colour by the standard it is made to, and the hand of its fittings. */
+export function fitOfHose(parts: Composition, hose: GasSet['hose']): Finding[] {
   const needed = hoseUseOf(parts)
+  const hand = threadOf(needed)
+  const thread = (): Answer => {
+    if (!hose?.thread)
+      return untold('The thread of the hose is not told.', `It is ${hand}-handed for this gas.`)
+    return hose.thread === hand
+      ? clear(`Its fittings are ${hand}-handed, as they should be.`)
+      : stop(
+          `A hose with ${hose.thread}-handed fittings is not for ${USE_NAME[needed]}.`,
+          `Take one with ${hand}-handed fittings. Never use an adapter.`,
+        )
+  }
+  return [
+    colourOf(needed, hose),
+    finding('thread', thread(), {
+      rule: 'Fuel is left-handed, everything else right-handed',
+      source: published('CGA E-1'),
+    }),
+  ]
+}
+
+function colourOf(needed: HoseUse, hose: GasSet['hose']): Finding {
+  // What colour to take is told by the standard in use here; an unknown one says nothing of the hose at hand.
   const standard = hose?.standard ?? 'us'
   const right = (Object.entries(HOSE_USES[standard]) as [HoseColour, readonly HoseUse[]][]).find(
     ([, uses]) => uses.includes(needed),
@@ -195,6 +238,11 @@ function hoseOf({ hose }: GasSet, parts: Composition): Finding {
   }
   const answer = (): Answer => {
     if (!hose?.colour) return untold('The hose is not told.', `A ${right} one is right here.`)
+    if (!hose.standard)
+      return untold(
+        'The standard that its colour follows is not told.',
+        'Read it on the hose: colours differ between standards.',
+      )
     const uses = HOSE_USES[standard][hose.colour]
     if (!uses)
       return untold(
@@ -212,9 +260,9 @@ function hoseOf({ hose }: GasSet, parts: Composition): Finding {
 }
 
 /** Against a flame or gas that runs back; shielding gas needs none. */
-function arrestorOf({ arrestor }: GasSet, parts: Composition): Finding | null {
+export function fitOfArrestor(parts: Composition, arrestor: GasSet['arrestor']): Finding[] {
   const needed = hoseUseOf(parts)
-  if (needed === 'inert') return null
+  if (needed === 'inert') return []
   const answer = (): Answer => {
     if (!arrestor)
       return untold(
@@ -229,9 +277,31 @@ function arrestorOf({ arrestor }: GasSet, parts: Composition): Finding | null {
           `Fit one for ${USE_NAME[needed]}.`,
         )
   }
-  return finding('arrestor', answer(), {
-    rule: 'An arrestor and a check valve on both lines',
-    source: published('OSHA 29 CFR 1910.253(e)(3): protective equipment; NFPA 51'),
+  return [
+    finding('arrestor', answer(), {
+      rule: 'An arrestor and a check valve on both lines',
+      source: published('OSHA 29 CFR 1910.253(e)(3): protective equipment; NFPA 51'),
+    }),
+  ]
+}
+
+/** Whether torch, mixer and tip are for this gas; oxygen goes with either fuel. */
+export function fitOfTorch(parts: Composition, torch: GasSet['torch']): Finding {
+  const needed = hoseUseOf(parts)
+  const answer = (): Answer => {
+    if (!torch?.use) return untold('What the torch is for is not told.', 'Read its mark.')
+    const burns = torch.use === 'acetylene' || torch.use === 'otherFuel'
+    const fits = needed === 'oxygen' ? burns : torch.use === needed
+    return fits
+      ? clear(`The torch is for ${USE_NAME[torch.use]}.`)
+      : stop(
+          `A torch for ${USE_NAME[torch.use]} does not go with ${inSentence(nameOfParts(parts))}.`,
+          `Take torch, mixer and tip for ${needed === 'oxygen' ? 'oxygen and fuel' : USE_NAME[needed]}.`,
+        )
+  }
+  return finding('torch', answer(), {
+    rule: 'Mixer and tip are made for one fuel',
+    source: published('CGA E-5; ISO 5172'),
   })
 }
 

@@ -10,7 +10,7 @@ const HELD: Partial<Record<CylinderState, string>> = {
 }
 
 /**
- * What on record keeps a cylinder from work, beside its inspection: its state, and a test date that ran out. Marks that nobody has
+ * What on record keeps a cylinder from work, beside its inspection: its state, that it lay down, and a test date that ran out. Marks that nobody has
  * typed add nothing here, as the inspection looks at the stamp itself.
  */
 export function heldBack(
@@ -31,8 +31,11 @@ export function heldBack(
         },
       ]
     : []
+  const standing = findings
+    .filter(({ code }) => code === 'gas.standing')
+    .map((finding) => ({ ...finding, sentence: `Cylinder ${label}: ${finding.sentence}` }))
   const retest = findings.find(({ code }) => code === 'gas.retest')
   return retest && (retest.level === 'stop' || retest.level === 'caution')
-    ? [...held, { ...retest, sentence: `Cylinder ${label}: ${retest.sentence}` }]
-    : held
+    ? [...held, ...standing, { ...retest, sentence: `Cylinder ${label}: ${retest.sentence}` }]
+    : [...held, ...standing]
 }

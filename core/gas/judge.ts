@@ -3,7 +3,9 @@ import { COMMON_PRACTICE } from '../finding/source'
 import { judgeContents, type CylinderReading } from './contents'
 import type { CylinderBody } from './cylinder'
 import { isConnected, type CylinderState } from './move'
+import type { StandingRule } from './acetylene'
 import { judgeRetest } from './retest'
+import { judgeStanding, type Standing } from './standing'
 
 /** A cylinder as it is on record. */
 export interface CylinderRecord {
@@ -15,6 +17,8 @@ export interface CylinderRecord {
   reading: CylinderReading | null
   /** Whole days of the site since the newest reading; null: none. */
   readDaysAgo: number | null
+  /** Of acetylene that lay down; null: it did not. */
+  standing: Standing | null
 }
 
 export interface JudgedCylinder {
@@ -25,12 +29,22 @@ export interface JudgedCylinder {
   findings: Finding[]
 }
 
+/** The day and the time, and what the shop has decided. */
+export interface JudgedBy {
+  today: string
+  /** ms since 1970. */
+  now: number
+  stopsUntested: boolean
+  standingRule: StandingRule
+}
+
 /** What is in a cylinder and whether its test holds. One that is drawn from is read each day, or what is left is unknown. */
 export function judgeCylinder(
   record: CylinderRecord,
-  { today, stopsUntested }: { today: string; stopsUntested: boolean },
+  { today, now, stopsUntested, standingRule }: JudgedBy,
 ): JudgedCylinder {
   const { state, reading, readDaysAgo } = record
+  const standing = record.standing && judgeStanding(record.standing, { rule: standingRule, now })
   const retest = judgeRetest(record.marks, {
     today,
     tenure: record.tenure,
@@ -43,6 +57,7 @@ export function judgeCylinder(
     share: stale ? null : contents.share,
     retestDue: retest.dueMonth,
     findings: [
+      ...(standing ? [standing] : []),
       stale && contents.left !== null
         ? drawnSince(contents.finding, readDaysAgo!)
         : contents.finding,

@@ -21,11 +21,13 @@ export const CYLINDER_STATE_NAME: Record<CylinderState, string> = {
 export const isConnected = (state: CylinderState | null): boolean =>
   state === 'connected' || state === 'inUse'
 
-/** A place is a store or a station; neither: it is not told, or it has gone back. */
+/** A place is a store, a station or a gas set at one; neither: it is not told, or it has gone back. */
 export interface Place {
   state: CylinderState | null
   storeId: string | null
   stationId: string | null
+  /** The gas set to which it is connected. */
+  setId: string | null
 }
 
 /** What whoever moves it has done first. */
@@ -49,12 +51,18 @@ export function faultOfMove(from: Place, to: Place, checks: MoveChecks): MoveFau
   if (to.state === null) return { path: 'state', message: 'Say how it is now.' }
   if (to.storeId !== null && to.stationId !== null)
     return { path: 'storeId', message: 'It stands at one place only.' }
-  if (isConnected(to.state) && to.stationId === null)
+  if (to.setId !== null && (to.storeId !== null || !isConnected(to.state)))
+    return { path: 'setId', message: 'On a set it is connected or in use.' }
+  if (isConnected(to.state) && to.stationId === null && to.setId === null)
     return { path: 'stationId', message: 'Say where it is connected.' }
   if (from.state === 'empty' && isConnected(to.state))
     return { path: 'state', message: 'It was marked empty. Read it, or take a full one.' }
+  // From a set to another, or to a set that stands nowhere in particular, it is wheeled.
   const travels =
-    to.state === 'returned' || from.storeId !== to.storeId || from.stationId !== to.stationId
+    to.state === 'returned' ||
+    from.storeId !== to.storeId ||
+    from.stationId !== to.stationId ||
+    (from.setId !== to.setId && to.setId !== null && to.stationId === null)
   return travels ? faultOfTravel(checks) : null
 }
 

@@ -8,10 +8,13 @@ export type Outlet = (typeof OUTLETS)[number]
 
 export const OUTLET_SOURCE: Source = published('CGA V-1')
 
+export const THREADS = ['left', 'right'] as const
+export type Thread = (typeof THREADS)[number]
+
 interface OutletData {
   /** What it is for, as a person says it. */
   says: string
-  thread: 'left' | 'right'
+  thread: Thread
 }
 
 export const OUTLET_DATA: Record<Outlet, OutletData> = {
@@ -42,7 +45,8 @@ export const HOSE_STANDARD_NAME: Record<HoseStandard, string> = {
 }
 export const HOSE_COLOURS = ['green', 'red', 'black', 'blue', 'orange'] as const
 export type HoseColour = (typeof HOSE_COLOURS)[number]
-export type HoseUse = 'oxygen' | 'acetylene' | 'otherFuel' | 'inert'
+export const HOSE_USE_IDS = ['oxygen', 'acetylene', 'otherFuel', 'inert'] as const
+export type HoseUse = (typeof HOSE_USE_IDS)[number]
 
 /** What a hose of this colour is for, by its standard; null: a colour that the standard does not use. */
 export const HOSE_USES: Record<HoseStandard, Partial<Record<HoseColour, readonly HoseUse[]>>> = {

@@ -1,8 +1,29 @@
 import { COMMON_PRACTICE, published, type Source } from '../finding/source'
 import type { Unit } from '../finding/finding'
 
-export const GEAR_KINDS = ['cylinder', 'machine', 'helmet'] as const
+export const GEAR_KINDS = [
+  'cylinder',
+  'machine',
+  'helmet',
+  'gasSet',
+  'regulator',
+  'hose',
+  'arrestor',
+  'torch',
+] as const
 export type GearKind = (typeof GEAR_KINDS)[number]
+
+/** As a person says it, at the start of a sentence. */
+export const GEAR_KIND_NAME: Record<GearKind, string> = {
+  cylinder: 'Cylinder',
+  machine: 'Machine',
+  helmet: 'Helmet',
+  gasSet: 'Gas set',
+  regulator: 'Regulator',
+  hose: 'Hose',
+  arrestor: 'Arrestor',
+  torch: 'Torch',
+}
 
 /** One line of an inspection. A failed critical line locks the gear out. */
 export interface ChecklistLine {
@@ -153,6 +174,163 @@ export const CHECKLISTS: Record<GearKind, readonly ChecklistLine[]> = {
       source: COMMON_PRACTICE,
     },
   ],
+  gasSet: [
+    {
+      id: 'stands',
+      name: 'Stand',
+      text: 'Cylinders upright and chained, cart or stand sound',
+      critical: true,
+      source: cyl('(2)(ii)'),
+    },
+    {
+      id: 'clean',
+      name: 'Clean',
+      text: 'No oil or grease anywhere on the set',
+      critical: true,
+      source: cyl('(5)(i)'),
+    },
+    {
+      id: 'joints',
+      name: 'Joints',
+      text: 'Every joint tight, no tape, no adapter',
+      critical: true,
+      source: COMMON_PRACTICE,
+    },
+    {
+      id: 'near',
+      name: 'Place',
+      text: 'Nothing that burns near it, extinguisher in reach',
+      critical: true,
+      source: published('OSHA 29 CFR 1910.252(a)(2)'),
+    },
+    {
+      id: 'key',
+      name: 'Key',
+      text: 'Key on the acetylene valve where it needs one',
+      critical: false,
+      source: published('OSHA 29 CFR 1926.350(d)(2)'),
+    },
+  ],
+  regulator: [
+    {
+      id: 'mark',
+      name: 'Mark',
+      text: 'Marked for its gas, connection not worn or forced',
+      critical: true,
+      source: published('OSHA 29 CFR 1910.253(e)(6)'),
+    },
+    {
+      id: 'gauges',
+      name: 'Gauges',
+      text: 'Gauges whole, readable, both at zero when off',
+      critical: true,
+      source: published('OSHA 29 CFR 1926.350(e)'),
+    },
+    {
+      id: 'creep',
+      name: 'Creep',
+      text: 'Outlet pressure stands still with the torch shut',
+      critical: true,
+      source: COMMON_PRACTICE,
+    },
+    {
+      id: 'oil',
+      name: 'Oil',
+      text: 'No oil, grease or soot at inlet and gauges',
+      critical: true,
+      source: cyl('(5)(i)'),
+    },
+    {
+      id: 'screw',
+      name: 'Adjusting screw',
+      text: 'Adjusting screw runs freely and backs out',
+      critical: true,
+      source: COMMON_PRACTICE,
+    },
+  ],
+  hose: [
+    {
+      id: 'cover',
+      name: 'Cover',
+      text: 'No cut, burn, crack or blister when bent; no tape over more than 4 inches in 12',
+      critical: true,
+      source: published('OSHA 29 CFR 1926.350(f)'),
+    },
+    {
+      id: 'ends',
+      name: 'Ends',
+      text: 'Couplings and clamps tight, threads clean',
+      critical: true,
+      source: published('OSHA 29 CFR 1910.253(e)(5)'),
+    },
+    {
+      id: 'flash',
+      name: 'Flashback',
+      text: 'Not used again after a flashback',
+      critical: true,
+      source: published('OSHA 29 CFR 1926.350(f)(4)'),
+    },
+    {
+      id: 'colour',
+      name: 'Colour',
+      text: 'Colour and lettering readable, right for the gas',
+      critical: false,
+      source: published('CGA E-1'),
+    },
+  ],
+  arrestor: [
+    {
+      id: 'way',
+      name: 'Direction',
+      text: 'Arrow points to the torch, marked for its gas',
+      critical: true,
+      source: COMMON_PRACTICE,
+    },
+    {
+      id: 'tight',
+      name: 'Back flow',
+      text: 'Holds gas that is let in backwards',
+      critical: true,
+      source: COMMON_PRACTICE,
+    },
+    {
+      id: 'struck',
+      name: 'Flashback',
+      text: 'Cut-off not tripped, no soot, not used after a flashback',
+      critical: true,
+      source: COMMON_PRACTICE,
+    },
+  ],
+  torch: [
+    {
+      id: 'valves',
+      name: 'Valves',
+      text: 'Valves shut tight and turn easily',
+      critical: true,
+      source: published('OSHA 29 CFR 1926.350(g)'),
+    },
+    {
+      id: 'tip',
+      name: 'Tip',
+      text: 'Tip clean, seat not scored, right for the work',
+      critical: false,
+      source: published('OSHA 29 CFR 1926.350(g)(1)'),
+    },
+    {
+      id: 'body',
+      name: 'Body',
+      text: 'Body, mixer and hand grip whole; no leak at the joints',
+      critical: true,
+      source: published('OSHA 29 CFR 1926.350(g)(2)'),
+    },
+    {
+      id: 'insulation',
+      name: 'Insulation',
+      text: 'Arc torch or gun: insulation whole, no metal showing (not applicable on a gas torch)',
+      critical: true,
+      source: published('OSHA 29 CFR 1910.254(d)(9)'),
+    },
+  ],
   helmet: [
     {
       id: 'spark',
@@ -193,4 +371,13 @@ export const CHECKLISTS: Record<GearKind, readonly ChecklistLine[]> = {
 }
 
 /** Days after which an inspection no longer counts, unless the shop sets another figure. Common practice. */
-export const INSPECT_EVERY_DAYS: Record<GearKind, number> = { cylinder: 7, machine: 1, helmet: 1 }
+export const INSPECT_EVERY_DAYS: Record<GearKind, number> = {
+  cylinder: 7,
+  machine: 1,
+  helmet: 1,
+  gasSet: 1,
+  regulator: 7,
+  hose: 7,
+  arrestor: 30,
+  torch: 7,
+}

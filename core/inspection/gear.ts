@@ -1,6 +1,6 @@
 import type { Finding } from '../finding/finding'
-import { COMMON_PRACTICE, published } from '../finding/source'
-import type { GearKind } from './checklist.table'
+import { COMMON_PRACTICE, published, type Source } from '../finding/source'
+import { GEAR_KIND_NAME, type GearKind } from './checklist.table'
 
 /** What the engine needs to know of a cylinder or machine. Days are calendar days of the site. */
 export interface GearState {
@@ -22,15 +22,16 @@ export interface GearState {
 export const isDue = (gear: Pick<GearState, 'lockReason' | 'daysSince' | 'everyDays'>): boolean =>
   gear.lockReason === null && (gear.daysSince === null || gear.daysSince >= gear.everyDays)
 
-const KIND_NAME: Record<GearKind, string> = {
-  cylinder: 'Cylinder',
-  machine: 'Machine',
-  helmet: 'Helmet',
-}
-const DEFECT = {
+const GAS_SET: Source = published('OSHA 29 CFR 1926.350(e) to (g)')
+const DEFECT: Record<GearKind, Source> = {
   cylinder: published('OSHA 29 CFR 1910.253(b)(5)'),
   machine: published('OSHA 29 CFR 1910.254(d)(9)(i)'),
   helmet: published('OSHA 29 CFR 1910.132(e)'),
+  gasSet: GAS_SET,
+  regulator: GAS_SET,
+  hose: GAS_SET,
+  arrestor: GAS_SET,
+  torch: GAS_SET,
 }
 
 /** Whether gear may be used now. Locked: a legal stop. Never or too long ago inspected: unknown. */
@@ -44,7 +45,7 @@ export function judgeGear(gear: GearState): Finding {
       inputs,
     },
   ]
-  const what = `${KIND_NAME[gear.kind]} ${gear.name}`
+  const what = `${GEAR_KIND_NAME[gear.kind]} ${gear.name}`
   if (gear.lockReason !== null) {
     return {
       ...base,

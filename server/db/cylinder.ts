@@ -29,7 +29,10 @@ export interface CylinderRow {
   state: CylinderState | null
   store_id: string | null
   station_id: string | null
+  set_id: string | null
   place: string | null
+  stood_at: Date | null
+  lay_minutes: number | null
   lock_reason: string | null
   arrived_on: string | null
   version: number
@@ -43,12 +46,14 @@ export interface CylinderRow {
 const COLUMNS = sql`
   c.id, c.label, c.gas, c.parts, c.volume, c.nominal, c.tare, c.service, c.marks, c.serial,
   c.tenure, c.daily_rate, c.supplier, c.outlet, c.capped, c.chained, c.state, c.store_id,
-  c.station_id, coalesce(s.name, b.name) AS place, c.lock_reason, c.arrived_on, c.version
+  c.station_id, c.set_id, coalesce(s.name, nullif(concat_ws(', ', g.label, b.name), '')) AS place,
+  c.lock_reason, c.arrived_on, c.stood_at, c.lay_minutes, c.version
 `
 const PLACES = sql`
   cylinder c
   LEFT JOIN gas_store s ON s.id = c.store_id
   LEFT JOIN station b ON b.id = c.station_id
+  LEFT JOIN gear g ON g.id = c.set_id
 `
 /** Each with its newest reading: one look into an index. */
 const withReading = ({ now, timeZone }: GearScope): { columns: Sql; join: Sql } => ({
@@ -237,15 +242,73 @@ export async function updateCylinder(
   return rowCount === 1
 }
 
+/** What is connected to gas sets. */
+export async function cylindersOfSets(
+  db: Db,
+  scope: GearScope,
+  sets: readonly string[],
+): Promise<CylinderRow[]> {
+  const { columns, join } = withReading(scope)
+  const { rows } = await db.query<CylinderRow>(sql`
+    SELECT ${COLUMNS}, ${columns}
+    FROM ${PLACES} ${join}
+    WHERE c.set_id = ANY (${sets})
+    ORDER BY c.gas, c.label
+  `)
+  return rows
+}
+
+/** Held, as they are about to go along with their set. */
+export async function cylindersOfSet(
+  db: Db,
+  set: string,
+): Promise<{ id: string; state: CylinderState }[]> {
+  const { rows } = await db.query<{ id: string; state: CylinderState }>(sql`
+    SELECT id, state
+    FROM cylinder
+    WHERE set_id = ${set}
+    ORDER BY id
+    FOR UPDATE
+  `)
+  return rows
+}
+
+export async function setStation(db: Db, id: string, station: string | null): Promise<void> {
+  await db.query(sql`
+    UPDATE cylinder
+    SET station_id = ${station}, version = version + 1
+    WHERE id = ${id}
+  `)
+}
+
+/** Acetylene lay down and stands again. */
+export async function setStanding(
+  db: Db,
+  id: string,
+  { at, minutes }: { at: Date; minutes: number | null },
+): Promise<void> {
+  await db.query(sql`
+    UPDATE cylinder
+    SET stood_at = ${at}, lay_minutes = ${minutes}, version = version + 1
+    WHERE id = ${id}
+  `)
+}
+
 export interface NewCylinderEvent {
   id: string
   organisation: string
   cylinder: string
-  kind: 'reading' | 'move'
+  kind: 'reading' | 'move' | 'lay'
   at: Date
   person: string
   reading?: { pressure: number | null; temperature: number | null; weight: number | null }
-  move?: { state: CylinderState; storeId: string | null; stationId: string | null }
+  move?: {
+    state: CylinderState
+    storeId: string | null
+    stationId: string | null
+    setId: string | null
+  }
+  minutes?: number | null
   note: string
   rehearsal: boolean
 }
@@ -265,6 +328,8 @@ export async function insertCylinderEvent(db: Db, row: NewCylinderEvent): Promis
       state: row.move?.state ?? null,
       store_id: row.move?.storeId ?? null,
       station_id: row.move?.stationId ?? null,
+      set_id: row.move?.setId ?? null,
+      minutes: row.minutes ?? null,
       note: row.note,
       rehearsal: row.rehearsal,
     }),
@@ -279,6 +344,7 @@ export async function setPlace(
     state: CylinderState
     storeId: string | null
     stationId: string | null
+    setId: string | null
     capped: boolean | null
     chained: boolean | null
     today: string
@@ -291,6 +357,7 @@ export async function setPlace(
       state = ${to.state},
       store_id = ${to.storeId},
       station_id = ${to.stationId},
+      set_id = ${to.setId},
       capped = ${to.capped},
       chained = ${to.chained},
       arrived_on = coalesce(${to.arrivedOn ?? null}, arrived_on),
@@ -302,12 +369,13 @@ export async function setPlace(
 
 export interface CylinderEventRow {
   id: string
-  kind: 'reading' | 'move'
+  kind: 'reading' | 'move' | 'lay'
   at: Date
   by: string
   pressure: number | null
   temperature: number | null
   weight: number | null
+  minutes: number | null
   state: CylinderState | null
   place: string | null
   note: string
@@ -317,12 +385,13 @@ export interface CylinderEventRow {
 export async function eventsOf(db: Db, id: string, most: number): Promise<CylinderEventRow[]> {
   const { rows } = await db.query<CylinderEventRow>(sql`
     SELECT
-      e.id, e.kind, e.at, p.name AS by, e.pressure, e.temperature, e.weight, e.state,
-      coalesce(s.name, b.name) AS place, e.note, e.rehearsal
+      e.id, e.kind, e.at, p.name AS by, e.pressure, e.temperature, e.weight, e.minutes, e.state,
+      coalesce(s.name, nullif(concat_ws(', ', g.label, b.name), '')) AS place, e.note, e.rehearsal
     FROM cylinder_event e
       JOIN person p ON p.id = e.person_id
       LEFT JOIN gas_store s ON s.id = e.store_id
       LEFT JOIN station b ON b.id = e.station_id
+      LEFT JOIN gear g ON g.id = e.set_id
     WHERE e.cylinder_id = ${id}
     ORDER BY e.at DESC, e.id
     LIMIT ${most}

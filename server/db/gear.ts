@@ -6,6 +6,13 @@ import type { GearKind } from '#core/inspection/checklist.table'
 import { isDue } from '#core/inspection/gear'
 import type { HelmetDetails } from '#core/shade/helmet'
 import type { JudgedLine } from '#core/inspection/inspection'
+import {
+  PART_KINDS,
+  type Line,
+  type PartFacts,
+  type PartKind,
+  type SetKind,
+} from '#core/gas/set/kind'
 import type { Gear, GearBody } from '#shared/inspection/schema'
 import type { Db } from './pool'
 import { pageOf, pattern, type Page, type PageQuery } from './page'
@@ -20,7 +27,7 @@ export interface GearScope {
 /** Cylinders and other gear as one list, each with its newest inspection. */
 const itemsOf = ({ site, now, timeZone }: GearScope): Sql => sql`(
   SELECT
-    i.*, p.name AS assigned_name, n.result AS last_result, n.at AS last_at,
+    i.*, p.name AS assigned_name, g.label AS set_label, n.result AS last_result, n.at AS last_at,
     (
       (${now}::timestamptz AT TIME ZONE ${timeZone})::date
       - (n.at AT TIME ZONE ${timeZone})::date
@@ -29,15 +36,16 @@ const itemsOf = ({ site, now, timeZone }: GearScope): Sql => sql`(
     SELECT
       id, site_id, 'cylinder' AS kind, label, gas, description, NULL::uuid AS assigned_to,
       NULL::jsonb AS ranges, NULL::jsonb AS details, station_id, every_days, lock_reason, locked_at,
-      version
+      version, NULL AS set_kind, NULL::timestamptz AS set_changed_at, set_id, NULL AS line
     FROM cylinder
     UNION ALL
     SELECT
       id, site_id, kind, label, NULL, description, assigned_to, ranges, details, station_id,
-      every_days, lock_reason, locked_at, version
+      every_days, lock_reason, locked_at, version, set_kind, set_changed_at, set_id, line
     FROM gear
   ) i
   LEFT JOIN person p ON p.id = i.assigned_to
+  LEFT JOIN gear g ON g.id = i.set_id
   LEFT JOIN LATERAL (
     (
       SELECT result, at
@@ -69,7 +77,8 @@ interface GearRow {
   assigned_name: string | null
   assigned_to: string | null
   ranges: [number, number][] | null
-  details: HelmetDetails | null
+  /** Of a helmet, or of a part of a gas set. */
+  details: HelmetDetails | PartFacts | null
   station_id: string | null
   every_days: number
   lock_reason: string | null
@@ -78,7 +87,14 @@ interface GearRow {
   last_at: Date | null
   days_since: number | null
   version: number
+  set_kind: SetKind | null
+  set_changed_at: Date | null
+  set_id: string | null
+  set_label: string | null
+  line: Line | null
 }
+
+const isPart = (kind: GearKind): kind is PartKind => PART_KINDS.some((part) => part === kind)
 
 const toGear = (row: GearRow): Gear => {
   const { last_at: lastAt, locked_at: lockedAt, days_since: daysSince } = row
@@ -92,8 +108,14 @@ const toGear = (row: GearRow): Gear => {
     assignedTo: row.assigned_name,
     assignedToId: row.assigned_to,
     ranges: row.ranges,
-    details: row.details,
+    details: row.kind === 'helmet' ? (row.details as HelmetDetails | null) : null,
+    facts: isPart(row.kind) ? (row.details as PartFacts) : null,
     stationId: row.station_id,
+    setKind: row.set_kind,
+    setChangedAt: row.set_changed_at?.toISOString() ?? null,
+    setId: row.set_id,
+    set: row.set_label,
+    line: row.line,
     everyDays,
     lockReason,
     lockedAt: lockedAt?.toISOString() ?? null,
@@ -164,6 +186,31 @@ export async function gearOfJob(db: Db, scope: GearScope, job: string): Promise<
   return rows.map(toGear)
 }
 
+/** Parts of gas sets. */
+export async function partsOfSets(
+  db: Db,
+  scope: GearScope,
+  sets: readonly string[],
+): Promise<Gear[]> {
+  const { rows } = await db.query<GearRow>(sql`
+    SELECT *
+    FROM ${itemsOf(scope)}
+    WHERE kind <> 'cylinder' AND set_id = ANY (${sets})
+    ORDER BY line, kind, label
+  `)
+  return rows.map(toGear)
+}
+
+export async function gearById(db: Db, scope: GearScope, ids: readonly string[]): Promise<Gear[]> {
+  const { rows } = await db.query<GearRow>(sql`
+    SELECT *
+    FROM ${itemsOf(scope)}
+    WHERE id = ANY (${ids})
+    ORDER BY label
+  `)
+  return rows.map(toGear)
+}
+
 export async function lockedGear(db: Db, scope: GearScope): Promise<Gear[]> {
   const { rows } = await db.query<GearRow>(sql`
     SELECT *
@@ -210,7 +257,7 @@ export async function insertGear(
     )
     return
   }
-  const helmet = ofHelmet(row)
+  const own = ownColumns(row)
   await db.query(
     insertInto('gear', {
       id: row.id,
@@ -219,12 +266,13 @@ export async function insertGear(
       kind: row.kind,
       label: row.label,
       description: row.description,
-      assigned_to: helmet.assigned,
-      ranges: helmet.ranges,
       every_days: row.everyDays,
       rehearsal: row.rehearsal,
-      details: helmet.details,
-      station_id: helmet.station,
+      assigned_to: own.assigned,
+      ranges: own.ranges,
+      details: own.details,
+      station_id: own.station,
+      set_kind: own.setKind,
     }),
   )
 }
@@ -235,23 +283,39 @@ const partsText = (label: string): string | null => {
   return parts && JSON.stringify(parts)
 }
 
-/** What differs between a helmet and a machine. */
-const ofHelmet = (
-  row: GearBody,
-): {
+interface OwnColumns {
   ranges: string | null
   assigned: string | null
   details: string | null
   station: string | null
-} =>
-  row.kind === 'helmet'
-    ? {
+  setKind: SetKind | null
+}
+const NOTHING: OwnColumns = {
+  ranges: null,
+  assigned: null,
+  details: null,
+  station: null,
+  setKind: null,
+}
+
+/** What one kind of gear has and another has not. */
+function ownColumns(row: Exclude<GearBody, { kind: 'cylinder' }>): OwnColumns {
+  switch (row.kind) {
+    case 'helmet':
+      return {
+        ...NOTHING,
         ranges: JSON.stringify(row.ranges),
         assigned: row.assignedTo,
         details: JSON.stringify(row.details),
-        station: null,
       }
-    : { ranges: null, assigned: null, details: null, station: row.stationId }
+    case 'machine':
+      return { ...NOTHING, station: row.stationId }
+    case 'gasSet':
+      return { ...NOTHING, station: row.stationId, setKind: row.setKind }
+    default:
+      return { ...NOTHING, details: JSON.stringify(row.facts) }
+  }
+}
 
 export async function updateGear(db: Db, id: string, row: GearBody): Promise<boolean> {
   if (row.kind === 'cylinder') {
@@ -269,17 +333,18 @@ export async function updateGear(db: Db, id: string, row: GearBody): Promise<boo
         `)
     return rowCount === 1
   }
-  const helmet = ofHelmet(row)
+  const own = ownColumns(row)
   const { rowCount } = await db.query(sql`
         UPDATE gear
         SET
           label = ${row.label},
           description = ${row.description},
           every_days = ${row.everyDays},
-          assigned_to = ${helmet.assigned},
-          ranges = ${helmet.ranges},
-          details = ${helmet.details},
-          station_id = ${helmet.station},
+          assigned_to = ${own.assigned},
+          ranges = ${own.ranges},
+          details = ${own.details},
+          station_id = ${own.station},
+          set_kind = ${own.setKind},
           version = version + 1
         WHERE id = ${id} AND kind = ${row.kind} AND ${isVersion(row.version)}
       `)
@@ -290,6 +355,11 @@ const TABLE: Record<GearKind, 'cylinder' | 'gear'> = {
   cylinder: 'cylinder',
   machine: 'gear',
   helmet: 'gear',
+  gasSet: 'gear',
+  regulator: 'gear',
+  hose: 'gear',
+  arrestor: 'gear',
+  torch: 'gear',
 }
 
 /** Hold the gear while an inspection is judged, so that two inspectors do not lock and unlock across each other. */

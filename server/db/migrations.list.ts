@@ -20,4 +20,5 @@ export const MIGRATIONS = [
   '0018_audit_copy',
   '0019_try_clock',
   '0020_gas',
+  '0021_gas_sets',
 ] as const

@@ -3,6 +3,7 @@ import { insertInto } from './insert'
 import { isVersion } from './version'
 import type { Db } from './pool'
 import type { LimitSet } from '#core/exposure/terms'
+import type { SiteGas } from '#shared/gas/customs'
 import type { RuleSet } from '#core/firewatch/rules.table'
 import type { Season } from '#core/ppe/terms'
 import type { School } from '#core/shade/terms'
@@ -17,6 +18,7 @@ export interface SiteRow {
   house_minutes: number | null
   lead_factor: boolean
   stops_untested: boolean
+  gas: SiteGas
   shade_school: School
   safety_toe: boolean
   hard_hat: boolean
@@ -43,8 +45,8 @@ export async function insertSite(
 export async function findSite(db: Db, id: string): Promise<SiteRow> {
   const { rows } = await db.query<SiteRow>(sql`
     SELECT
-      id, name, time_zone, units, shift_hours, rule_set, house_minutes, lead_factor, stops_untested, shade_school,
-      safety_toe, hard_hat, season, limit_sets, version
+      id, name, time_zone, units, shift_hours, rule_set, house_minutes, lead_factor, stops_untested, gas,
+      shade_school, safety_toe, hard_hat, season, limit_sets, version
     FROM site
     WHERE id = ${id}
   `)
@@ -63,6 +65,7 @@ export async function updateSite(
     houseMinutes: number | null
     leadFactor: boolean
     stopsUntested: boolean
+    gas: SiteGas
     shadeSchool: string
     safetyToe: boolean
     hardHat: boolean
@@ -82,6 +85,7 @@ export async function updateSite(
       house_minutes = ${body.houseMinutes},
       lead_factor = ${body.leadFactor},
       stops_untested = ${body.stopsUntested},
+      gas = ${JSON.stringify(body.gas)},
       shade_school = ${body.shadeSchool},
       safety_toe = ${body.safetyToe},
       hard_hat = ${body.hardHat},

@@ -4,6 +4,7 @@ import { eyesRoutes } from '#shared/eyes/routes'
 import { fumeRoutes } from '#shared/fume/routes'
 import { rentRoutes } from '#shared/gas/rent'
 import { gasRoutes } from '#shared/gas/routes'
+import { gasSetRoutes } from '#shared/gas/set-routes'
 import { hoodRoutes } from '#shared/hood/routes'
 import { inspectionRoutes } from '#shared/inspection/routes'
 import { jobRoutes } from '#shared/job/routes'
@@ -30,6 +31,7 @@ export const allRoutes = {
   ...inspectionRoutes,
   ...rentRoutes,
   ...gasRoutes,
+  ...gasSetRoutes,
   ...stockRoutes,
   ...sessionRoutes,
   ...jobRoutes,

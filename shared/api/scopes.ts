@@ -4,6 +4,7 @@ import { eyesRoutes } from '#shared/eyes/routes'
 import { fumeRoutes } from '#shared/fume/routes'
 import { rentRoutes } from '#shared/gas/rent'
 import { gasRoutes } from '#shared/gas/routes'
+import { gasSetRoutes } from '#shared/gas/set-routes'
 import { hoodRoutes } from '#shared/hood/routes'
 import { inspectionRoutes } from '#shared/inspection/routes'
 import { jobRoutes } from '#shared/job/routes'
@@ -21,7 +22,7 @@ import { stockRoutes } from '#shared/stock/routes'
 const ROUTES_BY_AREA: Record<Area, Record<string, Contract>> = {
   shop: shopRoutes,
   people: peopleRoutes,
-  gear: { ...inspectionRoutes, ...gasRoutes, ...rentRoutes },
+  gear: { ...inspectionRoutes, ...gasRoutes, ...gasSetRoutes, ...rentRoutes },
   stores: stockRoutes,
   sessions: sessionRoutes,
   jobs: { ...jobRoutes, ...eyesRoutes, ...ppeRoutes },

@@ -3,10 +3,10 @@ import { LEVELS, STEPS, UNITS, type Finding } from '#core/finding/finding'
 import { RECALLS } from '#core/finding/source'
 
 const quantity = z.object({ amount: z.number(), unit: z.enum(UNITS) })
-const source = z.object({ document: z.string(), recall: z.enum(RECALLS) })
+export const sourceSchema = z.object({ document: z.string(), recall: z.enum(RECALLS) })
 const reason = z.object({
   rule: z.string(),
-  source,
+  source: sourceSchema,
   inputs: z.record(z.string(), z.union([quantity, z.string(), z.number(), z.boolean()])).optional(),
 })
 

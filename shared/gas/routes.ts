@@ -12,6 +12,7 @@ import {
   cylinderSchema,
   gasStoreBody,
   gasStoreSchema,
+  layBody,
   readingBody,
 } from '#shared/gas/schema'
 
@@ -73,6 +74,17 @@ export const gasRoutes = {
     roles: WORKERS,
     params: byId,
     body: cylinderMoveBody,
+    response: cylinderSchema,
+    status: 201,
+  }),
+  layCylinder: contract({
+    id: 'layCylinder',
+    method: 'POST',
+    path: '/cylinders/{id}/lays',
+    summary: 'Acetylene lay down and stands again: from now on it waits before it is used.',
+    roles: WORKERS,
+    params: byId,
+    body: layBody,
     response: cylinderSchema,
     status: 201,
   }),

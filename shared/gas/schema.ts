@@ -62,6 +62,8 @@ export const cylinderMoveEntry = z.strictObject({
   state: z.enum(CYLINDER_STATES),
   storeId: z.uuid().nullable(),
   stationId: z.uuid().nullable(),
+  /** The gas set to which it is connected; its station is that of the set. */
+  setId: z.uuid().nullable().default(null),
   checks: z.strictObject({
     shut: z.boolean(),
     regulatorOff: z.boolean(),
@@ -73,6 +75,11 @@ export const cylinderMoveEntry = z.strictObject({
 })
 export const cylinderMoveBody = cylinderMoveEntry.extend({ eventId })
 export type CylinderMoveBody = z.output<typeof cylinderMoveBody>
+
+/** Acetylene lay down and was stood up; null: nobody knows for how long. */
+export const layEntry = z.strictObject({ minutes: notNegative(1_000_000).nullable(), note })
+export const layBody = layEntry.extend({ eventId })
+export type LayBody = z.output<typeof layBody>
 
 const readingSchema = z.object({
   pressure: z.number().nullable(),
@@ -92,7 +99,8 @@ export const cylinderSchema = z.object({
   state: z.enum(CYLINDER_STATES).nullable(),
   storeId: z.uuid().nullable(),
   stationId: z.uuid().nullable(),
-  /** The name of store or station. */
+  setId: z.uuid().nullable(),
+  /** The name of store, set and station. */
   place: z.string().nullable(),
   lockReason: z.string().nullable(),
   reading: readingSchema.nullable(),
@@ -109,12 +117,14 @@ export type Cylinder = z.infer<typeof cylinderSchema>
 
 export const cylinderEventSchema = z.object({
   id: z.uuid(),
-  kind: z.enum(['reading', 'move']),
+  kind: z.enum(['reading', 'move', 'lay']),
   at: z.iso.datetime(),
   by: z.string(),
   pressure: z.number().nullable(),
   temperature: z.number().nullable(),
   weight: z.number().nullable(),
+  /** For how long it lay. */
+  minutes: z.number().nullable(),
   state: z.enum(CYLINDER_STATES).nullable(),
   place: z.string().nullable(),
   note: z.string(),

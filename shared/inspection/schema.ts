@@ -1,6 +1,8 @@
 import { z } from 'zod'
 import { version } from '#shared/api/fields'
+import { LINES, NOTHING_TOLD, PART_KINDS, SET_KINDS } from '#core/gas/set/kind'
 import { HELMET_POWER } from '#core/shade/helmet'
+import { partFacts } from '#shared/gas/part'
 import { GEAR_KINDS } from '#core/inspection/checklist.table'
 
 const shadeRange = z
@@ -56,6 +58,24 @@ export const gearBody = z.discriminatedUnion('kind', [
     details: helmetDetails.default(PLAIN_HELMET),
     version,
   }),
+  z.strictObject({
+    kind: z.literal('gasSet'),
+    label,
+    description: z.string().max(200),
+    everyDays,
+    stationId,
+    setKind: z.enum(SET_KINDS),
+    version,
+  }),
+  // Its set and line are told at the set.
+  z.strictObject({
+    kind: z.literal(PART_KINDS),
+    label,
+    description: z.string().max(200),
+    everyDays,
+    facts: partFacts.default(NOTHING_TOLD),
+    version,
+  }),
 ])
 export type GearBody = z.output<typeof gearBody>
 
@@ -87,6 +107,14 @@ export const gearSchema = z.object({
   ranges: z.array(z.tuple([z.number(), z.number()])).nullable(),
   details: helmetDetails.nullable(),
   stationId: z.uuid().nullable(),
+  /** Of a gas set. */
+  setKind: z.enum(SET_KINDS).nullable(),
+  setChangedAt: z.iso.datetime().nullable(),
+  /** Of a part of one. */
+  setId: z.uuid().nullable(),
+  set: z.string().nullable(),
+  line: z.enum(LINES).nullable(),
+  facts: partFacts.nullable(),
   everyDays: z.number(),
   lockReason: z.string().nullable(),
   lockedAt: z.iso.datetime().nullable(),

@@ -3,6 +3,7 @@ import { GEAR_KINDS } from '#core/inspection/checklist.table'
 import { RULE_SETS } from '#core/firewatch/rules.table'
 import { UNIT_SYSTEMS } from '#shared/units/systems'
 import { version } from '#shared/api/fields'
+import { gasCustomsSchema } from '#shared/gas/customs'
 import { airSchema } from '#shared/job/schema'
 import { siteRules } from '#shared/eyes/schema'
 import { name, timeZone } from '#shared/sign-in/schema'
@@ -18,6 +19,7 @@ export const siteBody = z.strictObject({
   leadFactor: z.boolean(),
   /** Nobody uses a cylinder past its test date. */
   stopsUntested: z.boolean(),
+  gas: gasCustomsSchema,
   ...siteRules,
   version,
 })

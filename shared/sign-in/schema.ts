@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { RULE_SETS } from '#core/firewatch/rules.table'
 import { UNIT_SYSTEMS } from '#shared/units/systems'
 import { rulesSchema } from '#shared/eyes/schema'
+import { gasCustomsSchema } from '#shared/gas/customs'
 import { SCOPES } from '#shared/sign-in/scopes'
 
 export const ROLES = ['lead', 'instructor', 'worker', 'viewer'] as const
@@ -90,6 +91,7 @@ export const meSchema = z.object({
     houseMinutes: z.number().nullable(),
     leadFactor: z.boolean(),
     stopsUntested: z.boolean(),
+    gas: gasCustomsSchema,
     version: z.number(),
     rules: rulesSchema,
   }),

@@ -191,8 +191,9 @@ const OXYGEN: GasSet = {
   outlet: '540',
   service: 2400 * PSI,
   regulator: { use: 'oxygen', inlet: '540', highest: 3000 * PSI },
-  hose: { colour: 'green', standard: 'us' },
+  hose: { colour: 'green', standard: 'us', thread: 'right' },
   arrestor: { use: 'oxygen' },
+  torch: { use: 'acetylene' },
   copper: null,
   oil: false,
 }
@@ -201,8 +202,9 @@ const ACETYLENE: GasSet = {
   outlet: '510',
   service: 250 * PSI,
   regulator: { use: 'acetylene', inlet: '510', highest: 400 * PSI },
-  hose: { colour: 'red', standard: 'us' },
+  hose: { colour: 'red', standard: 'us', thread: 'left' },
   arrestor: { use: 'acetylene' },
+  torch: { use: 'acetylene' },
   copper: 0.6,
   oil: null,
 }
@@ -233,13 +235,17 @@ describe('what goes on what', () => {
     ],
     [
       'red hose on oxygen',
-      { ...OXYGEN, hose: { colour: 'red', standard: 'us' } },
+      { ...OXYGEN, hose: { colour: 'red', standard: 'us', thread: 'right' } },
       'gas.fit.hose',
       /green/,
     ],
     [
       'red hose on propane by ISO',
-      { ...ACETYLENE, parts: PRODUCTS.propane.parts, hose: { colour: 'red', standard: 'iso' } },
+      {
+        ...ACETYLENE,
+        parts: PRODUCTS.propane.parts,
+        hose: { colour: 'red', standard: 'iso', thread: 'left' },
+      },
       'gas.fit.hose',
       /orange/,
     ],
@@ -248,6 +254,24 @@ describe('what goes on what', () => {
       { ...OXYGEN, arrestor: { use: 'acetylene' } },
       'gas.fit.arrestor',
       /oxygen/,
+    ],
+    [
+      'left-handed hose on oxygen',
+      { ...OXYGEN, hose: { ...OXYGEN.hose!, thread: 'left' } },
+      'gas.fit.thread',
+      /right-handed/,
+    ],
+    [
+      'torch for acetylene on propane',
+      { ...ACETYLENE, parts: PRODUCTS.propane.parts },
+      'gas.fit.torch',
+      /propane/,
+    ],
+    [
+      'shielding gas torch on oxygen',
+      { ...OXYGEN, torch: { use: 'inert' } },
+      'gas.fit.torch',
+      /oxygen and fuel/,
     ],
     ['copper with acetylene', { ...ACETYLENE, copper: 0.66 }, 'gas.fit.copper', /65/],
     ['oil with oxygen', { ...OXYGEN, oil: true }, 'gas.fit.oil', /clean/],
@@ -283,6 +307,9 @@ describe('what goes on what', () => {
     ['regulator', { regulator: null }],
     ['hose', { hose: null }],
     ['arrestor', { arrestor: null }],
+    ['torch', { torch: null }],
+    ['thread', { hose: { ...OXYGEN.hose!, thread: null } }],
+    ['standard of the hose', { hose: { ...OXYGEN.hose!, standard: null } }],
     ['look for oil', { oil: null }],
     ['real pressure of the cylinder', { service: -1 }],
     ['finite inlet pressure', { regulator: { ...OXYGEN.regulator!, highest: NaN } }],
@@ -399,6 +426,13 @@ describe('a store', () => {
   })
 })
 
+const JUDGED_BY = {
+  today: '2026-11-26',
+  now: Date.parse('2026-11-26T14:00:00.000Z'),
+  stopsUntested: false,
+  standingRule: 'asLongAsItLay',
+} as const
+
 describe('what keeps a cylinder from work', () => {
   const held = (state: CylinderState | null, marks = '', stopsUntested = false): string[] =>
     heldBack(
@@ -412,8 +446,9 @@ describe('what keeps a cylinder from work', () => {
           state,
           reading: null,
           readDaysAgo: null,
+          standing: null,
         },
-        { today: '2026-11-26', stopsUntested },
+        { ...JUDGED_BY, stopsUntested },
       ),
     ).map((one) => one.level)
   it.each<[CylinderState | null, string[]]>([
@@ -442,8 +477,8 @@ describe('what keeps a cylinder from work', () => {
     const reading = { pressure: 10e6, temperature: 293, weight: null }
     const at = (state: CylinderState, readDaysAgo: number) =>
       judgeCylinder(
-        { body, marks: '', tenure: null, state, reading, readDaysAgo },
-        { today: '2026-11-26', stopsUntested: false },
+        { body, marks: '', tenure: null, state, reading, readDaysAgo, standing: null },
+        JUDGED_BY,
       )
     expect(at('inUse', 0).left).toBeGreaterThan(4)
     expect(at('inUse', 1)).toMatchObject({ left: null, share: null })

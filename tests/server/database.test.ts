@@ -44,6 +44,8 @@ const TABLES = [
   'known_device',
   'gas_store',
   'cylinder_event',
+  'set_run',
+  'set_run_step',
   'second_factor',
   'station',
   'gear',

@@ -18,6 +18,8 @@ import {
   personRecord,
   type Shop,
 } from './shop.fixture'
+import { USUAL_GAS } from '#shared/gas/customs'
+import { beginTask, makeOxyFuelSet } from './gas-set.fixture'
 
 let app: App
 let shop: Shop
@@ -27,10 +29,17 @@ beforeAll(async () => {
   app = await startApp()
   shop = await makeShop(app, 'here')
   other = await makeShop(app, 'there')
-  for (const each of [shop, other]) of.set(each, await makeAir(app, each))
+  for (const each of [shop, other]) {
+    const { id: set } = await makeOxyFuelSet(each, 'walk')
+    of.set(each, {
+      ...(await makeAir(app, each)),
+      'gas-sets': set,
+      'set-runs': (await beginTask(each, set, 'setUp')).id,
+    })
+  }
 })
 
-/** What the air check of a shop has, by the first part of its path. */
+/** What the air check and the gas set of a shop have, by the first part of its path. */
 const of = new Map<Shop, Record<string, string>>()
 afterAll(() => app.end())
 
@@ -93,6 +102,7 @@ function sample(route: Contract, target: Shop): { path: string; body?: unknown }
       houseMinutes: null,
       leadFactor: false,
       stopsUntested: false,
+      gas: USUAL_GAS,
       shadeSchool: 'guide',
       safetyToe: false,
       hardHat: false,
@@ -285,6 +295,10 @@ function sample(route: Contract, target: Shop): { path: string; body?: unknown }
       checks: { shut: true, regulatorOff: true, capped: true, guarded: false },
       chained: null,
     },
+    layCylinder: { ...event, minutes: 30 },
+    setParts: { version: 1, parts: [] },
+    startRun: { id: randomUUID(), task: 'setUp' },
+    answerStep: { ...event, step: 'stand', result: 'done' },
     createGasStore: { ...STORE, name: unique },
     updateGasStore: { ...STORE, name: 'Store' },
     calcRelease: { gas: 'inert', amount: 1, space: 10, mixed: false },
@@ -320,6 +334,13 @@ const MEETS: Record<string, { status: number; code: string; roles?: Role[] }> = 
   assess: { status: 409, code: 'no_answer' },
   // Described meanwhile, so it is of a later version.
   moveCylinder: { status: 409, code: 'changed' },
+  // It holds argon.
+  layCylinder: { status: 409, code: 'no_acetylene' },
+  // Its cylinders were connected meanwhile, and a task is under way.
+  setParts: { status: 409, code: 'changed' },
+  startRun: { status: 409, code: 'under_way' },
+  // The lead answered it a moment ago.
+  answerStep: { status: 409, code: 'answered', roles: ['instructor', 'worker'] },
   // The lead cleared it a moment ago.
   clearAlarm: { status: 409, code: 'cleared', roles: ['instructor'] },
   setup: { status: 409, code: 'already_set_up' },

@@ -19,6 +19,7 @@ import {
   today,
   type Shop,
 } from './shop.fixture'
+import { USUAL_GAS } from '#shared/gas/customs'
 
 let app: App
 let shop: Shop
@@ -657,6 +658,7 @@ describe('people and their records', () => {
       houseMinutes: null,
       leadFactor: false,
       stopsUntested: false,
+      gas: USUAL_GAS,
       shadeSchool: 'house',
       safetyToe: true,
       hardHat: false,

@@ -8,6 +8,7 @@ import { SETUP_CODE, startApp, withOwner, type App } from '../app'
 import { JOB } from '../core/job.fixture'
 import { Person } from './client'
 import { allPass, jobBody, makeShop, type Shop } from './shop.fixture'
+import { USUAL_GAS } from '#shared/gas/customs'
 
 let app: App
 let shop: Shop
@@ -379,6 +380,7 @@ describe('shift', () => {
       houseMinutes: 45,
       leadFactor: false,
       stopsUntested: false,
+      gas: USUAL_GAS,
       shadeSchool: 'guide',
       safetyToe: false,
       hardHat: false,

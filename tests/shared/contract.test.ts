@@ -11,6 +11,7 @@ import { jobBody } from '#shared/job/schema'
 import { setupBody } from '#shared/sign-in/schema'
 import { siteBody } from '#shared/shop/schema'
 import { JOB } from '../core/job.fixture'
+import { USUAL_GAS } from '#shared/gas/customs'
 
 const paths = (
   schema: {
@@ -234,6 +235,7 @@ describe('people, items and sites at the door', () => {
       ruleSet: 'osha',
       leadFactor: false,
       stopsUntested: false,
+      gas: USUAL_GAS,
       shadeSchool: 'guide',
       safetyToe: false,
       hardHat: false,

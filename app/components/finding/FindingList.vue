@@ -20,7 +20,7 @@ defineSlots<{ action?: (scope: { finding: Finding }) => unknown }>()
   <div class="space-y-2">
     <FindingLine
       v-for="finding in trouble"
-      :key="finding.code"
+      :key="`${finding.code} ${finding.sentence}`"
       :finding="finding"
       :override="reason(finding.code)"
     >
@@ -32,11 +32,19 @@ defineSlots<{ action?: (scope: { finding: Finding }) => unknown }>()
         {{ clear.length }} clear
       </summary>
       <div class="space-y-2 pt-1">
-        <FindingLine v-for="finding in clear" :key="finding.code" :finding="finding" />
+        <FindingLine
+          v-for="finding in clear"
+          :key="`${finding.code} ${finding.sentence}`"
+          :finding="finding"
+        />
       </div>
     </details>
     <template v-else>
-      <FindingLine v-for="finding in clear" :key="finding.code" :finding="finding" />
+      <FindingLine
+        v-for="finding in clear"
+        :key="`${finding.code} ${finding.sentence}`"
+        :finding="finding"
+      />
     </template>
   </div>
 </template>

@@ -7,13 +7,15 @@ import {
   minutesToStand,
   type DrawSchool,
 } from '#core/gas/acetylene'
+import { useSignIn } from '~/stores/sign-in'
 
 /** How much acetylene may be drawn, and at what pressure. */
 const flow = ref<number | null>(null)
 const contents = ref<number | null>(null)
 const cylinders = ref<number | null>(1)
 const continuous = ref(false)
-const school = ref<DrawSchool>('present')
+const signIn = useSignIn()
+const school = ref<DrawSchool>(signIn.me?.site.gas.drawSchool ?? 'present')
 const pressure = ref<number | null>(null)
 const MOST_CYLINDERS = 100
 const draw = computed(() => {

@@ -8,6 +8,7 @@ import {
 } from '#core/gas/move'
 import { gasRoutes } from '#shared/gas/routes'
 import { cylinderMoveEntry, type Cylinder } from '#shared/gas/schema'
+import { inspectionRoutes } from '#shared/inspection/routes'
 import { shopRoutes } from '#shared/shop/routes'
 import { call } from '~/composables/api'
 import { useEventIds } from '~/composables/event-id'
@@ -20,6 +21,10 @@ const emit = defineEmits<{ done: [cylinder: Cylinder] }>()
 const events = useEventIds()
 const stores = useLoad(() => call(gasRoutes.gasStores, {}))
 const stations = useLoad(() => call(shopRoutes.stations, {}))
+const sets = useLoad(
+  async () =>
+    (await call(inspectionRoutes.gearList, { query: { kind: 'gasSet', all: true } })).rows,
+)
 const NOWHERE = 'none'
 const form = ref({
   state: 'full' as CylinderState,
@@ -29,7 +34,8 @@ const form = ref({
   note: '',
 })
 const herePlace = computed(() => {
-  const { storeId, stationId } = props.cylinder
+  const { storeId, stationId, setId } = props.cylinder
+  if (setId) return `set:${setId}`
   if (storeId) return `store:${storeId}`
   return stationId ? `station:${stationId}` : NOWHERE
 })
@@ -44,11 +50,16 @@ watch(open, (now) => {
   }
   void stores.load()
   void stations.load()
+  void sets.load()
 })
 const places = computed(() => [
   { value: NOWHERE, label: form.value.state === 'returned' ? 'Back to the supplier' : 'Not told' },
   ...(stores.data.value ?? []).map(({ id, name }) => ({ value: `store:${id}`, label: name })),
   ...(stations.data.value ?? []).map(({ id, name }) => ({ value: `station:${id}`, label: name })),
+  ...(sets.data.value ?? []).map(({ id, label }) => ({
+    value: `set:${id}`,
+    label: `Gas set ${label}`,
+  })),
 ])
 watch(
   () => form.value.state,
@@ -71,6 +82,7 @@ function body(): unknown {
     state,
     storeId: kind === 'store' ? id : null,
     stationId: kind === 'station' ? id : null,
+    setId: kind === 'set' ? id : null,
     checks: stays ? { ...checks, capped: checks.capped || Boolean(props.cylinder.capped) } : checks,
     chained: stays && !chained ? props.cylinder.chained : chained,
     note,
@@ -109,7 +121,7 @@ const connects = computed(() => isConnected(form.value.state))
     <ChoiceRow v-model="form.state" legend="It is now" :options="states" name="state" />
     <UFormField
       label="Where"
-      :help="connects ? 'The station where it is connected' : undefined"
+      :help="connects ? 'The station or gas set where it is connected' : undefined"
       :name="connects ? 'stationId' : 'storeId'"
     >
       <USelect v-model="form.place" :items="places" class="w-full" />

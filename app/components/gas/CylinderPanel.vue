@@ -23,7 +23,7 @@ const { data, failure, load } = useLoad(() =>
 )
 onMounted(load)
 defineExpose({ load })
-const dialog = ref<'reading' | 'move' | 'empty' | 'details' | null>(null)
+const dialog = ref<'reading' | 'move' | 'empty' | 'details' | 'lay' | null>(null)
 const shows = (name: NonNullable<typeof dialog.value>) =>
   computed({
     get: () => dialog.value === name,
@@ -33,6 +33,7 @@ const shows = (name: NonNullable<typeof dialog.value>) =>
   })
 const reading = shows('reading')
 const details = shows('details')
+const lay = shows('lay')
 const moving = computed({
   get: () => dialog.value === 'move' || dialog.value === 'empty',
   set: (open: boolean) => {
@@ -52,6 +53,7 @@ const isShielding = computed(() => {
   const { parts } = data.value!.cylinder
   return parts !== null && dangerOf(parts) === 'inert'
 })
+const isAcetylene = computed(() => Boolean(data.value!.cylinder.parts?.acetylene))
 const leftText = computed(() => {
   const { left } = data.value!.cylinder
   return left === null ? 'Not known' : quantityText({ amount: left, unit: 'm3' }, units.value)
@@ -61,7 +63,11 @@ const placeText = computed(() =>
 )
 type Event = NonNullable<typeof data.value>['events'][number]
 function eventText(event: Event): string {
-  const { pressure, temperature, weight, state, place } = event
+  const { kind, minutes, pressure, temperature, weight, state, place } = event
+  if (kind === 'lay') {
+    const lain = minutes === null ? 'nobody knows for how long' : `for ${minutes} min`
+    return joined(`Lay down, ${lain}`, event.note)
+  }
   if (state) return joined(CYLINDER_STATE_NAME[state], place, event.note)
   return joined(
     pressure !== null && quantityText({ amount: pressure, unit: 'Pa' }, units.value),
@@ -147,6 +153,15 @@ async function logged(cylinder: Cylinder): Promise<void> {
           What goes on it
         </UButton>
         <UButton
+          v-if="mayLog && isAcetylene"
+          class="mt-3 mr-2"
+          variant="outline"
+          color="neutral"
+          @click="lay = true"
+        >
+          It lay down
+        </UButton>
+        <UButton
           v-if="signIn.may('lead', 'instructor')"
           class="mt-3"
           variant="outline"
@@ -164,6 +179,7 @@ async function logged(cylinder: Cylinder): Promise<void> {
       :empty="dialog === 'empty'"
       @done="logged"
     />
+    <LayForm v-model:open="lay" :cylinder="data.cylinder" @done="logged" />
     <CylinderForm v-model:open="details" :cylinder="data.cylinder" @saved="load" />
   </section>
 </template>

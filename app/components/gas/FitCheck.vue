@@ -5,14 +5,18 @@ import {
   HOSE_COLOURS,
   HOSE_STANDARD_NAME,
   HOSE_STANDARDS,
+  HOSE_USE_IDS,
   OUTLET_DATA,
   OUTLETS,
+  THREADS,
   type HoseColour,
   type HoseStandard,
   type HoseUse,
   type Outlet,
+  type Thread,
 } from '#core/gas/outlet.table'
 import type { Cylinder } from '#shared/gas/schema'
+import { HOSE_USE_NAME } from '~/components/gas/gas-words'
 
 /** Whether the parts of a set belong together, before anything is screwed on. What is not told is not known. */
 const props = defineProps<{ cylinder: Cylinder | null }>()
@@ -25,6 +29,8 @@ const inlet = ref<Outlet | typeof NOT_TOLD>(NOT_TOLD)
 const highest = ref<number | null>(null)
 const standard = ref<HoseStandard>('us')
 const colour = ref<HoseColour | typeof NOT_TOLD>(NOT_TOLD)
+const thread = ref<Thread | typeof NOT_TOLD>(NOT_TOLD)
+const torch = ref<HoseUse | typeof NOT_TOLD>(NOT_TOLD)
 const arrestor = ref<HoseUse | typeof NOT_TOLD>(NOT_TOLD)
 const copper = ref<number | null>(null)
 const oil = ref<boolean | null>(null)
@@ -53,7 +59,11 @@ const set = computed((): GasSet => {
     outlet: told(outlet.value),
     service: service.value,
     regulator: untold ? null : { use: regulatorUse, inlet: regulatorInlet, highest: highest.value },
-    hose: hoseColour && { colour: hoseColour, standard: standard.value },
+    hose:
+      hoseColour || thread.value !== NOT_TOLD
+        ? { colour: hoseColour, standard: standard.value, thread: told(thread.value) }
+        : null,
+    torch: told(torch.value) && { use: told(torch.value) },
     arrestor: told(arrestor.value) && { use: told(arrestor.value) },
     copper: copper.value,
     oil: oil.value,
@@ -69,14 +79,9 @@ const outlets = [
   untold,
   ...OUTLETS.map((value) => ({ value, label: `CGA ${value}, ${OUTLET_DATA[value].says}` })),
 ]
-const USES: { value: HoseUse | typeof NOT_TOLD; label: string }[] = [
-  untold,
-  { value: 'oxygen', label: 'Oxygen' },
-  { value: 'acetylene', label: 'Acetylene' },
-  { value: 'otherFuel', label: 'Propane and other fuel' },
-  { value: 'inert', label: 'Shielding gas' },
-]
+const USES = [untold, ...HOSE_USE_IDS.map((value) => ({ value, label: HOSE_USE_NAME[value] }))]
 const colours = [untold, ...HOSE_COLOURS.map((value) => ({ value, label: value }))]
+const threads = [untold, ...THREADS.map((value) => ({ value, label: `${value}-handed` }))]
 const standards = HOSE_STANDARDS.map((value) => ({ value, label: HOSE_STANDARD_NAME[value] }))
 </script>
 
@@ -109,6 +114,12 @@ const standards = HOSE_STANDARDS.map((value) => ({ value, label: HOSE_STANDARD_N
       </UFormField>
       <UFormField label="Hose colours by">
         <USelect v-model="standard" :items="standards" class="w-full" />
+      </UFormField>
+      <UFormField label="Thread of the hose">
+        <USelect v-model="thread" :items="threads" class="w-full" />
+      </UFormField>
+      <UFormField label="Torch is for">
+        <USelect v-model="torch" :items="USES" class="w-full" />
       </UFormField>
       <UFormField label="Arrestor is for">
         <USelect v-model="arrestor" :items="USES" class="w-full" />

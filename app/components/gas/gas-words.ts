@@ -1,7 +1,10 @@
-import { worstLevel, type Level } from '#core/finding/finding'
+import { worstLevel, type Finding, type Level } from '#core/finding/finding'
 import { dangerOf, type Danger } from '#core/gas/danger'
 import { CYLINDER_STATE_NAME } from '#core/gas/move'
+import type { HoseUse } from '#core/gas/outlet.table'
+import type { StepAnswer } from '#core/gas/set/run'
 import type { Cylinder } from '#shared/gas/schema'
+import type { SetRun } from '#shared/gas/set-schema'
 import { joined } from '~/components/frame/joined'
 
 export const DANGER_NAME: Record<Danger, string> = {
@@ -13,6 +16,13 @@ export const DANGER_ICON: Record<Danger, string> = {
   oxidizer: 'i-lucide-flame-kindling',
   fuel: 'i-lucide-flame',
   inert: 'i-lucide-wind',
+}
+
+export const HOSE_USE_NAME: Record<HoseUse, string> = {
+  oxygen: 'Oxygen',
+  acetylene: 'Acetylene',
+  otherFuel: 'Propane and other fuel',
+  inert: 'Shielding gas',
 }
 
 export const dangerOfCylinder = ({ parts }: Cylinder): Danger | null => parts && dangerOf(parts)
@@ -36,3 +46,22 @@ export const spoken = (cylinder: Cylinder): string =>
     `left: ${shareText(cylinder)}`,
     cylinder.lockReason && 'locked out',
   )
+
+/** The worst that is said of one piece by its label; nothing said is not known. */
+export const levelAbout = (findings: readonly Finding[], label: string): Level =>
+  worstLevel(
+    findings.filter(
+      ({ sentence }) => sentence.startsWith(`${label}: `) || sentence.includes(` ${label} `),
+    ),
+  )
+
+/** How a task on a set ended. */
+export const RESULT_NAME = {
+  done: 'done',
+  failed: 'failed, locked out',
+  left: 'put aside',
+} as const
+
+/** The answers of a task as the core reads them. */
+export const answersOf = (run: SetRun): StepAnswer[] =>
+  run.answers.map((answer) => ({ ...answer, at: Date.parse(answer.at) }))

@@ -1,11 +1,20 @@
 <script setup lang="ts">
 import { INSPECT_EVERY_DAYS, type GearKind } from '#core/inspection/checklist.table'
 import { PRODUCT_IDS, PRODUCTS } from '#core/gas/gas.table'
+import {
+  NOTHING_TOLD,
+  PART_KINDS,
+  SET_KIND_NAME,
+  SET_KINDS,
+  type PartFacts,
+  type SetKind,
+} from '#core/gas/set/kind'
 import { rangesText } from '#core/shade/helmet'
 import { readMarking } from '#core/marking/read'
 import { inspectionRoutes } from '#shared/inspection/routes'
 import { shopRoutes } from '#shared/shop/routes'
 import { gearBody, PLAIN_HELMET, type Gear, type GearBody } from '#shared/inspection/schema'
+import { KIND_CHOICES } from '~/components/inspection/gear-words'
 import { call } from '~/composables/api'
 import { useLoad } from '~/composables/load'
 
@@ -24,6 +33,8 @@ const blank = () => ({
   shades: '',
   stationId: NONE,
   details: { ...PLAIN_HELMET } as NonNullable<Gear['details']>,
+  setKind: 'oxyFuel' as SetKind,
+  facts: { ...NOTHING_TOLD } as PartFacts,
   version: undefined as number | undefined,
 })
 const form = ref(blank())
@@ -41,6 +52,8 @@ watch(open, (now) => {
         shades: rangesText(gear.ranges ?? []),
         stationId: gear.stationId ?? NONE,
         details: { ...PLAIN_HELMET, ...gear.details },
+        setKind: gear.setKind ?? 'oxyFuel',
+        facts: { ...NOTHING_TOLD, ...gear.facts },
         version: gear.version,
       }
     : blank()
@@ -78,6 +91,8 @@ function body(): unknown {
   const base = { kind, label, description, everyDays, version: form.value.version }
   if (kind === 'cylinder') return { ...base, gas, stationId }
   if (kind === 'machine') return { ...base, stationId }
+  if (kind === 'gasSet') return { ...base, stationId, setKind: form.value.setKind }
+  if (kind !== 'helmet') return { ...base, facts: form.value.facts }
   return { ...base, assignedTo, ranges: ranges(shades), details }
 }
 const send = (body: GearBody): Promise<unknown> =>
@@ -98,6 +113,9 @@ const stationChoices = computed(() => [
   { value: NONE, label: 'No station of its own' },
   ...(stations.data.value ?? []).map(({ id, name }) => ({ value: id, label: name })),
 ])
+const partKind = computed(() => PART_KINDS.find((kind) => kind === form.value.kind))
+const hasStation = computed(() => ['cylinder', 'machine', 'gasSet'].includes(form.value.kind))
+const SET_KIND_CHOICES = SET_KINDS.map((value) => ({ value, label: SET_KIND_NAME[value] }))
 /** A blank is not counted, which is not the same as none. */
 const spares = computed({
   get: () => String(form.value.details.spares ?? ''),
@@ -110,11 +128,6 @@ const wearer = computed(() => {
   return id ? { id, name: name ?? '' } : null
 })
 const GASES = PRODUCT_IDS.map((id) => PRODUCTS[id].name)
-const KINDS = [
-  { value: 'cylinder', label: 'Cylinder' },
-  { value: 'machine', label: 'Machine' },
-  { value: 'helmet', label: 'Helmet or goggles' },
-] as const
 const POWERS = [
   { value: 'battery', label: 'Battery' },
   { value: 'solar', label: 'Solar' },
@@ -136,7 +149,7 @@ const POWERS = [
     @done="emit('saved')"
     @changed="form.version = $event"
   >
-    <ChoiceRow v-if="!gear" v-model="form.kind" legend="Kind" :options="KINDS" />
+    <ChoiceRow v-if="!gear" v-model="form.kind" legend="Kind" :options="KIND_CHOICES" />
     <UFormField label="Label" help="As it is marked in the shop" name="label">
       <UInput v-model="form.label" class="w-full" />
     </UFormField>
@@ -193,7 +206,17 @@ const POWERS = [
         />
       </UFormField>
     </template>
-    <UFormField v-else label="Stands at">
+    <template v-if="partKind">
+      <PartFields v-model="form.facts" :kind="partKind" />
+      <p class="muted text-sm">On which set and line it is, is told at the set.</p>
+    </template>
+    <ChoiceRow
+      v-if="form.kind === 'gasSet'"
+      v-model="form.setKind"
+      legend="Put together for"
+      :options="SET_KIND_CHOICES"
+    />
+    <UFormField v-if="hasStation" label="Stands at">
       <USelect
         v-model="form.stationId"
         :items="stationChoices"

@@ -1,9 +1,11 @@
 <script setup lang="ts">
 import type { Level } from '#core/finding/finding'
 import { GEAR_KINDS } from '#core/inspection/checklist.table'
+import { SET_KIND_NAME } from '#core/gas/set/kind'
 import { rangesText } from '#core/shade/helmet'
 import { inspectionRoutes } from '#shared/inspection/routes'
 import type { Gear } from '#shared/inspection/schema'
+import { KIND_CHOICES, KIND_WORDS } from '~/components/inspection/gear-words'
 import { call } from '~/composables/api'
 import { useAddress, useList } from '~/composables/list'
 import { useSiteTime } from '~/composables/time'
@@ -27,12 +29,7 @@ const gear = useList({
 const adding = ref(false)
 const reload = (): Promise<unknown> => Promise.all([gear.load(), shift.load()])
 
-const KINDS = [
-  { value: EVERY, label: 'All' },
-  { value: 'cylinder', label: 'Cylinders' },
-  { value: 'machine', label: 'Machines' },
-  { value: 'helmet', label: 'Helmets' },
-] as const
+const KINDS = [{ value: EVERY, label: 'All kinds' }, ...KIND_CHOICES]
 const COLUMNS = [
   { id: 'label', header: 'Gear', title: true },
   { id: 'what', header: 'What' },
@@ -51,7 +48,15 @@ function standOf(row: Gear): { level: Level; says: string } {
   return { level: 'clear', says: 'Passed' }
 }
 const whatOf = (row: Gear): string =>
-  [row.gas, row.description, row.ranges && rangesText(row.ranges), row.assignedTo]
+  [
+    row.kind !== 'cylinder' && row.kind !== 'machine' && KIND_WORDS[row.kind],
+    row.gas,
+    row.setKind && SET_KIND_NAME[row.setKind],
+    row.set && `on ${row.set}`,
+    row.description,
+    row.ranges && rangesText(row.ranges),
+    row.assignedTo,
+  ]
     .filter(Boolean)
     .join(', ')
 </script>
@@ -64,7 +69,7 @@ const whatOf = (row: Gear): string =>
     :list="gear"
     :columns="COLUMNS"
     none="No gear yet."
-    none-help="Add cylinders, machines and helmets; each gets its checklist."
+    none-help="Add cylinders, machines, helmets and gas sets; each gets its checklist."
     no-match="Nothing matches."
   >
     <template #actions>
@@ -109,7 +114,7 @@ const whatOf = (row: Gear): string =>
       </div>
     </template>
     <template #filters>
-      <ChoiceRow v-model="kind" legend="Kind" hide-legend :options="KINDS" />
+      <USelect v-model="kind" :items="KINDS" aria-label="Kind" class="min-w-52" />
     </template>
     <template #label="{ row }">
       <NuxtLink class="link plate text-xl no-underline" :to="`/gear/${row.kind}/${row.id}`">

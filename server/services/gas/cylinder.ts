@@ -13,9 +13,11 @@ import {
   insertCylinderEvent,
   listCylinders,
   setPlace,
+  setStanding,
   updateCylinder,
   type CylinderRow,
 } from '#server/db/cylinder'
+import { markSetChanged } from '#server/db/gas-set'
 import { findGasStore } from '#server/db/gas-store'
 import type { Page } from '#server/db/page'
 import { inOrganisation, type Db } from '#server/db/pool'
@@ -27,17 +29,19 @@ import type {
   cylinderEventSchema,
   CylinderDetails,
   CylinderMoveBody,
+  LayBody,
   ReadingBody,
 } from '#shared/gas/schema'
 import { isStaff, record, type Actor } from '../actor'
 import { isNew } from '../event'
 import { scopeOf, type ShopScope } from '../shop/shop'
 import { changedMeanwhile } from '../version'
+import { requireConnectable } from './connect'
 
 const EVENTS_SHOWN = 50
 
 /** A row with what is worked out of it. */
-export function asCylinder(row: CylinderRow, { today, stopsUntested }: ShopScope): Cylinder {
+export function asCylinder(row: CylinderRow, scope: ShopScope): Cylinder {
   const { pressure, temperature, weight, read_at: readAt } = row
   const reading = readAt ? { pressure, temperature, weight } : null
   const judged = judgeCylinder(
@@ -48,8 +52,17 @@ export function asCylinder(row: CylinderRow, { today, stopsUntested }: ShopScope
       state: row.state,
       reading,
       readDaysAgo: row.read_days_ago,
+      standing: row.stood_at && {
+        stoodAt: row.stood_at.getTime(),
+        layMinutes: row.lay_minutes,
+      },
     },
-    { today, stopsUntested },
+    {
+      today: scope.today,
+      now: scope.now.getTime(),
+      stopsUntested: scope.stopsUntested,
+      standingRule: scope.gas.standingRule,
+    },
   )
   return {
     id: row.id,
@@ -71,6 +84,7 @@ export function asCylinder(row: CylinderRow, { today, stopsUntested }: ShopScope
     state: row.state,
     storeId: row.store_id,
     stationId: row.station_id,
+    setId: row.set_id,
     place: row.place,
     lockReason: row.lock_reason,
     arrivedOn: row.arrived_on,
@@ -169,6 +183,37 @@ export const logReading = (actor: Actor, id: string, body: ReadingBody): Promise
     return asCylinder(await requireCylinder(db, scope, id), scope)
   })
 
+/** Acetylene lay down: from now on it stands before it is used. The same event twice counts once. */
+export const logLay = (actor: Actor, id: string, body: LayBody): Promise<Cylinder> =>
+  inOrganisation(actor.organisation, async (db) => {
+    const { eventId, minutes, note } = body
+    const scope = await scopeOf(db, actor)
+    const fresh = await isNew(db, actor, {
+      id: eventId,
+      kind: 'cylinder_lay',
+      of: id,
+      content: { minutes, note },
+    })
+    const row = await requireCylinder(db, scope, id)
+    if (!fresh) return asCylinder(row, scope)
+    if (row.parts !== null && !((row.parts.acetylene ?? 0) > 0))
+      throw conflict('Only acetylene has to stand after it lay.', 'no_acetylene')
+    await insertCylinderEvent(db, {
+      id: eventId,
+      organisation: actor.organisation,
+      cylinder: id,
+      kind: 'lay',
+      at: actor.now,
+      person: actor.person,
+      minutes,
+      note,
+      rehearsal: actor.rehearsal,
+    })
+    await setStanding(db, id, { at: actor.now, minutes })
+    await record(db, actor, 'cylinder_lay', 'cylinder', id, { label: row.label, minutes })
+    return asCylinder(await requireCylinder(db, scope, id), scope)
+  })
+
 /** Of two who move it at once, one wins and the other is told. What is locked out is not connected. */
 export const moveCylinder = (actor: Actor, id: string, body: CylinderMoveBody): Promise<Cylinder> =>
   inOrganisation(actor.organisation, async (db) => {
@@ -183,9 +228,20 @@ export const moveCylinder = (actor: Actor, id: string, body: CylinderMoveBody): 
         `Somebody else has changed ${row.label} meanwhile: ${whereText(row)}. Look again before you move it.`,
         'changed',
       )
-    const to = { state: body.state, storeId: body.storeId, stationId: body.stationId }
+    const set = body.setId ? await requireConnectable(db, scope, body.setId) : null
+    const to = {
+      state: body.state,
+      storeId: body.storeId,
+      stationId: set ? set.stationId : body.stationId,
+      setId: body.setId,
+    }
     const fault = faultOfMove(
-      { state: row.state, storeId: row.store_id, stationId: row.station_id },
+      {
+        state: row.state,
+        storeId: row.store_id,
+        stationId: row.station_id,
+        setId: row.set_id,
+      },
       to,
       body.checks,
     )
@@ -213,6 +269,12 @@ export const moveCylinder = (actor: Actor, id: string, body: CylinderMoveBody): 
       chained: body.chained,
       today: scope.today,
     })
+    if (row.set_id !== to.setId)
+      await markSetChanged(
+        db,
+        [row.set_id, to.setId].filter((one) => one !== null),
+        actor.now,
+      )
     await record(db, actor, 'cylinder_moved', 'cylinder', id, { ...to, label: row.label })
     return asCylinder(await requireCylinder(db, scope, id), scope)
   })

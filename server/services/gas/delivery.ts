@@ -139,7 +139,7 @@ async function arrive(
     })
     await updateCylinder(db, id, from.details!, null)
   }
-  const to = { state: 'full' as const, storeId, stationId: null }
+  const to = { state: 'full' as const, storeId, stationId: null, setId: null }
   await insertCylinderEvent(db, {
     id: randomUUID(),
     organisation: actor.organisation,

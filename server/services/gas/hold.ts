@@ -6,6 +6,7 @@ import { cylindersById, spareCylinders, type CylinderRow } from '#server/db/cyli
 import type { Db } from '#server/db/pool'
 import type { ShopScope } from '../shop/shop'
 import { asCylinder } from './cylinder'
+import { heldBySet, loadSets } from './set'
 
 /** What a cylinder says for itself where work is judged. */
 export interface CylinderForWork {
@@ -25,7 +26,14 @@ export async function cylindersForWork(
 ): Promise<Map<string, CylinderForWork>> {
   if (ids.length === 0) return new Map()
   const rows = await cylindersById(db, scope, ids)
-  return new Map(rows.map((row) => [row.id, forWork(row, scope)]))
+  const sets = await loadSets(db, scope, [...new Set(rows.flatMap((row) => row.set_id ?? []))])
+  return new Map(
+    rows.map((row) => {
+      const set = row.set_id ? sets.get(row.set_id) : undefined
+      const own = forWork(row, scope)
+      return [row.id, set ? { ...own, held: [...own.held, ...heldBySet(set)] } : own]
+    }),
+  )
 }
 
 function forWork(row: CylinderRow, scope: ShopScope): CylinderForWork {

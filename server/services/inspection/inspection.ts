@@ -18,11 +18,13 @@ import {
   setLock,
   updateGear,
 } from '#server/db/gear'
+import { markSetChanged } from '#server/db/gas-set'
 import type { PageQuery } from '#server/db/page'
 import { inOrganisation, type Db } from '#server/db/pool'
 import { AppError, fieldError, notFound } from '#server/errors'
 import type { inspectionSchema, InspectionBody, Gear, GearBody } from '#shared/inspection/schema'
 import { isStaff, record, type Actor } from '../actor'
+import { followSet } from '../gas/follow'
 import { scopeOf } from '../shop/shop'
 import { changedMeanwhile } from '../version'
 
@@ -62,10 +64,14 @@ export async function changeGear(
   if (body.kind !== kind) throw fieldError('kind', 'The kind of a piece of gear does not change.')
   await inOrganisation(actor.organisation, async (db) => {
     if (body.kind === 'cylinder') await requireItsStation(db, actor, id, body.stationId)
+    const before =
+      body.kind === 'gasSet' ? await findGear(db, await scopeOf(db, actor), kind, id) : null
     if (!(await updateGear(db, id, body))) {
       const now = await findGear(db, await scopeOf(db, actor), kind, id)
       throw now ? changedMeanwhile(body, { ...now, assignedTo: now.assignedToId }) : notFound(kind)
     }
+    if (body.kind === 'gasSet' && before?.stationId !== body.stationId)
+      await followSet(db, actor, { ...body, id })
     await record(db, actor, 'gear_changed', kind, id, body)
   })
 }
@@ -147,6 +153,8 @@ export function inspectGear(
     if (outcome.result === 'locked')
       await setLock(db, kind, id, { reason: outcome.lockReason!, at: actor.now })
     else if (unlocks) await setLock(db, kind, id, null)
+    // What was repaired on a gas set is tested for leaks before the set is used.
+    if (unlocks) await markSetChanged(db, [gear.setId ?? id], actor.now)
     const passed = unlocks ? 'unlocked' : 'inspected'
     const action = outcome.result === 'locked' ? 'locked_out' : passed
     await record(db, actor, action, kind, id, {

@@ -7,6 +7,7 @@ import { findSite, isZoneKnown, updateSite, type SiteRow } from '#server/db/site
 import { insertStation, listStations, updateStation } from '#server/db/station'
 import type { GearScope } from '#server/db/gear'
 import { fieldError, notFound } from '#server/errors'
+import type { SiteGas } from '#shared/gas/customs'
 import type { siteBody, Station, StationBody } from '#shared/shop/schema'
 import { record, type Actor } from '../actor'
 import { changedMeanwhile } from '../version'
@@ -18,6 +19,8 @@ export interface ShopScope extends GearScope {
   rules: ShopRules
   /** Nobody uses a cylinder past its test date. */
   stopsUntested: boolean
+  /** How it handles its gas. */
+  gas: SiteGas
 }
 
 /** The site's zone decides what day it is. */
@@ -30,6 +33,7 @@ export async function scopeOf(db: Db, actor: Actor): Promise<ShopScope> {
     timeZone: site.time_zone,
     today,
     stopsUntested: site.stops_untested,
+    gas: site.gas,
     rules: {
       school: site.shade_school,
       house: await chartInForce(db, actor.site, today),
@@ -63,6 +67,7 @@ const siteAsBody = (row: SiteRow) => ({
   houseMinutes: row.house_minutes,
   leadFactor: row.lead_factor,
   stopsUntested: row.stops_untested,
+  gas: row.gas,
   shadeSchool: row.shade_school,
   safetyToe: row.safety_toe,
   hardHat: row.hard_hat,

@@ -4,6 +4,7 @@ import { request } from 'node:http'
 import { startApp, withOwner, type App } from '../../app'
 import { Person, type Answer } from '../client'
 import { jobBody, makeShop, PASSWORD, personRecord, type Shop } from '../shop.fixture'
+import { USUAL_GAS } from '#shared/gas/customs'
 
 let app: App
 let shop: Shop
@@ -118,6 +119,7 @@ describe('two who edit one thing', () => {
       houseMinutes: null,
       leadFactor: false,
       stopsUntested: false,
+      gas: USUAL_GAS,
       shadeSchool: 'guide',
       safetyToe: false,
       hardHat: false,

@@ -5,6 +5,7 @@ import { call } from '~/composables/api'
 import { useLoad } from '~/composables/load'
 import { useSiteTime } from '~/composables/time'
 import { useSignIn } from '~/stores/sign-in'
+import { KIND_WORDS } from '~/components/inspection/gear-words'
 import { joined } from '~/components/frame/joined'
 
 const route = useRoute()
@@ -57,8 +58,9 @@ const lastSeen = computed(() => {
   const days = data.value?.gear.daysSince ?? null
   return days === null ? 'Never inspected.' : `Due: last looked at ${days} days ago.`
 })
-/** What is in a cylinder and its test date are judged below, so that its inspection says no more than that. */
-const passedSays = kind === 'cylinder' ? 'Passed its inspection.' : 'Fit for use.'
+/** What is in a cylinder, what is on a set, are judged below, so that its inspection says no more than that. */
+const passedSays =
+  kind === 'cylinder' || kind === 'gasSet' ? 'Passed its inspection.' : 'Fit for use.'
 const inUse = computed(() =>
   data.value?.gear.lastResult === 'fail'
     ? { level: 'caution' as const, says: 'In use with a fault on record.' }
@@ -76,12 +78,11 @@ async function logged(result: string): Promise<void> {
     color: result === 'pass' ? 'success' : 'warning',
   })
 }
-const KIND_NAME = { cylinder: 'Cylinder', machine: 'Machine', helmet: 'Helmet or goggles' } as const
 const heading = computed(() => {
   const { kind, gas, description } = data.value!.gear
   return description
-    ? `${joined(KIND_NAME[kind], gas)}. ${description}`
-    : joined(KIND_NAME[kind], gas)
+    ? `${joined(KIND_WORDS[kind], gas)}. ${description}`
+    : joined(KIND_WORDS[kind], gas)
 })
 </script>
 
@@ -136,6 +137,8 @@ const heading = computed(() => {
       </span>
     </p>
     <CylinderPanel v-if="kind === 'cylinder'" :id="data.gear.id" ref="panel" />
+    <SetPanel v-else-if="kind === 'gasSet'" :id="data.gear.id" ref="panel" @changed="load" />
+    <PartPanel v-else-if="data.gear.facts" :gear="data.gear" />
     <div class="grid grid-cols-1 lg:grid-cols-[minmax(0,3fr)_minmax(0,2fr)] gap-6 items-start">
       <section v-if="signIn.may('lead', 'instructor', 'worker')" class="panel p-4 sm:p-6">
         <h2 class="mb-2">Inspect</h2>
