@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto'
+import { dayAfter } from '#core/calendar/day'
 import sql from 'sql-template-tag'
 import { partsOf } from '#core/gas/composition'
 import { fullContents, volumePerKg, waterVolume, type CylinderBody } from '#core/gas/cylinder'
@@ -8,6 +9,7 @@ import type { CylinderState } from '#core/gas/move'
 import { outletsOf } from '#core/gas/outlet.table'
 import { pressureOf, STANDARD_VOLUME } from '#core/gas/state'
 import { insertCylinderEvent } from '#server/db/cylinder'
+import { addUse } from '#server/db/gas-supply'
 import { inOrganisation } from '#server/db/pool'
 import type { Actor } from '#server/services/actor'
 import {
@@ -17,6 +19,8 @@ import {
   readCylinder,
 } from '#server/services/gas/cylinder'
 import { addStore } from '#server/services/gas/store'
+import { siteDay } from '#server/services/shop/day'
+import { SITE } from './shop'
 import type { CylinderDetails, GasStoreBody } from '#shared/gas/schema'
 import type { Gear } from '#shared/inspection/schema'
 import type { Station } from '#shared/shop/schema'
@@ -184,9 +188,19 @@ async function writePast(actor: Actor, item: Gear, body: CylinderBody, n: number
         kind: 'reading',
         at,
         reading: readingAt(body, Math.max(0.05, 1 - used), Math.round(season)),
+        contents: fullContents(body)! * Math.max(0.05, 1 - used),
         note: '',
       })
       count++
+      if (used > 0)
+        await addUse(db, {
+          organisation: actor.organisation,
+          site: actor.site,
+          gas: item.gas!,
+          from: dayAfter(siteDay(at, SITE.timeZone), -STEP_DAYS),
+          to: siteDay(at, SITE.timeZone),
+          amount: (fullContents(body)! * STEP_DAYS) / ROUND_DAYS,
+        })
       if (used === 0) {
         await insertCylinderEvent(db, {
           ...base,

@@ -20,7 +20,7 @@ import { addGas } from './gas'
 import { addSets } from './gas-sets'
 import { addRecords, addShopSchool, addYesterday, placeMachines } from './class'
 import { addPerson } from '#server/services/people/person'
-import { addStation, readStations, scopeOf } from '#server/services/shop/shop'
+import { addStation, changeSite, readStations, scopeOf } from '#server/services/shop/shop'
 import { getClock } from '#server/clock'
 import type { Gear } from '#shared/inspection/schema'
 import { filled, writeHistory } from './history'
@@ -57,6 +57,16 @@ export async function loadDemo(say: (line: string) => void): Promise<boolean> {
   }
   await setPin(actor, lead!.password, lead!.pin)
   const at = (ago: number): Actor => ({ ...actor, now: new Date(now.getTime() - ago) })
+
+  const { id: _, rules, ...site } = me.site
+  const { school, house: __, limits, ...clothing } = rules
+  await changeSite(at(720 * 24 * HOUR), {
+    ...site,
+    gas: { ...site.gas, stripHabit: 'weekEnd', deliveryDays: 3 },
+    shadeSchool: school,
+    limitSets: [...limits],
+    ...clothing,
+  })
 
   say('  people and stations')
   const { apprentices: course } = await addShopSchool(actor)

@@ -5,7 +5,10 @@ import { DEFAULT_ADOPTED, PARTICULATES, type LimitSet, type Particulate } from '
 import { byWorst, worstLevel, type Finding, type Level, type Step } from '../finding/finding'
 import { COMMON_PRACTICE } from '../finding/source'
 import { together } from '../finding/together'
+import type { DrawSchool } from '../gas/acetylene'
+import { judgeSupplyOfJob, type SupplyCylinder } from '../gas/job-supply'
 import { gearNeeds } from '../gas/needs'
+import { USUAL_CUSTOMS } from '../gas/set/customs'
 import { judgeGearOfJob, type GearState } from '../inspection/gear'
 import { assignPpe, DEFAULT_SITE_RULES, type PpeAnswer } from '../ppe/ppe'
 import type { SiteRules } from '../ppe/terms'
@@ -45,6 +48,10 @@ const OUTDATED: Finding = {
 export interface JobContext {
   helmet: Helmet | null
   gear: readonly GearState[]
+  /** The cylinders among them, with what they hold. */
+  cylinders?: readonly SupplyCylinder[]
+  /** How fast acetylene may be drawn here; the stricter school where nobody says. */
+  drawSchool?: DrawSchool
   rules?: ShopRules
   /** Eyes of the person named for the job, when they are on record. */
   eyes?: Eyes | null
@@ -92,6 +99,11 @@ export function assessJob(job: JobSpec, context: JobContext): Assessment {
     ...exposureOf(job, rules.limits, context.airCheck ?? null),
     ...(context.airNow ?? []),
     ...judgeGearOfJob(gearNeeds(job.process), context.gear),
+    ...judgeSupplyOfJob(
+      job,
+      context.cylinders ?? [],
+      context.drawSchool ?? USUAL_CUSTOMS.drawSchool,
+    ),
   ])
   const level = (step: Step): Level =>
     worstLevel(findings.filter((finding) => finding.step === step))

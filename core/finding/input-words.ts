@@ -149,6 +149,11 @@ export const INPUT_WORDS: Readonly<Record<string, string>> = {
   takes: 'takes',
   whenFull: 'when full',
   shutVolume: 'hoses and regulator',
+  fullNotRead: 'full ones not read',
+  inStock: 'in stock',
+  layFor: 'it lay for',
+  spreadOfADay: 'spread of a day',
+  usedADay: 'used a day',
 }
 
 /** The name of an input as a reader knows it. */

@@ -48,7 +48,7 @@ export interface GasSet {
   oil: boolean | null
 }
 
-export const USE_NAME: Record<HoseUse, string> = {
+const USE_NAME: Record<HoseUse, string> = {
   oxygen: 'oxygen',
   acetylene: 'acetylene',
   otherFuel: 'propane and other fuel',

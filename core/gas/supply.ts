@@ -1,46 +1,5 @@
 import type { Finding, Reason } from '../finding/finding'
 import { COMMON_PRACTICE } from '../finding/source'
-import type { JobSpec } from '../job/job'
-import { isShielded } from './needs'
-
-/** What a piece of work takes from a cylinder. */
-export interface Demand {
-  /** Shielding gas while the arc burns, m3/s at 70 F and one atmosphere. */
-  flow: number | null
-  arcMinutes: number | null
-  /** After each arc the gas flows on: seconds, and how often. */
-  postFlowSeconds: number
-  starts: number
-  /** Gas for purging, m3. */
-  purge: number
-}
-
-/** m3 at 70 F and one atmosphere; null where the flow or the arc time is not told. */
-export function demandOf({
-  flow,
-  arcMinutes,
-  postFlowSeconds,
-  starts,
-  purge,
-}: Demand): number | null {
-  if (flow === null || arcMinutes === null) return null
-  const amount = flow * (arcMinutes * 60 + postFlowSeconds * starts) + purge
-  return Number.isFinite(amount) && amount >= 0 && flow > 0 && arcMinutes >= 0 ? amount : null
-}
-
-/** Shielding gas that a job takes, m3; null where its flow is not told, or nothing is shielded. */
-export function shieldDemand(
-  job: Pick<JobSpec, 'process' | 'shieldFlow' | 'arcMinutes'>,
-): number | null {
-  if (job.shieldFlow === null || !isShielded(job.process)) return null
-  return demandOf({
-    flow: job.shieldFlow / 1000 / 60,
-    arcMinutes: job.arcMinutes,
-    postFlowSeconds: 0,
-    starts: 0,
-    purge: 0,
-  })
-}
 
 /** What stays in a cylinder that is sent back: about 2 bar of its room. Common practice. */
 const KEPT_ATMOSPHERES = 2
@@ -59,22 +18,57 @@ export function minutesLeft(usableGas: number | null, flow: number | null): numb
 /** A flow meter and a gauge are good for so much; closer than this it may not be enough. */
 const SPREAD = 0.15
 
+/** Minutes of arc or flame after which it is empty; null where it lasts, or where nothing tells. */
+export interface SwapTime {
+  /** Before this it is not empty, by all that gauge and flow meter can be off. */
+  earliest: number
+  likely: number
+}
+
 /**
- * Whether a cylinder lasts for a piece of work.
- * @param left what can be used, m3; null: unknown @param demand m3; null: unknown @param name of the cylinder, where there are several
+ * When a cylinder runs out during a piece of work.
+ * @param left what can be used, m3 @param demand m3 @param minutes of arc or flame in it
  */
-export function judgeSupply(left: number | null, demand: number | null, name?: string): Finding {
+export function swapTime(
+  left: number | null,
+  demand: number | null,
+  minutes: number | null,
+): SwapTime | null {
+  if (left === null || demand === null || minutes === null) return null
+  if (![left, demand, minutes].every((one) => Number.isFinite(one) && one >= 0)) return null
+  if (demand === 0 || left >= demand * (1 + SPREAD)) return null
+  const likely = (left / demand) * minutes
+  return { earliest: likely / (1 + SPREAD), likely: Math.min(likely, minutes) }
+}
+
+/** What a supply is judged for: which cylinders, and the arc or flame of the work in minutes. */
+export interface SupplyOf {
+  name?: string
+  minutes?: number | null
+}
+
+/**
+ * Whether a cylinder, or several on one line, last for a piece of work.
+ * @param left what can be used, m3; null: unknown @param demand m3; null: unknown
+ */
+export function judgeSupply(
+  left: number | null,
+  demand: number | null,
+  { name, minutes = null }: SupplyOf = {},
+): Finding {
   const what = name ? `Cylinder ${name}` : 'The cylinder'
   const base = { code: 'gas.enough', step: 'gear' as const }
   const reason: Reason = {
     rule: 'What is left against flow, arc time, post-flow and purge',
     source: COMMON_PRACTICE,
     inputs: {
-      ...(left !== null && { gasLeft: { amount: left, unit: 'm3' as const } }),
-      ...(demand !== null && { gasNeeded: { amount: demand, unit: 'm3' as const } }),
+      ...(left !== null &&
+        Number.isFinite(left) && { gasLeft: { amount: left, unit: 'm3' as const } }),
+      ...(demand !== null &&
+        Number.isFinite(demand) && { gasNeeded: { amount: demand, unit: 'm3' as const } }),
     },
   }
-  if (left === null || !Number.isFinite(left))
+  if (left === null || !(Number.isFinite(left) && left >= 0))
     return {
       ...base,
       level: 'unknown',
@@ -90,13 +84,16 @@ export function judgeSupply(left: number | null, demand: number | null, name?: s
       remedy: 'Enter the gas flow and the arc time.',
       reasons: [reason],
     }
+  const swap = swapTime(left, demand, minutes)
   if (left < demand)
     return {
       ...base,
       level: 'stop',
       value: { amount: demand - left, unit: 'm3' },
       sentence: `${what} does not last for this work.`,
-      remedy: 'Swap it first, or have a full one beside it.',
+      remedy: swap
+        ? `Swap it after ${Math.floor(swap.earliest)} minutes of work at the latest, or take a full one.`
+        : 'Swap it first, or have a full one beside it.',
       reasons: [reason],
     }
   if (left < demand * (1 + SPREAD))

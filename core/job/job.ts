@@ -186,6 +186,13 @@ export interface JobSpec {
   gasFlow: number | null
   /** Shielding gas at the torch, L/min; null: not told. */
   shieldFlow: number | null
+  /** Shielding gas after each arc, s, and how often it is struck; null: not told, counted as none. */
+  postFlow: number | null
+  starts: number | null
+  /** Shielding gas to purge root and line, m3; null: none. */
+  purgeVolume: number | null
+  /** The other gas of a flame, L/h: oxygen beside acetylene, fuel beside cutting oxygen; null: not told. */
+  otherFlow: number | null
   laser: LaserSpec | null
   /** Arc time in the shift, minutes. */
   arcMinutes: number

@@ -43,10 +43,12 @@ export interface CylinderRow {
   read_days_ago: number | null
 }
 
+/** Store, or gas set and station. */
+const PLACE = sql`coalesce(s.name, nullif(concat_ws(', ', g.label, b.name), ''))`
 const COLUMNS = sql`
   c.id, c.label, c.gas, c.parts, c.volume, c.nominal, c.tare, c.service, c.marks, c.serial,
   c.tenure, c.daily_rate, c.supplier, c.outlet, c.capped, c.chained, c.state, c.store_id,
-  c.station_id, c.set_id, coalesce(s.name, nullif(concat_ws(', ', g.label, b.name), '')) AS place,
+  c.station_id, c.set_id, ${PLACE} AS place,
   c.lock_reason, c.arrived_on, c.stood_at, c.lay_minutes, c.version
 `
 const PLACES = sql`
@@ -242,6 +244,28 @@ export async function updateCylinder(
   return rowCount === 1
 }
 
+/** Where each of these stands, by its identifier. */
+export async function placesOf(
+  db: Db,
+  ids: readonly string[],
+): Promise<Map<string, string | null>> {
+  const { rows } = await db.query<{ id: string; place: string | null }>(sql`
+    SELECT c.id, ${PLACE} AS place
+    FROM ${PLACES}
+    WHERE c.id = ANY (${ids})
+  `)
+  return new Map(rows.map(({ id, place }) => [id, place]))
+}
+
+/** What it holds by its newest reading, m3; null: not known. */
+export async function setContents(db: Db, id: string, contents: number | null): Promise<void> {
+  await db.query(sql`
+    UPDATE cylinder
+    SET contents = ${contents}
+    WHERE id = ${id}
+  `)
+}
+
 /** What is connected to gas sets. */
 export async function cylindersOfSets(
   db: Db,
@@ -309,6 +333,8 @@ export interface NewCylinderEvent {
     setId: string | null
   }
   minutes?: number | null
+  /** Of a reading, m3. */
+  contents?: number | null
   note: string
   rehearsal: boolean
 }
@@ -330,6 +356,7 @@ export async function insertCylinderEvent(db: Db, row: NewCylinderEvent): Promis
       station_id: row.move?.stationId ?? null,
       set_id: row.move?.setId ?? null,
       minutes: row.minutes ?? null,
+      contents: row.contents ?? null,
       note: row.note,
       rehearsal: row.rehearsal,
     }),
@@ -361,6 +388,8 @@ export async function setPlace(
       capped = ${to.capped},
       chained = ${to.chained},
       arrived_on = coalesce(${to.arrivedOn ?? null}, arrived_on),
+      -- Filled anew: what was read before says nothing of it.
+      contents = CASE WHEN ${to.arrivedOn ?? null}::date IS NULL THEN contents END,
       returned_on = CASE WHEN ${to.state} = 'returned' THEN ${to.today}::date END,
       version = version + 1
     WHERE id = ${id}
@@ -386,7 +415,7 @@ export async function eventsOf(db: Db, id: string, most: number): Promise<Cylind
   const { rows } = await db.query<CylinderEventRow>(sql`
     SELECT
       e.id, e.kind, e.at, p.name AS by, e.pressure, e.temperature, e.weight, e.minutes, e.state,
-      coalesce(s.name, nullif(concat_ws(', ', g.label, b.name), '')) AS place, e.note, e.rehearsal
+      ${PLACE} AS place, e.note, e.rehearsal
     FROM cylinder_event e
       JOIN person p ON p.id = e.person_id
       LEFT JOIN gas_store s ON s.id = e.store_id

@@ -21,4 +21,5 @@ export const MIGRATIONS = [
   '0019_try_clock',
   '0020_gas',
   '0021_gas_sets',
+  '0022_gas_supply',
 ] as const

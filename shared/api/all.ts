@@ -2,6 +2,7 @@ import { airRoutes } from '#shared/air/routes'
 import { apiRoutes } from '#shared/api/routes'
 import { eyesRoutes } from '#shared/eyes/routes'
 import { fumeRoutes } from '#shared/fume/routes'
+import { enoughRoutes } from '#shared/gas/enough'
 import { rentRoutes } from '#shared/gas/rent'
 import { gasRoutes } from '#shared/gas/routes'
 import { gasSetRoutes } from '#shared/gas/set-routes'
@@ -32,6 +33,7 @@ export const allRoutes = {
   ...rentRoutes,
   ...gasRoutes,
   ...gasSetRoutes,
+  ...enoughRoutes,
   ...stockRoutes,
   ...sessionRoutes,
   ...jobRoutes,

@@ -2,6 +2,7 @@ import { airRoutes } from '#shared/air/routes'
 import type { Contract } from '#shared/api/contract'
 import { eyesRoutes } from '#shared/eyes/routes'
 import { fumeRoutes } from '#shared/fume/routes'
+import { enoughRoutes } from '#shared/gas/enough'
 import { rentRoutes } from '#shared/gas/rent'
 import { gasRoutes } from '#shared/gas/routes'
 import { gasSetRoutes } from '#shared/gas/set-routes'
@@ -22,7 +23,7 @@ import { stockRoutes } from '#shared/stock/routes'
 const ROUTES_BY_AREA: Record<Area, Record<string, Contract>> = {
   shop: shopRoutes,
   people: peopleRoutes,
-  gear: { ...inspectionRoutes, ...gasRoutes, ...gasSetRoutes, ...rentRoutes },
+  gear: { ...inspectionRoutes, ...gasRoutes, ...gasSetRoutes, ...enoughRoutes, ...rentRoutes },
   stores: stockRoutes,
   sessions: sessionRoutes,
   jobs: { ...jobRoutes, ...eyesRoutes, ...ppeRoutes },

@@ -10,6 +10,7 @@ import {
   cylinderEventSchema,
   cylinderMoveBody,
   cylinderSchema,
+  forWorkSchema,
   gasStoreBody,
   gasStoreSchema,
   layBody,
@@ -87,6 +88,20 @@ export const gasRoutes = {
     body: layBody,
     response: cylinderSchema,
     status: 201,
+  }),
+  cylindersForWork: contract({
+    id: 'cylindersForWork',
+    method: 'GET',
+    path: '/cylinders/for-work',
+    summary: 'What keeps these cylinders from work beside their inspection, and what they hold.',
+    roles: EVERYONE,
+    query: z.strictObject({
+      ids: z
+        .string()
+        .transform((text) => text.split(','))
+        .pipe(z.array(z.uuid()).max(20)),
+    }),
+    response: z.array(forWorkSchema),
   }),
   takeDelivery: contract({
     id: 'takeDelivery',

@@ -3,6 +3,7 @@ import { faultOfParts } from '#core/gas/composition'
 import { COMPONENTS } from '#core/gas/gas.table'
 import { CYLINDER_STATES } from '#core/gas/move'
 import { OUTLETS } from '#core/gas/outlet.table'
+import { LINES } from '#core/gas/set/kind'
 import { COLDEST, HOTTEST } from '#core/gas/state'
 import { notNegative, number, positive, share, version } from '#shared/api/fields'
 import { findingSchema } from '#shared/finding/schema'
@@ -129,6 +130,19 @@ export const cylinderEventSchema = z.object({
   place: z.string().nullable(),
   note: z.string(),
   rehearsal: z.boolean(),
+})
+
+/** A cylinder as work is judged by it. */
+export const forWorkSchema = z.object({
+  id: z.uuid(),
+  label: z.string(),
+  gas: z.string(),
+  setId: z.uuid().nullable(),
+  line: z.enum(LINES).nullable(),
+  acetylene: z.boolean(),
+  left: z.number().nullable(),
+  usable: z.number().nullable(),
+  held: z.array(findingSchema),
 })
 
 const metres = notNegative(MOST_METRES).nullable()

@@ -95,7 +95,6 @@ const pastRun = runSchema
     /** What failed. */
     note: z.string().nullable(),
   })
-export type PastRun = z.infer<typeof pastRun>
 
 export const gasSetSchema = z.object({
   id: z.uuid(),

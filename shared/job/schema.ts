@@ -9,12 +9,11 @@ import {
   RESPIRATORS,
   isArc,
 } from '#core/job/job'
+import { notNegative, positive } from '#shared/api/fields'
 import { findingSchema } from '#shared/finding/schema'
 import { isMeasured } from '#core/exposure/measured'
 import { SUBSTANCES, type Substance } from '#core/exposure/terms'
 
-const positive = (most: number): z.ZodNumber =>
-  z.number('Enter a number.').positive('Must be more than zero.').max(most, `At most ${most}.`)
 const concentration = z.number().min(0, 'Not negative.').max(1_000_000).optional()
 
 export const airSchema = z.strictObject({
@@ -90,6 +89,16 @@ export const specShape = {
   shieldGas: z.enum(['active', 'inert']).nullable().default(null),
   gasFlow: positive(100_000).nullable().default(null),
   shieldFlow: positive(1000).nullable().default(null),
+  postFlow: notNegative(600).nullable().default(null),
+  starts: z
+    .number('Enter a number.')
+    .int('Whole starts.')
+    .min(0)
+    .max(10_000)
+    .nullable()
+    .default(null),
+  purgeVolume: notNegative(1000).nullable().default(null),
+  otherFlow: positive(100_000).nullable().default(null),
   laser: laserSchema.nullable().default(null),
   arcMinutes: z.number().min(1, 'At least one minute.').max(720, 'At most 720 minutes in a shift.'),
   welders: z.number().int('Whole welders.').min(1, 'At least one.').max(100),

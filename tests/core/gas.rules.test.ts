@@ -11,8 +11,11 @@ import { judgeStorage, type Store, type Stored } from '#core/gas/storage'
 import { heldBack } from '#core/gas/held'
 import { judgeCylinder } from '#core/gas/judge'
 import type { CylinderState } from '#core/gas/move'
-import { demandOf, judgeSupply, minutesLeft, shieldDemand, usable } from '#core/gas/supply'
+import { demandOf, demandsOf, flameFlows } from '#core/gas/demand'
+import { judgeSupplyOfJob } from '#core/gas/job-supply'
+import { judgeSupply, minutesLeft, swapTime, usable } from '#core/gas/supply'
 import { worstLevel } from '#core/finding/finding'
+import { JOB } from './job.fixture'
 
 const PSI = 6894.757293168
 const FOOT3 = 0.3048 ** 3
@@ -486,10 +489,57 @@ describe('what keeps a cylinder from work', () => {
     expect(at('full', 30).left).toBeGreaterThan(4)
   })
   it('a job tells what it takes where its flow is told', () => {
-    const job = { process: 'GMAW', shieldFlow: 16.5, arcMinutes: 60 } as const
-    expect(shieldDemand(job)! / FOOT3).toBeCloseTo(34.96, 1)
-    expect(shieldDemand({ ...job, shieldFlow: null })).toBeNull()
-    expect(shieldDemand({ ...job, process: 'SMAW' })).toBeNull()
+    const job = { ...JOB, process: 'GMAW', shieldFlow: 16.5, arcMinutes: 60 } as const
+    expect(demandsOf(job).inert! / FOOT3).toBeCloseTo(34.96, 1)
+    expect(demandsOf({ ...job, shieldFlow: null })).toEqual({ inert: null })
+    expect(demandsOf({ ...job, process: 'SMAW' })).toEqual({})
+    // By hand: 40 starts with 8 s after each are 320 s more at 16.5 L/min, and 50 L to purge.
+    const more = { ...job, postFlow: 8, starts: 40, purgeVolume: 0.05 }
+    expect(demandsOf(more).inert! - demandsOf(job).inert!).toBeCloseTo(0.088 + 0.05, 6)
+  })
+  it('a flame takes oxygen and fuel, each by its own flow', () => {
+    const cut = { ...JOB, process: 'OFC', gasFlow: 3000, otherFlow: 400, arcMinutes: 30 } as const
+    // By hand: 3,000 L/h for half an hour.
+    expect(demandsOf(cut).oxygen).toBeCloseTo(1.5, 9)
+    expect(demandsOf(cut).fuel).toBeCloseTo(0.2, 9)
+    const weld = { ...cut, process: 'OFW' } as const
+    expect(flameFlows(weld).fuel! * 3.6e6).toBeCloseTo(3000, 6)
+    expect(demandsOf({ ...cut, otherFlow: null })).toMatchObject({ fuel: null })
+    expect(Object.keys(demandsOf({ ...cut, process: 'TB' }))).toEqual(['fuel'])
+  })
+  it.each<[number | null, number | null, number | null, number | null]>([
+    // By hand: half of what 60 minutes take lasts 30, at the earliest 30 / 1.15.
+    [1, 2, 60, 30],
+    [2.4, 2, 60, null],
+    [2.2, 2, 60, 60],
+    [0, 2, 60, 0],
+    [null, 2, 60, null],
+    [1, null, 60, null],
+    [1, 2, null, null],
+    [NaN, 2, 60, null],
+    [1, Infinity, 60, null],
+    [1, 0, 60, null],
+  ])('%s of %s m3 in %s minutes: swapped after %s', (left, demand, minutes, likely) => {
+    const swap = swapTime(left, demand, minutes)
+    expect(swap?.likely ?? null).toBe(likely)
+    if (swap) expect(swap.earliest).toBeLessThanOrEqual(swap.likely)
+  })
+  it('on a job running out warns, acetone drawn along stops', () => {
+    const cut = { ...JOB, process: 'OFC', gasFlow: 3000, otherFlow: 600, arcMinutes: 90 } as const
+    const of = (left: number | null) => [
+      { label: 'O', line: 'oxygen', left: 9, usable: 9, acetylene: false } as const,
+      { label: 'A', line: 'fuel', left, usable: left, acetylene: true } as const,
+    ]
+    const levels = (left: number | null) =>
+      judgeSupplyOfJob(cut, of(left), 'present').map(({ code, level }) => `${code} ${level}`)
+    // 600 L/h of 1/15 an hour: 9 m3 are needed.
+    expect(levels(9)).toEqual(['gas.enough clear', 'gas.enough clear', 'gas.draw clear'])
+    expect(levels(4)).toEqual(['gas.enough clear', 'gas.enough clear', 'gas.draw stop'])
+    expect(levels(0.5)).toEqual(['gas.enough clear', 'gas.enough caution', 'gas.draw stop'])
+    expect(levels(null)).toEqual(['gas.enough clear', 'gas.enough caution', 'gas.draw unknown'])
+    expect(judgeSupplyOfJob({ ...cut, gasFlow: null, otherFlow: null }, of(1), 'present')).toEqual(
+      [],
+    )
   })
 })
 

@@ -16,7 +16,7 @@ import { LINES_OF, NOTHING_TOLD, SET_KINDS, type PartFacts } from '#core/gas/set
 import { purgeSeconds, volumeOfHoses } from '#core/gas/set/purge'
 import { judgeReading, nextStep, outcomeOf, type StepAnswer } from '#core/gas/set/run'
 import { sequenceOf, tasksOf, type SetShape } from '#core/gas/set/sequence'
-import { TASKS } from '#core/gas/set/step'
+import type { TASKS } from '#core/gas/set/step'
 import { judgeStanding } from '#core/gas/standing'
 
 const PSI = 6894.757293168

@@ -4,6 +4,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { verifyAudit } from '#server/services/audit/verify'
 import { migrate, NewerSchema } from '#server/db/migrate'
 import { startApp, withOwner, SECRET, type App } from '../app'
+import { useGas } from './gas-set.fixture'
 import { makeAir, makeShop, PASSWORD, type Shop } from './shop.fixture'
 
 let app: App
@@ -18,6 +19,7 @@ beforeAll(async () => {
   const two = await makeShop(app, 'two')
   for (const shop of [one, two]) {
     await makeAir(app, shop)
+    await useGas(shop)
     await shop.people.lead.send('POST', '/account/second-factor', { password: PASSWORD })
   }
   client = new pg.Client({ connectionString: app.appUrl })
@@ -46,6 +48,8 @@ const TABLES = [
   'cylinder_event',
   'set_run',
   'set_run_step',
+  'gas_stock',
+  'gas_use',
   'second_factor',
   'station',
   'gear',

@@ -40,7 +40,7 @@ export const readSet = async (shop: Shop, id: string): Promise<GasSet> =>
   (await shop.people.worker.send<GasSet>('GET', `/gas-sets/${id}`)).body
 
 /** Connect a cylinder of this gas to a set, described and with its outlet. */
-export async function connect(
+async function connect(
   shop: Shop,
   set: string,
   { label, gas, outlet, service }: { label: string; gas: string; outlet: string; service: number },
@@ -140,4 +140,33 @@ export const beginTask = async (shop: Shop, set: string, task: string): Promise<
   })
   if (answer.status !== 201) throw new Error(JSON.stringify(answer.body))
   return answer.body
+}
+
+/** Something in every table of gas: a set with a step done, gas drawn, a full cylinder in stock. */
+export async function useGas(shop: Shop): Promise<void> {
+  const { lead } = shop.people
+  const send = async (path: string, body: object): Promise<void> => {
+    const answer = await lead.send('POST', path, body)
+    if (answer.status !== 201) throw new Error(`${path}: ${JSON.stringify(answer.body)}`)
+  }
+  const { id, oxygen } = await makeOxyFuelSet(shop, 'used')
+  const run = await beginTask(shop, id, 'setUp')
+  const step = run.steps[0]!.id
+  await send(`/set-runs/${run.id}/steps`, { eventId: randomUUID(), step, result: 'done' })
+  for (const bar of [100, 90])
+    await send(`/cylinders/${oxygen}/readings`, {
+      eventId: randomUUID(),
+      pressure: bar * 1e5,
+      temperature: 293.15,
+      weight: null,
+    })
+  await send(`/cylinders/${shop.cylinder}/moves`, {
+    eventId: randomUUID(),
+    version: 1,
+    state: 'full',
+    storeId: shop.gasStore,
+    stationId: null,
+    checks: { shut: true, regulatorOff: true, capped: true, guarded: false },
+    chained: true,
+  })
 }

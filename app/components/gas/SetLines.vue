@@ -2,6 +2,7 @@
 import type { Level } from '#core/finding/finding'
 import { LINE_NAME, lineOf, LINES_OF, type Line, type PartKind } from '#core/gas/set/kind'
 import type { GasSet } from '#shared/gas/set-schema'
+import { NuxtLink } from '#components'
 import { levelAbout } from '~/components/gas/gas-words'
 
 /** A set as it is screwed together: each line from its cylinder to the torch, with what is missing. */
@@ -88,13 +89,14 @@ function piecesOf(line: Line): Piece[] {
           v-for="(piece, i) in piecesOf(line)"
           :key="piece.id"
           class="flex items-center"
+          :class="{ 'sm:grow': i > 0 }"
           data-testid="piece"
         >
-          <span v-if="i > 0" class="w-3 sm:w-6 h-1 bg-(--ui-text-muted)" aria-hidden="true" />
+          <span v-if="i > 0" class="w-3 sm:grow h-1 bg-(--ui-text-muted)" aria-hidden="true" />
           <component
-            :is="piece.label ? 'NuxtLink' : 'span'"
+            :is="piece.label ? NuxtLink : 'span'"
             :to="piece.to || undefined"
-            class="block border-2 rounded-lg px-3 py-2 min-w-24 min-h-20 text-center"
+            class="block border-2 rounded-lg px-3 py-2 min-w-24 sm:min-w-36 min-h-20 text-center"
             :class="piece.label ? NAMED : MISSING"
           >
             <span class="flex items-center justify-center gap-1">

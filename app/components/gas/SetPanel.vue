@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { byWorst, worstLevel } from '#core/finding/finding'
 import { SET_KIND_NAME } from '#core/gas/set/kind'
 import { TASK_NAME, type Task } from '#core/gas/set/step'
 import { gasSetRoutes } from '#shared/gas/set-routes'
@@ -26,6 +27,24 @@ const { busy, message, submit } = useSubmit()
 const parting = ref(false)
 const mayWork = computed(() => signIn.may('lead', 'instructor', 'worker'))
 const open = computed(() => set.value?.runs.find((run) => run.result === null) ?? null)
+/** What usually comes next: set up what is not tight, light what is. */
+const next = computed(() => {
+  if (verdict.value.level === 'stop') return null
+  return verdict.value.level === 'unknown' ? 'setUp' : 'light'
+})
+/** What may be done with it, before anything else. */
+const verdict = computed(() => {
+  const findings = set.value?.findings ?? []
+  const level = worstLevel(findings)
+  const [first] = byWorst(findings)
+  const SAYS = {
+    clear: 'It may be used as it stands.',
+    caution: `Usable. ${first?.sentence}`,
+    unknown: `Not yet. ${first?.sentence}`,
+    stop: `Not to be used. ${first?.sentence}`,
+  }
+  return { level, says: SAYS[level] }
+})
 const past = computed(() => set.value?.runs.filter((run) => run.result !== null) ?? [])
 
 async function begin(task: Task): Promise<void> {
@@ -62,6 +81,10 @@ async function changed(): Promise<void> {
         Parts on it
       </UButton>
     </div>
+    <p class="flex gap-3 items-start text-xl font-semibold" role="status" data-testid="verdict">
+      <FindingMark :level="verdict.level" :size="30" />
+      {{ verdict.says }}
+    </p>
     <SetLines :set="set" />
     <p v-if="open" class="panel edge edge-unknown p-4 flex flex-wrap gap-3 items-center">
       <span class="grow font-semibold">
@@ -86,7 +109,7 @@ async function changed(): Promise<void> {
         :key="task"
         block
         size="xl"
-        :variant="task === 'setUp' ? 'solid' : 'outline'"
+        :variant="task === next ? 'solid' : 'outline'"
         :disabled="busy"
         @click="begin(task)"
       >

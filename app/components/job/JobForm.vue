@@ -11,6 +11,7 @@ import {
   PROCESSES,
   PROCESS_NAME,
   isArc,
+  isFlame,
   type Process,
 } from '#core/job/job'
 import { EMISSION_FACTORS } from '#core/fume/emission.table'
@@ -110,7 +111,13 @@ watch(
     if (now !== 'SMAW') spec.value.electrode = null
     if (now !== 'GMAW') spec.value.shieldGas = null
     if (!byPlate(now)) spec.value.gasFlow = null
-    if (!isShielded(now)) spec.value.shieldFlow = null
+    if (!isFlame(now)) spec.value.otherFlow = null
+    if (!isShielded(now))
+      spec.value.shieldFlow =
+        spec.value.postFlow =
+        spec.value.starts =
+        spec.value.purgeVolume =
+          null
     if (!HIDES.includes(now)) spec.value.arcHidden = false
     if (now === 'SAW') spec.value.arcHidden = true
     if (now !== 'LBW') spec.value.laser = null
@@ -197,8 +204,16 @@ const looking = ref(false)
         v-model="spec.gasFlow"
         unit="L/h"
         :label="spec.process === 'OFW' ? 'Acetylene flow' : 'Oxygen flow'"
-        help="For the European table; blank if not known"
+        help="For the European table and the cylinder; blank if not known"
         :error="errors['spec.gasFlow']"
+      />
+      <QuantityInput
+        v-if="isFlame(spec.process)"
+        v-model="spec.otherFlow"
+        unit="L/h"
+        :label="spec.process === 'OFW' ? 'Oxygen flow' : 'Fuel flow'"
+        help="From the chart of the tip; blank if not known"
+        :error="errors['spec.otherFlow']"
       />
       <QuantityInput
         v-if="isShielded(spec.process)"
@@ -208,6 +223,30 @@ const looking = ref(false)
         help="Tells whether the cylinder lasts; blank if not known"
         :error="errors['spec.shieldFlow']"
       />
+      <template v-if="spec.shieldFlow !== null">
+        <QuantityInput
+          v-model="spec.postFlow"
+          unit="s"
+          label="Post-flow"
+          help="After each arc; blank for none"
+          :error="errors['spec.postFlow']"
+        />
+        <QuantityInput
+          v-if="spec.postFlow !== null"
+          v-model="spec.starts"
+          unit="count"
+          label="Starts"
+          help="Arcs struck in the shift"
+          :error="errors['spec.starts']"
+        />
+        <QuantityInput
+          v-model="spec.purgeVolume"
+          unit="m3"
+          label="Gas to purge"
+          help="Root and line; blank for none"
+          :error="errors['spec.purgeVolume']"
+        />
+      </template>
       <ChoiceRow
         v-if="spec.process === 'GMAW'"
         v-model="spec.shieldGas"

@@ -6,6 +6,7 @@ import { helmetSetting, nearestHelmet, type Helmet } from '#core/shade/helmet'
 import type { Eyes } from '#core/shade/personal'
 import { shadeBand } from '#core/shade/search'
 import { assignShade } from '#core/shade/shade'
+import { gasRoutes } from '#shared/gas/routes'
 import type { Gear } from '#shared/inspection/schema'
 import type { Job, JobBody } from '#shared/job/schema'
 import { peopleRoutes } from '#shared/people/routes'
@@ -56,6 +57,20 @@ export function useJobAssessment(
       (gear) => ids.includes(gear.id) || (gear === helmet.value && gear.lockReason !== null),
     )
   })
+  const { data: forWork, load: loadCylinders } = useLoad(() =>
+    call(gasRoutes.cylindersForWork, { query: { ids: draft.value.cylinderIds.join(',') } }),
+  )
+  watch(
+    () => draft.value.cylinderIds.join(),
+    (ids) => {
+      if (ids) void loadCylinders()
+    },
+    { immediate: true },
+  )
+  /** What the cylinders named hold, and what keeps them from work. */
+  const cylinders = computed(() =>
+    (forWork.value ?? []).filter(({ id }) => draft.value.cylinderIds.includes(id)),
+  )
   /** The helmet of the store that comes nearest, offered when the one named falls short. */
   const instead = computed(() => {
     const { floor, working } = assignShade(draft.value.spec, rules.value)
@@ -83,7 +98,13 @@ export function useJobAssessment(
       airCheck: job.value?.airCheck ?? null,
       airNow: job.value?.airNow ?? [],
       helmet: asHelmet(helmet.value),
-      gear: named.value.map((gear) => ({ ...gear, name: gear.label })),
+      gear: named.value.map((gear) => ({
+        ...gear,
+        name: gear.label,
+        held: cylinders.value.find(({ id }) => id === gear.id)?.held ?? [],
+      })),
+      cylinders: cylinders.value,
+      drawSchool: signIn.me!.site.gas.drawSchool,
     }),
   )
   const assessment = computed(() => ({

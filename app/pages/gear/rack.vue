@@ -58,6 +58,9 @@ const mayWrite = computed(() => signIn.may('lead', 'instructor'))
         <h1>Rack</h1>
       </div>
       <ChoiceRow v-model="view" legend="View" hide-legend :options="VIEWS" />
+      <UButton variant="outline" color="neutral" icon="i-lucide-fuel" to="/gear/enough">
+        For today
+      </UButton>
       <template v-if="mayWrite">
         <UButton variant="outline" color="neutral" icon="i-lucide-receipt-text" to="/gear/rent">
           Rent

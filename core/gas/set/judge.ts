@@ -22,7 +22,7 @@ import {
 } from './kind'
 
 /** A cylinder as it is connected to a set; null: not told. Pa gauge. */
-export interface SetCylinder {
+interface SetCylinder {
   label: string
   parts: Composition | null
   outlet: Outlet | null

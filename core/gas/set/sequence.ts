@@ -15,7 +15,7 @@ export interface SetShape {
 }
 
 /** For so long the gauge of a leak test is watched, s, unless the gauge is too coarse. Common practice. */
-export const TEST_SECONDS = 600
+const TEST_SECONDS = 600
 
 /** The steps of a task for this set, in order, by the habits of the shop. */
 export function sequenceOf(task: Task, shape: SetShape, customs: GasCustoms): Step[] {

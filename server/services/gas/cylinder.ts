@@ -2,7 +2,7 @@ import { judgeEmptied } from '#core/air/emptied'
 import type { Finding } from '#core/finding/finding'
 import { nameOfParts } from '#core/gas/composition'
 import { fullContents } from '#core/gas/cylinder'
-import { faultOfReading } from '#core/gas/contents'
+import { faultOfReading, judgeContents } from '#core/gas/contents'
 import { judgeCylinder } from '#core/gas/judge'
 import { faultOfMove, isConnected } from '#core/gas/move'
 import { judgeRetest } from '#core/gas/retest'
@@ -12,12 +12,14 @@ import {
   holdCylinder,
   insertCylinderEvent,
   listCylinders,
+  setContents,
   setPlace,
   setStanding,
   updateCylinder,
   type CylinderRow,
 } from '#server/db/cylinder'
 import { markSetChanged } from '#server/db/gas-set'
+import { addUse, contentsBefore } from '#server/db/gas-supply'
 import { findGasStore } from '#server/db/gas-store'
 import type { Page } from '#server/db/page'
 import { inOrganisation, type Db } from '#server/db/pool'
@@ -147,8 +149,20 @@ export async function changeCylinder(
       const scope = await scopeOf(db, actor)
       throw changedMeanwhile(body, asCylinder(await requireCylinder(db, scope, id), scope))
     }
+    // The same reading says something else of another size or another gas.
+    const scope = await scopeOf(db, actor)
+    const row = await requireCylinder(db, scope, id)
+    await setContents(db, id, contentsOf(row, scope))
     await record(db, actor, 'cylinder_described', 'cylinder', id, body)
   })
+}
+
+/** What it holds by its newest reading, m3; null: not known. */
+function contentsOf(row: CylinderRow, { today }: ShopScope): number | null {
+  const { pressure, temperature, weight, read_at: readAt } = row
+  if (!readAt) return null
+  const { plus } = judgeRetest(row.marks, { today, tenure: null, stopsUse: false })
+  return judgeContents({ ...row, plus }, { pressure, temperature, weight }).left
 }
 
 /** A gauge or a scale. The same event twice counts once; one that cannot be right is refused at its field. */
@@ -168,6 +182,8 @@ export const logReading = (actor: Actor, id: string, body: ReadingBody): Promise
     const { plus } = judgeRetest(row.marks, { today: scope.today, tenure: null, stopsUse: false })
     const fault = faultOfReading({ ...row, plus }, reading)
     if (fault) throw fieldError(fault.path, fault.message)
+    const contents = judgeContents({ ...row, plus }, reading).left
+    await countUse(db, actor, scope, row, contents)
     await insertCylinderEvent(db, {
       id: eventId,
       organisation: actor.organisation,
@@ -176,12 +192,34 @@ export const logReading = (actor: Actor, id: string, body: ReadingBody): Promise
       at: actor.now,
       person: actor.person,
       reading,
+      contents,
       note,
       rehearsal: actor.rehearsal,
     })
+    await setContents(db, id, contents)
     await record(db, actor, 'cylinder_read', 'cylinder', id, { ...reading, label: row.label })
     return asCylinder(await requireCylinder(db, scope, id), scope)
   })
+
+/** What is gone since the reading before was drawn in between. A rehearsal draws nothing. */
+async function countUse(
+  db: Db,
+  actor: Actor,
+  { timeZone, today, site }: ShopScope,
+  row: CylinderRow,
+  contents: number | null,
+): Promise<void> {
+  const before = await contentsBefore(db, row.id, timeZone)
+  if (actor.rehearsal || before === null || contents === null || contents >= before.contents) return
+  await addUse(db, {
+    organisation: actor.organisation,
+    site,
+    gas: row.gas,
+    from: before.day,
+    to: today,
+    amount: before.contents - contents,
+  })
+}
 
 /** Acetylene lay down: from now on it stands before it is used. The same event twice counts once. */
 export const logLay = (actor: Actor, id: string, body: LayBody): Promise<Cylinder> =>

@@ -80,11 +80,8 @@ export async function findingsOfJob(
   const air = known ?? (await airOfJob(db, scope, row))
   const helmet = row.helmet_id ? await findGear(db, scope, 'helmet', row.helmet_id) : null
   const named = await gearOfJob(db, scope, row.id)
-  const cylinders = await cylindersForWork(
-    db,
-    scope,
-    named.flatMap(({ kind, id }) => (kind === 'cylinder' ? [id] : [])),
-  )
+  const ids = named.flatMap(({ kind, id }) => (kind === 'cylinder' ? [id] : []))
+  const cylinders = await cylindersForWork(db, scope, ids)
   const gear = named.map((one) => ({ ...gearState(one), held: cylinders.get(one.id)?.held ?? [] }))
   const worn = helmet?.lockReason ? [gearState(helmet)] : []
   const eyes = row.welder_id
@@ -93,6 +90,8 @@ export async function findingsOfJob(
   return assessJob(row.spec, {
     helmet: helmet?.ranges ? { name: helmet.label, ranges: helmet.ranges } : null,
     gear: [...gear, ...worn],
+    cylinders: [...cylinders.values()].filter(({ id }) => ids.includes(id)),
+    drawSchool: scope.gas.drawSchool,
     rules: scope.rules,
     eyes,
     ...air,

@@ -2,7 +2,10 @@ import type { ShopRules } from '#core/assessment/assess'
 import { hoodedWhenShared } from '#core/ventilation/hood'
 import type { JobSpec } from '#core/job/job'
 import { shadeBand } from '#core/shade/search'
-import { judgeSupply, shieldDemand } from '#core/gas/supply'
+import { demandsOf } from '#core/gas/demand'
+import { labelsOf, sumOf } from '#core/gas/job-supply'
+import { judgeSupply } from '#core/gas/supply'
+import { byWorst } from '#core/finding/finding'
 import type { Member } from '#core/readiness/readiness'
 import { allGear } from '#server/db/gear'
 import { openAlarms } from '#server/db/monitor'
@@ -24,6 +27,7 @@ import type { Stock } from '#shared/stock/schema'
 import type { Actor } from '../actor'
 import { ofHood, stationFindings, toAlarmFinding } from '../air/state'
 import { cylindersForWork, sparesOf, type CylinderForWork, type SpareCylinder } from '../gas/hold'
+import { suppliesOf } from '../gas/supplies'
 import { gearState } from '../inspection/inspection'
 import { scopeOf } from '../shop/shop'
 
@@ -138,23 +142,32 @@ export async function loadSession(db: Db, actor: Actor, id: string): Promise<Loa
   }
 }
 
-/** A cylinder has to last for all who draw from it today. Where no flow is told, nothing is said of it. */
+/** A cylinder has to last for all who draw from it today, and so has what else is on its set. Where no flow is told, nothing is said. */
 function addSupply(
   members: LoadedSession['members'],
   cylinders: ReadonlyMap<string, CylinderForWork>,
 ): void {
-  for (const [id, { usable, label }] of cylinders) {
-    const drawing = members.filter(
-      ({ row, member }) =>
-        row.cylinder_id === id && member.job !== null && member.presence !== 'absent',
-    )
-    const demands = drawing.map(({ member }) => shieldDemand(member.job!))
+  for (const together of suppliesOf(cylinders)) {
+    const { line, setId } = together[0]!
+    if (line === null) continue
+    const ids = together.map(({ id }) => id)
+    const drawing = members.filter(({ row, member }) => {
+      const own = row.cylinder_id === null ? undefined : cylinders.get(row.cylinder_id)
+      const draws = own && (ids.includes(own.id) || (setId !== null && own.setId === setId))
+      return draws && member.job !== null && member.presence !== 'absent'
+    })
+    const demands = drawing.flatMap(({ member }) => {
+      const demand = demandsOf(member.job!)[line]
+      return demand === undefined ? [] : [demand]
+    })
     if (demands.every((demand) => demand === null)) continue
     const total = demands.some((demand) => demand === null)
       ? null
       : demands.reduce<number>((sum, demand) => sum + demand!, 0)
-    const supply = judgeSupply(usable, total, label)
-    for (const { member } of drawing) member.supply = supply
+    const minutes = drawing.reduce((sum, { member }) => sum + member.job!.arcMinutes, 0)
+    const supply = judgeSupply(sumOf(together), total, { name: labelsOf(together), minutes })
+    for (const { member } of drawing)
+      member.supply = member.supply ? byWorst([member.supply, supply])[0]! : supply
   }
 }
 
