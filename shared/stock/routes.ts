@@ -1,4 +1,6 @@
 import { z } from 'zod'
+import { GEAR_KINDS } from '#core/inspection/checklist.table'
+import { LABEL_SHEETS, labelsOnSheet } from '#shared/stock/label-sheet'
 import { EVERYONE, STAFF, contract } from '#shared/api/contract'
 import { listQuery, paged } from '#shared/api/list'
 import { byId, document, done, made } from '#shared/api/replies'
@@ -85,7 +87,20 @@ export const stockRoutes = {
     path: '/labels.pdf',
     summary: 'QR labels of store, gear or booths as PDF.',
     roles: EVERYONE,
-    query: paper.omit({ station: true }).extend({ of: z.enum(['stock', 'gear', 'stations']) }),
+    query: paper
+      .omit({ station: true })
+      .extend({
+        of: z.enum(['stock', 'gear', 'stations']),
+        /** Of gear: one kind only. */
+        kind: z.enum(GEAR_KINDS).optional(),
+        sheet: z.enum(LABEL_SHEETS).default('cut'),
+        /** The first label of the sheet that is still there. */
+        start: z.coerce.number().int('A whole number.').min(1, 'From 1.').default(1),
+      })
+      .refine(({ sheet, start }) => start <= labelsOnSheet(sheet), {
+        path: ['start'],
+        message: 'There are not so many on this sheet.',
+      }),
     response: document,
     produces: 'application/pdf',
   }),

@@ -550,6 +550,21 @@ describe('stores', () => {
     )
     expect(labels.pages[0]).toContain('MB-9')
   })
+  it('labels print on the sheets that stores have, from the first label that is left', async () => {
+    const sheet = (query: string): Promise<Response> =>
+      fetch(`${app.url}/api/v1/labels.pdf?of=gear&${query}`, { headers: { cookie: lead.cookie } })
+    const pages = async (query: string): Promise<string[]> =>
+      (await readPdf(await (await sheet(query)).arrayBuffer())).pages
+    const all = await pages('sheet=roll62')
+    expect(all.length).toBeGreaterThan(2)
+    expect(all.every((page) => page.trim().length > 0)).toBe(true)
+    expect(await pages('sheet=letter30')).toHaveLength(Math.ceil(all.length / 30))
+    expect(await pages('sheet=letter10&start=10')).toHaveLength(Math.ceil((all.length + 9) / 10))
+    const [helmets] = await pages('sheet=a4x24&kind=helmet')
+    expect(helmets).toContain('Helmet')
+    expect(helmets).not.toContain('MB-9')
+    expect((await sheet('sheet=a4x21&start=22')).status).toBe(400)
+  })
 })
 
 describe('people and their records', () => {

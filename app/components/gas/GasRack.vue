@@ -18,10 +18,13 @@ const groups = computed(() =>
     },
   ].filter((group) => group.rows.length > 0),
 )
+/** Many stand closer, so that forty are seen at once. */
+const CLOSE_FROM = 25
+const close = computed(() => props.cylinders.length >= CLOSE_FROM)
 </script>
 
 <template>
-  <div class="space-y-5">
+  <div class="racks" :class="{ close }">
     <section v-for="group in groups" :key="group.id" :aria-labelledby="`rack-${group.id}`">
       <h3 :id="`rack-${group.id}`" class="mb-1">{{ group.name }}: {{ group.rows.length }}</h3>
       <ul class="rack">
@@ -34,6 +37,29 @@ const groups = computed(() =>
 </template>
 
 <style scoped>
+.racks > section + section {
+  margin-top: 1.25rem;
+}
+@media (width >= 48rem) {
+  .close {
+    display: flex;
+    flex-wrap: wrap;
+    column-gap: 1.25rem;
+  }
+  .close > section + section {
+    margin-top: 0;
+  }
+  .close :deep(.stand) {
+    width: 3.6rem;
+    padding-inline: 0.1rem;
+  }
+  .close :deep(.figure) {
+    height: 5.25rem;
+  }
+  .close :deep(.gas) {
+    font-size: 0.7rem;
+  }
+}
 .rack {
   display: flex;
   flex-wrap: wrap;

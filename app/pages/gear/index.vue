@@ -79,6 +79,7 @@ const whatOf = (row: Gear): string =>
       <UButton to="/gear/set" variant="outline" color="neutral" icon="i-lucide-plug-zap">
         Gas set
       </UButton>
+      <LabelPrint of="gear" title="Labels" />
       <UButton v-if="signIn.may('lead', 'instructor')" icon="i-lucide-plus" @click="adding = true">
         Add gear
       </UButton>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { dayText } from '#core/calendar/day'
-import { onKeyStroke, useLocalStorage } from '@vueuse/core'
+import { onKeyStroke, useIntervalFn, useLocalStorage } from '@vueuse/core'
 import { START_NAME } from '#core/assessment/answer'
 import { sessionRoutes } from '#shared/session/routes'
 import type { Fix, Session, SessionChange } from '#shared/session/schema'
@@ -24,6 +24,14 @@ const {
 onMounted(load)
 useHead({ title: () => `${session.value?.title ?? 'Session'} · Zonaris` })
 const { busy, message, submit } = useSubmit()
+/** What somebody else changes is seen here without a reload; never over what is on its way from here. */
+const LOOK_AGAIN_MS = 8_000
+useIntervalFn(async () => {
+  if (document.visibilityState !== 'visible' || busy.value || !session.value) return
+  const before = session.value
+  const now = await call(sessionRoutes.session, { params: { id } }).catch(() => null)
+  if (now && session.value === before && !busy.value) session.value = now
+}, LOOK_AGAIN_MS)
 const mayWrite = computed(() => signIn.may('lead', 'instructor'))
 const chosen = ref<string[]>([])
 const at = ref({ row: 0, column: 0 })

@@ -1,10 +1,9 @@
 <script setup lang="ts">
 import { shopRoutes } from '#shared/shop/routes'
 import type { Station } from '#shared/shop/schema'
-import { stockRoutes } from '#shared/stock/routes'
 import { quantityText } from '#shared/units/units'
 import { joined } from '~/components/frame/joined'
-import { addressOf, call } from '~/composables/api'
+import { call } from '~/composables/api'
 import { useLoad } from '~/composables/load'
 import { useUnits } from '~/composables/units'
 import { useSignIn } from '~/stores/sign-in'
@@ -36,16 +35,7 @@ function airText({ air }: Station): string {
   <section aria-labelledby="stations">
     <div class="flex flex-wrap items-end gap-4 mb-3">
       <h2 id="stations" class="grow">Stations</h2>
-      <UButton
-        variant="outline"
-        color="neutral"
-        icon="i-lucide-qr-code"
-        :to="`${addressOf(stockRoutes.labels)}?of=stations`"
-        target="_blank"
-        external
-      >
-        Booth codes
-      </UButton>
+      <LabelPrint of="stations" title="Booth codes" />
       <UButton
         v-if="signIn.may('lead', 'instructor')"
         icon="i-lucide-plus"

@@ -5,12 +5,10 @@ import { stockRoutes } from '#shared/stock/routes'
 import type { Stock } from '#shared/stock/schema'
 import { addressOf, call } from '~/composables/api'
 import { useAddress, useList } from '~/composables/list'
-import { useUnits } from '~/composables/units'
 import { useSignIn } from '~/stores/sign-in'
 
 useHead({ title: 'Stores · Zonaris' })
 const signIn = useSignIn()
-const units = useUnits()
 const address = useAddress()
 const EVERY = 'every'
 const show = address.choice('show', ['all', 'order', 'clean', 'loan', 'expired'])
@@ -59,9 +57,6 @@ function stateOf(row: Stock): { level: Level; says: string } {
     says: row.expiresOn ? `enough, until ${dayText(row.expiresOn)}` : 'enough',
   }
 }
-const labels = computed(
-  () => `${addressOf(stockRoutes.labels)}?of=stock&paper=${units.value === 'us' ? 'LETTER' : 'A4'}`,
-)
 </script>
 
 <template>
@@ -76,16 +71,7 @@ const labels = computed(
   >
     <template #actions>
       <UButton variant="outline" color="neutral" icon="i-lucide-scan-line" to="/scan">Scan</UButton>
-      <UButton
-        variant="outline"
-        color="neutral"
-        icon="i-lucide-qr-code"
-        :to="labels"
-        target="_blank"
-        external
-      >
-        Labels
-      </UButton>
+      <LabelPrint of="stock" title="Labels" />
       <UButton
         variant="outline"
         color="neutral"

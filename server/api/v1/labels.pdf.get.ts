@@ -5,6 +5,6 @@ import { download } from '#server/http/download'
 import { labelsPdf } from '#server/services/print/labels'
 
 export default route(stockRoutes.labels, async ({ event, actor, query }) => {
-  const { name, bytes } = await labelsPdf(actor, query.of, query.paper, publicOrigin(event).origin)
+  const { name, bytes } = await labelsPdf(actor, query, publicOrigin(event).origin)
   return download(event, 'application/pdf', name, bytes)
 })

@@ -32,7 +32,7 @@ INSERT INTO gas_stock (organisation_id, site_id, gas, untold)
 SELECT organisation_id, site_id, gas, count(*) FROM cylinder WHERE state = 'full' GROUP BY 1, 2, 3;
 
 CREATE FUNCTION count_gas_stock() RETURNS trigger
-  LANGUAGE plpgsql SECURITY DEFINER SET search_path = pg_catalog, public AS $$
+  LANGUAGE plpgsql SECURITY DEFINER SET search_path = pg_catalog, public, pg_temp AS $$
 BEGIN
   IF TG_OP = 'UPDATE' AND OLD.state = 'full' THEN
     UPDATE gas_stock SET
