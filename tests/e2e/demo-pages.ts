@@ -30,6 +30,22 @@ export const DEMO_PAGES: readonly DemoPage[] = [
   { name: 'rack', path: '/gear/rack' },
   { name: 'gas set', path: '/gear/set' },
   { name: 'delivery', path: '/gear/delivery' },
+  { name: 'gas for today', path: '/gear/enough' },
+  {
+    name: 'set with a wrong part',
+    path: '/gear/gasSet/{id}',
+    id: "SELECT id FROM gear WHERE label = 'OX-2'",
+  },
+  {
+    name: 'task on a set',
+    path: '/gear/run/{id}',
+    id: 'SELECT id FROM set_run WHERE result IS NULL',
+  },
+  {
+    name: 'regulator',
+    path: '/gear/regulator/{id}',
+    id: "SELECT id FROM gear WHERE label = 'R-22'",
+  },
   { name: 'rent', path: '/gear/rent' },
   {
     name: 'cylinder',

@@ -47,9 +47,9 @@ test('the rack shows each store as it stands, and says first where something may
   await expect(page.getByTestId('verdict')).not.toContainText('nearer than 20 ft (6.1 m). Move')
   await page.getByRole('link', { name: /Gas store/ }).click()
   await page.getByText('Table', { exact: true }).click()
-  await expect(page.getByRole('row', { name: /C-13/ })).toContainText('Oxygen')
+  await expect(page.getByRole('row', { name: /C-19/ })).toContainText('Oxygen')
   await page.reload()
-  await expect(page.getByRole('row', { name: /C-13/ })).toContainText('Oxygen')
+  await expect(page.getByRole('row', { name: /C-19/ })).toContainText('Oxygen')
   expect(heard).toEqual([])
 })
 

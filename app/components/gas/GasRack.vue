@@ -40,24 +40,46 @@ const close = computed(() => props.cylinders.length >= CLOSE_FROM)
 .racks > section + section {
   margin-top: 1.25rem;
 }
+/* Close together: one floor for all, each group begun by its name on end. */
 @media (width >= 48rem) {
   .close {
     display: flex;
     flex-wrap: wrap;
-    column-gap: 1.25rem;
+    align-items: stretch;
   }
-  .close > section + section {
-    margin-top: 0;
+  .close > section,
+  .close .rack {
+    display: contents;
+  }
+  .close h3 {
+    writing-mode: vertical-rl;
+    rotate: 180deg;
+    margin: 0;
+    padding: 0.25rem 0.1rem;
+    font-size: 1rem;
+    line-height: 1;
+    text-align: center;
+    border-left: 2px solid var(--rule);
+  }
+  .close li {
+    border-bottom: 6px solid var(--rule);
   }
   .close :deep(.stand) {
-    width: 3.6rem;
-    padding-inline: 0.1rem;
+    position: relative;
+    width: 3.5rem;
+    padding: 0.35rem 0.1rem;
+  }
+  .close :deep(.marks) {
+    position: absolute;
+    inset-inline: 0.1rem;
+    width: auto;
   }
   .close :deep(.figure) {
     height: 5.25rem;
   }
   .close :deep(.gas) {
     font-size: 0.7rem;
+    min-height: 1.5rem;
   }
 }
 .rack {

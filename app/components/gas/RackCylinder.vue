@@ -22,7 +22,7 @@ const level = computed(() => levelOf(props.cylinder))
     :aria-label="spoken(cylinder)"
     :title="spoken(cylinder)"
   >
-    <span class="flex justify-between items-center w-full h-5">
+    <span class="marks flex justify-between items-center w-full h-5">
       <FindingMark v-if="level !== 'clear'" :level="level" :size="18" />
       <span v-else />
       <UIcon

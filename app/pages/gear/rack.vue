@@ -92,7 +92,14 @@ const mayWrite = computed(() => signIn.may('lead', 'instructor'))
     <template v-else-if="store.data.value">
       <section class="panel p-4 sm:p-6 space-y-4" aria-labelledby="stands">
         <div class="flex flex-wrap items-center gap-4">
-          <h2 id="stands" class="grow">{{ store.data.value.store.name }}</h2>
+          <h2 id="stands">{{ store.data.value.store.name }}</h2>
+          <p v-if="verdict" class="flex gap-3 items-start grow basis-72" data-testid="verdict">
+            <FindingMark :level="verdict.level" :size="26" />
+            <span>
+              <span class="font-semibold block">{{ verdict.says }}</span>
+              <span v-if="verdict.remedy" class="muted">{{ verdict.remedy }}</span>
+            </span>
+          </p>
           <UButton
             v-if="mayWrite"
             variant="outline"
@@ -102,13 +109,6 @@ const mayWrite = computed(() => signIn.may('lead', 'instructor'))
             Measure and change
           </UButton>
         </div>
-        <p v-if="verdict" class="flex gap-3 items-start" data-testid="verdict">
-          <FindingMark :level="verdict.level" :size="26" />
-          <span>
-            <span class="font-semibold block">{{ verdict.says }}</span>
-            <span v-if="verdict.remedy" class="muted">{{ verdict.remedy }}</span>
-          </span>
-        </p>
         <p v-if="store.data.value.cylinders.length === 0" class="muted">
           Nothing stands here. Open a cylinder and move it here.
         </p>
