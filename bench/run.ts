@@ -7,6 +7,7 @@ import { listPeople } from '#server/db/person'
 import type { Db } from '#server/db/pool'
 import { TYPES } from '#server/db/types'
 import { longSchedule, manySamples, monteCarlo } from './air'
+import { gasGrowth } from './gas'
 import { matrixKeystroke } from './keystroke'
 import { growRoster, readiness } from './readiness'
 import { timed } from './requests'
@@ -139,6 +140,7 @@ async function reads(): Promise<void> {
     )
   }
   await session(base, get)
+  await gas(get)
   await pool.end()
 }
 
@@ -171,6 +173,17 @@ async function session(base: string, get: (path: string) => Promise<void>): Prom
     1,
     `median ${key.median.toFixed(1)} ms, p95 ${key.p95.toFixed(1)} ms`,
   )
+}
+
+/** Cylinders of a big yard against those of a small one. */
+async function gas(get: (path: string) => Promise<void>): Promise<void> {
+  for (const { name, small, large } of await gasGrowth(get))
+    line(
+      `${name}, 20,000 cylinders against 200`,
+      large / small,
+      1.5,
+      `${large.toFixed(1)} ms against ${small.toFixed(1)} ms`,
+    )
 }
 
 /** The air check, in this process and without a server. */

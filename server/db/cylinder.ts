@@ -1,11 +1,12 @@
-import sql, { type Sql } from 'sql-template-tag'
+import sql, { empty, type Sql } from 'sql-template-tag'
 import type { Composition } from '#core/gas/gas.table'
 import type { CylinderState } from '#core/gas/move'
 import type { Outlet } from '#core/gas/outlet.table'
 import type { CylinderDetails } from '#shared/gas/schema'
 import type { GearScope } from './gear'
 import { insertInto } from './insert'
-import { pageOf, pattern, type Page, type PageQuery } from './page'
+import { PAGE_SIZE } from '#shared/api/list'
+import { pattern, type Page, type PageQuery } from './page'
 import type { Db } from './pool'
 import { isVersion } from './version'
 
@@ -77,41 +78,45 @@ const withReading = ({ now, timeZone }: GearScope): { columns: Sql; join: Sql } 
 })
 
 const ORDER = {
-  label: sql`label, id`,
-  place: sql`place NULLS LAST, label, id`,
+  label: sql`c.label, c.id`,
+  place: sql`${PLACE} NULLS LAST, c.label, c.id`,
 } as const
 
-export function listCylinders(
+/** The page is found first by its own index; readings are looked up for what is on it alone. */
+export async function listCylinders(
   db: Db,
   scope: GearScope,
   query: PageQuery & { sort: keyof typeof ORDER; state?: CylinderState; store?: string },
 ): Promise<Page<CylinderRow>> {
-  const like = pattern(query.q)
-  const state = query.state ?? null
-  const store = query.store ?? null
-  const { columns, join } = withReading(scope)
-  const from = sql`
-    (
-      SELECT ${COLUMNS}
-      FROM ${PLACES}
-      WHERE c.site_id = ${scope.site}
-        AND (
-          CASE
-            WHEN ${state}::text IS NULL THEN c.state IS DISTINCT FROM 'returned'
-            ELSE c.state = ${state}
-          END
-        )
-        AND (${store}::uuid IS NULL OR c.store_id = ${store})
-        AND (c.label ILIKE ${like} OR c.gas ILIKE ${like} OR c.serial ILIKE ${like})
-    ) c
-    ${join}
+  const { q, state, store } = query
+  const where = sql`
+    c.site_id = ${scope.site}
+    AND ${state ? sql`c.state = ${state}` : sql`c.state IS DISTINCT FROM 'returned'`}
+    ${store ? sql`AND c.store_id = ${store}` : empty}
+    ${q ? sql`AND cylinder_text(c.label, c.gas, c.serial) ILIKE ${pattern(q)}` : empty}
   `
-  return pageOf(
-    db,
-    query.page,
-    { select: sql`c.*, ${columns}`, from, order: ORDER[query.sort] },
-    (row: CylinderRow) => row,
-  )
+  const found = await db.query<{ id: string }>(sql`
+    SELECT c.id
+    FROM ${query.sort === 'place' ? PLACES : sql`cylinder c`}
+    WHERE ${where}
+    ORDER BY ${ORDER[query.sort]}
+    LIMIT ${PAGE_SIZE}
+    OFFSET ${(query.page - 1) * PAGE_SIZE}
+  `)
+  const counted = await db.query<{ total: number }>(sql`
+    SELECT count(*) AS total
+    FROM cylinder c
+    WHERE ${where}
+  `)
+  const ids = found.rows.map(({ id }) => id)
+  const rows = await cylindersById(db, scope, ids)
+  const { total } = counted.rows[0]!
+  return {
+    rows: rows.sort((a, b) => ids.indexOf(a.id) - ids.indexOf(b.id)),
+    total,
+    page: query.page,
+    pages: Math.max(1, Math.ceil(total / PAGE_SIZE)),
+  }
 }
 
 export async function findCylinder(

@@ -22,4 +22,5 @@ export const MIGRATIONS = [
   '0020_gas',
   '0021_gas_sets',
   '0022_gas_supply',
+  '0023_cylinder_search',
 ] as const
