@@ -211,7 +211,9 @@ function air(): void {
   )
 }
 
-air()
-await weightAndStart()
-await reads()
+// One part alone: npm run bench -- reads
+const [only] = process.argv.slice(2)
+if (!only || only === 'air') air()
+if (!only || only === 'start') await weightAndStart()
+if (!only || only === 'reads') await reads()
 process.exit(0)

@@ -23,5 +23,5 @@ main(async () => {
     })
   }
   say('Measuring.')
-  await run('npx', ['tsx', 'bench/run.ts'], { cwd: ROOT, env: demo.env })
+  await run('npx', ['tsx', 'bench/run.ts', ...process.argv.slice(2)], { cwd: ROOT, env: demo.env })
 }, cleanUp)

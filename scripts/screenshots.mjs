@@ -65,7 +65,9 @@ async function take(base) {
   const job = (await desk.get('/jobs?q=Hardfacing')).rows[0].id
   const { rows: permits } = await desk.get('/permits')
   const permit = (state) => permits.find((row) => row.state === state).id
-  const machine = (await desk.get('/gear?q=M-09')).rows[0].id
+  const sets = (await desk.get('/gear?kind=gasSet')).rows
+  const set = (label) => sets.find((one) => one.label === label).id
+  const run = (await desk.get(`/gas-sets/${set('SG-1')}`)).runs[0].id
   const cylinder = (await desk.get('/cylinders?q=C-14')).rows[0].id
   const store = (await desk.get('/gas-stores')).find((one) => one.name === 'Gas store').id
   const yesterday = (await desk.get('/sessions')).rows[0]
@@ -92,10 +94,9 @@ async function take(base) {
     ['job', `/jobs/${job}`],
     ['eyes', `/jobs/${job}`, '#eyes'],
     ['body', `/jobs/${job}`, '#body'],
-    ['card', `/jobs/${job}/card`],
     ['permit', `/permits/${permit('draft')}`],
-    ['gear', '/gear'],
-    ['inspection', `/gear/machine/${machine}`],
+    ['gas-set', `/gear/gasSet/${set('OX-2')}`],
+    ['gas-today', '/gear/enough'],
     ['rack', `/gear/rack?store=${store}`],
     ['cylinder', `/gear/cylinder/${cylinder}`],
     ['hood', `/air/stations/${booth10}`, '#section-title'],
@@ -121,6 +122,7 @@ async function take(base) {
   await phone.shot('watch-phone-night', `/watch/${permit('watching')}`)
   const floor = await open({ viewport: { width: 390, height: 844 }, deviceScaleFactor: 2 })
   await floor.enter()
+  await floor.shot('set-step-phone', `/gear/run/${run}`)
   await floor.shot('hood-phone', `/air/stations/${booth10}`, '#section-title')
   await browser.close()
 }

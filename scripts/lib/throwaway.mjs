@@ -27,6 +27,7 @@ export async function throwawayDemo(port) {
     ...process.env,
     ZONARIS_APP_DATABASE_URL: appUrl,
     ZONARIS_SECRET: sealed,
+    ZONARIS_OWNER_DATABASE_URL: database.url('zonaris'),
     ZONARIS_CHROMIUM: chromiumPath(),
   }
   say('Loading the demo.')

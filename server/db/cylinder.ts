@@ -93,7 +93,7 @@ export async function listCylinders(
     c.site_id = ${scope.site}
     AND ${state ? sql`c.state = ${state}` : sql`c.state IS DISTINCT FROM 'returned'`}
     ${store ? sql`AND c.store_id = ${store}` : empty}
-    ${q ? sql`AND cylinder_text(c.label, c.gas, c.serial) ILIKE ${pattern(q)}` : empty}
+    ${q ? sql`AND c.id = ANY (ARRAY(SELECT cylinders_found(${scope.site}, ${pattern(q)})))` : empty}
   `
   const found = await db.query<{ id: string }>(sql`
     SELECT c.id
