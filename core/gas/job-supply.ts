@@ -28,11 +28,11 @@ export function judgeSupplyOfJob(
   school: DrawSchool,
 ): Finding[] {
   const demands = demandsOf(job)
+  if (tellsNothing(demands)) return []
   const enough = LINES.flatMap((line): Finding[] => {
     const demand = demands[line]
     const named = cylinders.filter((one) => one.line === line)
-    // Where no flow is told nothing is said of it, as nothing was asked.
-    if (demand === undefined || demand === null || named.length === 0) return []
+    if (demand === undefined || named.length === 0) return []
     return [
       warning(
         judgeSupply(sumOf(named), demand, { name: labelsOf(named), minutes: job.arcMinutes }),
@@ -50,6 +50,10 @@ export function judgeSupplyOfJob(
   })
   return [...enough, { ...draw, sentence: `${labelsOf(fuel)}: ${draw.sentence}` }]
 }
+
+/** Where no flow at all is told nothing is said, as nothing was asked; with one of two told, the other is unknown. */
+export const tellsNothing = (demands: Partial<Record<Line, number | null>>): boolean =>
+  Object.values(demands).every((demand) => demand === null)
 
 /** What several on one line give together; null as soon as one is not known. */
 export const sumOf = (cylinders: readonly Pick<SupplyCylinder, 'usable'>[]): number | null =>

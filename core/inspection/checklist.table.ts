@@ -275,7 +275,7 @@ export const CHECKLISTS: Record<GearKind, readonly ChecklistLine[]> = {
       name: 'Colour',
       text: 'Colour and lettering readable, right for the gas',
       critical: false,
-      source: published('CGA E-1'),
+      source: published('RMA IP-7 and CGA E-1; ISO 3821'),
     },
   ],
   arrestor: [

@@ -1,24 +1,28 @@
 import sql from 'sql-template-tag'
 import type { Finding } from '#core/finding/finding'
 import type { Line } from '#core/gas/set/kind'
-import type { Step, Task } from '#core/gas/set/step'
+import { LEAK_TEST_BEGINS, type Step, type Task } from '#core/gas/set/step'
 import { insertInto } from './insert'
 import type { Db } from './pool'
 
-/** When each of these sets was last found tight: at the end of a task with a leak test in it. */
+/**
+ * When each of these sets was last found tight: the time at which the leak test of a finished task began, so that whatever is
+ * changed while it runs asks for another.
+ */
 export async function tightSince(db: Db, sets: readonly string[]): Promise<Map<string, Date>> {
-  const { rows } = await db.query<{ set_id: string; ended_at: Date }>(sql`
-    SELECT s.id AS set_id, r.ended_at
+  const { rows } = await db.query<{ set_id: string; began: Date }>(sql`
+    SELECT s.id AS set_id, began.at AS began
     FROM unnest(${sets}::uuid[]) AS s (id)
       CROSS JOIN LATERAL (
-        SELECT ended_at
+        SELECT id
         FROM set_run
         WHERE set_id = s.id AND task IN ('setUp', 'leakTest') AND result = 'done'
         ORDER BY started_at DESC
         LIMIT 1
       ) r
+      CROSS JOIN LATERAL (SELECT at FROM set_run_step WHERE run_id = r.id AND step = ${LEAK_TEST_BEGINS}) began
   `)
-  return new Map(rows.map(({ set_id, ended_at }) => [set_id, ended_at]))
+  return new Map(rows.map(({ set_id, began }) => [set_id, began]))
 }
 
 /** A part or a cylinder of it changed: its leak test counts no longer. */

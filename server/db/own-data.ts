@@ -38,6 +38,20 @@ const PARTS: Record<string, (id: string) => Sql> = {
     WHERE person_id = ${id}
     ORDER BY at
   `,
+  cylinders: (id) => sql`
+    SELECT c.label, e.kind, e.at, e.pressure, e.weight, e.state, e.note
+    FROM cylinder_event e JOIN cylinder c ON c.id = e.cylinder_id
+    WHERE e.person_id = ${id}
+    ORDER BY e.at
+  `,
+  gasSets: (id) => sql`
+    SELECT g.label, r.task, s.step, s.at, s.result, s.note
+    FROM set_run_step s
+      JOIN set_run r ON r.id = s.run_id
+      JOIN gear g ON g.id = r.set_id
+    WHERE s.person_id = ${id}
+    ORDER BY s.at
+  `,
   sessions: (id) => sql`
     SELECT s.day, s.title, m.presence
     FROM session_member m JOIN session s ON s.id = m.session_id

@@ -537,6 +537,10 @@ describe('what keeps a cylinder from work', () => {
     expect(levels(4)).toEqual(['gas.enough clear', 'gas.enough clear', 'gas.draw stop'])
     expect(levels(0.5)).toEqual(['gas.enough clear', 'gas.enough caution', 'gas.draw stop'])
     expect(levels(null)).toEqual(['gas.enough clear', 'gas.enough caution', 'gas.draw unknown'])
+    // One of two gases told: of the other it is not known.
+    expect(
+      judgeSupplyOfJob({ ...cut, otherFlow: null }, of(9), 'present').map(({ level }) => level),
+    ).toEqual(['clear', 'caution'])
     expect(judgeSupplyOfJob({ ...cut, gasFlow: null, otherFlow: null }, of(1), 'present')).toEqual(
       [],
     )

@@ -2,6 +2,7 @@ import { describe, expect, it, test } from 'vitest'
 import { LIMITS, strictest } from '#core/exposure/limits.table'
 import { DO_NOT_WEAR, PPE_RULES } from '#core/ppe/ppe.table'
 import { GUIDE_COMFORT, GUIDE_MINIMUM, LEGAL_MINIMUM } from '#core/shade/shade.table'
+import { STEP_ROWS } from '#core/gas/set/steps.table'
 import { CHECKLISTS } from '#core/inspection/checklist.table'
 import { SWEEP } from '#core/firewatch/rules.table'
 import { CAPTURE, MOVABLE_HOOD } from '#core/ventilation/ventilation.table'
@@ -17,6 +18,7 @@ describe('tables as data', () => {
       ...MOVABLE_HOOD,
       ...SWEEP,
       ...Object.values(CHECKLISTS).flat(),
+      ...Object.values(STEP_ROWS),
     ]
     for (const row of rows) expect(row.source.document.length).toBeGreaterThan(8)
   })

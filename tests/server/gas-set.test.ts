@@ -184,6 +184,23 @@ describe('a task step by step', () => {
     })
   })
 
+  it('what is changed while it is tested asks for another test', async () => {
+    const run = await beginTask(shop, set.id, 'leakTest')
+    await walk(run, 'openAgain')
+    const { version, parts } = await readSet(shop, set.id)
+    const named = parts.map(({ id, line }) => ({ id, line }))
+    const put = async (list: object[], v: number): Promise<number> =>
+      (
+        await shop.people.worker.send<GasSet>('PUT', `/gas-sets/${set.id}/parts`, {
+          version: v,
+          parts: list,
+        })
+      ).body.version
+    await put(named, await put(named.slice(1), version))
+    expect((await walk(run)).result).toBe('done')
+    expect(levelsOf(await readSet(shop, set.id))).toEqual(['gas.set.tight unknown'])
+  })
+
   it('keeps its cylinders from work until it is tight again, and says so on the job', async () => {
     const job = await made(
       shop.people.lead,

@@ -1,6 +1,6 @@
 import type { GasCustoms } from './customs'
 import { LINE_NAME, type Line, type SetKind } from './kind'
-import type { Step, StepEntry, Task } from './step'
+import { LEAK_TEST_BEGINS, type Step, type StepEntry, type Task } from './step'
 import { CRACK, PURGE, STEP_ROWS, WORKING, type StepName } from './steps.table'
 
 /** A set as far as its sequences depend on it. */
@@ -94,7 +94,7 @@ const workingEntry = (line: Line): StepEntry => (line === 'inert' ? 'none' : 'wo
 
 function leakTest({ lines }: SetShape): Step[] {
   return [
-    plain('soap'),
+    plain(LEAK_TEST_BEGINS),
     plain('shutForTest'),
     ...lines.map((line) => gauge('before', line, null)),
     // The first line has waited the whole time; the others were read right after it.

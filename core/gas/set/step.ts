@@ -13,6 +13,9 @@ export const TASK_NAME: Record<Task, string> = {
   transport: 'Transport',
 }
 
+/** The step with which a leak test begins. */
+export const LEAK_TEST_BEGINS = 'soap'
+
 /** What is entered beside "done": nothing, a working pressure, the gauge of a leak test before or after. */
 export type StepEntry = 'none' | 'working' | 'before' | 'after'
 

@@ -66,7 +66,7 @@ export const STEP_ROWS = {
   copper: {
     text: 'Nothing of copper where acetylene flows: brass up to 65 %, or steel.',
     why: 'Copper and acetylene make an explosive.',
-    source: published('CGA G-1'),
+    source: published('CGA G-1; OSHA 29 CFR 1910.253(e)(3)'),
   },
   torch: {
     text: 'Fit torch and tip. Shut the valves of the torch.',

@@ -3,7 +3,7 @@ import { hoodedWhenShared } from '#core/ventilation/hood'
 import type { JobSpec } from '#core/job/job'
 import { shadeBand } from '#core/shade/search'
 import { demandsOf } from '#core/gas/demand'
-import { labelsOf, sumOf } from '#core/gas/job-supply'
+import { labelsOf, sumOf, tellsNothing } from '#core/gas/job-supply'
 import { judgeSupply } from '#core/gas/supply'
 import { byWorst } from '#core/finding/finding'
 import type { Member } from '#core/readiness/readiness'
@@ -156,11 +156,13 @@ function addSupply(
       const draws = own && (ids.includes(own.id) || (setId !== null && own.setId === setId))
       return draws && member.job !== null && member.presence !== 'absent'
     })
-    const demands = drawing.flatMap(({ member }) => {
-      const demand = demandsOf(member.job!)[line]
-      return demand === undefined ? [] : [demand]
+    const taken = drawing.map(({ member }) => demandsOf(member.job!))
+    if (taken.every(tellsNothing)) continue
+    const demands = taken.flatMap((demand) => {
+      const own = demand[line]
+      return own === undefined ? [] : [own]
     })
-    if (demands.every((demand) => demand === null)) continue
+    if (demands.length === 0) continue
     const total = demands.some((demand) => demand === null)
       ? null
       : demands.reduce<number>((sum, demand) => sum + demand!, 0)
