@@ -66,7 +66,7 @@ const close = computed(() => props.cylinders.length >= CLOSE_FROM)
   }
   .close :deep(.stand) {
     position: relative;
-    width: 3.5rem;
+    width: 3.3rem;
     padding: 0.35rem 0.1rem;
   }
   .close :deep(.marks) {
