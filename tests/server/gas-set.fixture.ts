@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto'
+import { NOTHING_TOLD } from '#core/gas/set/kind'
 import type { Cylinder } from '#shared/gas/schema'
 import type { GasSet, SetRun } from '#shared/gas/set-schema'
 import type { GearKind } from '#core/inspection/checklist.table'
@@ -11,18 +12,6 @@ export interface OxyFuelSet {
   oxygen: string
   acetylene: string
   parts: Record<string, string>
-}
-
-const FACTS = {
-  use: null,
-  inlet: null,
-  highest: null,
-  step: null,
-  colour: null,
-  standard: null,
-  thread: null,
-  bore: null,
-  length: null,
 }
 
 /** Gear that passed its inspection a moment ago. */
@@ -88,7 +77,7 @@ export async function makeOxyFuelSet(shop: Shop, tag: string): Promise<OxyFuelSe
     stationId: shop.station,
   })
   const part = (kind: GearKind, label: string, facts: object): Promise<string> =>
-    inspected(shop, kind, { label: `${label} ${tag}`, facts: { ...FACTS, ...facts } })
+    inspected(shop, kind, { label: `${label} ${tag}`, facts: { ...NOTHING_TOLD, ...facts } })
   const hose = { bore: 0.0064, length: 15, standard: 'us' }
   const parts = {
     oxygenRegulator: await part('regulator', 'RO', {

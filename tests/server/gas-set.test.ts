@@ -308,6 +308,41 @@ describe('a wrong part', () => {
   })
 })
 
+describe('a cylinder on a set', () => {
+  it('locked out or just stood up, it keeps the set and all that is on it from work', async () => {
+    const held = await makeOxyFuelSet(shop, '5')
+    const level = async () =>
+      (await readSet(shop, held.id)).findings
+        .filter(({ level }) => level === 'stop')
+        .map(({ code }) => code)
+    expect(await level()).toEqual([])
+    const { worker } = shop.people
+    await worker.send('POST', `/cylinders/${held.acetylene}/lays`, {
+      eventId: randomUUID(),
+      minutes: 60,
+    })
+    expect(await level()).toEqual(['gas.standing'])
+    const lines = allPass('cylinder').map((line, i) =>
+      i === 0 ? { ...line, mark: 'fail', note: 'No label' } : line,
+    )
+    await worker.send('POST', `/gear/cylinder/${held.oxygen}/inspections`, { lines })
+    expect(await level()).toEqual(expect.arrayContaining(['gear.cylinder', 'gas.standing']))
+    const begin = (task: string) =>
+      worker.send<Refused>('POST', `/gas-sets/${held.id}/runs`, { id: randomUUID(), task })
+    for (const task of ['setUp', 'light'])
+      expect(fault(await begin(task))).toEqual([409, 'not_ready'])
+    const { body } = await worker.send<{ id: string; held: { sentence: string }[] }[]>(
+      'GET',
+      `/cylinders/for-work?ids=${held.oxygen}`,
+    )
+    const said = body.find(({ id }) => id === held.oxygen)!.held.map(({ sentence }) => sentence)
+    expect(said.filter((sentence) => sentence.includes('lay down'))).toHaveLength(1)
+    expect(said.filter((sentence) => sentence.includes('O 5 is locked out'))).toHaveLength(0)
+    // Making it safe is never held back.
+    expect((await begin('shutDown')).status).toBe(201)
+  })
+})
+
 describe('a set that is wheeled elsewhere', () => {
   it('takes its cylinders along, each with a move of its own', async () => {
     const cart = await makeOxyFuelSet(shop, '4')

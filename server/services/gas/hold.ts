@@ -35,7 +35,7 @@ export async function cylindersForWork(
     [...mates, ...rows].map((row) => {
       const set = row.set_id ? sets.get(row.set_id) : undefined
       const own = forWork(row, scope)
-      return [row.id, set ? { ...own, held: [...own.held, ...heldBySet(set)] } : own]
+      return [row.id, set ? { ...own, held: [...own.held, ...heldBySet(set, row.id)] } : own]
     }),
   )
 }

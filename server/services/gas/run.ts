@@ -24,6 +24,8 @@ import { factsOf, requireSet, shapeOf, type LoadedSet } from './set'
 
 /** Lighting a set, or setting up one that is locked out, would put a faulty one to work. The other tasks make it safe. */
 const USES: readonly Task[] = ['setUp', 'light']
+/** What lets gas in asks what gas it is; making a set safe is never held back. */
+const LETS_GAS_IN: readonly Task[] = ['setUp', 'leakTest', 'light']
 
 const asAnswer = (row: AnswerRow): StepAnswer => ({
   step: row.step,
@@ -113,7 +115,8 @@ async function requireStartable(
     throw fieldError('task', 'This kind of set has no such task.')
   if (gear.lockReason && USES.includes(task))
     throw conflict(`It is locked out: ${gear.lockReason}.`, 'locked')
-  if (state.cylinders.length === 0 && task !== 'tearDown')
+  if (!LETS_GAS_IN.includes(task)) return
+  if (state.cylinders.length === 0)
     throw fieldError('task', 'Connect its cylinders first: the steps follow from their gas.')
   if (state.cylinders.some(({ parts }) => parts === null))
     throw fieldError('task', 'What a cylinder on it holds is not told: describe it first.')

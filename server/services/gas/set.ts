@@ -1,4 +1,5 @@
 import type { Finding } from '#core/finding/finding'
+import { heldBack } from '#core/gas/held'
 import { judgeSet, linesOfSet, type GasSetState } from '#core/gas/set/judge'
 import type { Line, PartKind, SetKind } from '#core/gas/set/kind'
 import { purgeSeconds, volumeOfHoses } from '#core/gas/set/purge'
@@ -26,11 +27,13 @@ export interface LoadedSet {
   parts: Gear[]
   cylinders: CylinderRow[]
   state: GasSetState
-  /** Whether it may be used as it stands: itself, then what is on it. */
+  /** Of each cylinder by its identifier: its inspection, and what else keeps it from work. */
+  ofCylinders: Map<string, Finding[]>
+  /** Whether it may be used as it stands: itself, its parts, its cylinders. */
   findings: Finding[]
 }
 
-/** By id; what is no set of this site is not in it. Four queries, however many there are. */
+/** By id; what is no set of this site is not in it. Five queries, however many there are. */
 export async function loadSets(
   db: Db,
   scope: ShopScope,
@@ -40,6 +43,14 @@ export async function loadSets(
   const sets = (await gearById(db, scope, ids)).filter(({ kind }) => kind === 'gasSet')
   const parts = await partsOfSets(db, scope, ids)
   const cylinders = await cylindersOfSets(db, scope, ids)
+  const inspected = await gearById(
+    db,
+    scope,
+    cylinders.map(({ id }) => id),
+  )
+  const ofCylinders = new Map(
+    cylinders.map((row) => [row.id, findingsOfCylinder(row, inspected, scope)]),
+  )
   const tight = await tightSince(db, ids)
   return new Map(
     sets.map((gear) => [
@@ -49,9 +60,19 @@ export async function loadSets(
         parts.filter(({ setId }) => setId === gear.id),
         cylinders.filter(({ set_id }) => set_id === gear.id),
         tight.get(gear.id) ?? null,
+        ofCylinders,
       ),
     ]),
   )
+}
+
+function findingsOfCylinder(
+  row: CylinderRow,
+  inspected: readonly Gear[],
+  scope: ShopScope,
+): Finding[] {
+  const gear = inspected.find(({ id }) => id === row.id)!
+  return [judgeGear(gearState(gear)), ...heldBack(row.label, row.state, asCylinder(row, scope))]
 }
 
 function loaded(
@@ -59,6 +80,7 @@ function loaded(
   parts: Gear[],
   cylinders: CylinderRow[],
   tight: Date | null,
+  all: ReadonlyMap<string, Finding[]>,
 ): LoadedSet {
   const state: GasSetState = {
     kind: gear.setKind as SetKind,
@@ -73,18 +95,24 @@ function loaded(
     tightAt: tight?.getTime() ?? null,
     changedAt: gear.setChangedAt === null ? null : Date.parse(gear.setChangedAt),
   }
+  const ofCylinders = new Map(cylinders.map(({ id }) => [id, all.get(id) ?? []]))
   return {
     gear,
     parts,
     cylinders,
     state,
-    findings: [judgeGear(gearState(gear)), ...judgeSet(state)],
+    ofCylinders,
+    findings: [judgeGear(gearState(gear)), ...judgeSet(state), ...[...ofCylinders.values()].flat()],
   }
 }
 
-/** What of a set keeps a cylinder on it from work. */
-export const heldBySet = ({ gear, findings }: LoadedSet): Finding[] =>
+/** What of a set, and of what else is on it, keeps a cylinder from work; what is its own it says itself. */
+export const heldBySet = (
+  { gear, findings, ofCylinders }: LoadedSet,
+  cylinder: string,
+): Finding[] =>
   findings
+    .filter((finding) => !ofCylinders.get(cylinder)?.includes(finding))
     .filter(({ level }) => level === 'stop' || level === 'unknown')
     .map((finding) => ({ ...finding, sentence: `Set ${gear.label}: ${finding.sentence}` }))
 
