@@ -5,14 +5,14 @@ import { HOUSE_CHART } from '#core/shade/shade.table'
 import type { Actor } from '#server/services/actor'
 import { addChart } from '#server/services/eyes/chart'
 import { moveCylinder, readCylinder } from '#server/services/gas/cylinder'
-import { changeGear } from '#server/services/inspection/inspection'
+import { changeGear } from '#server/services/inspection/gear'
 import { addCourse } from '#server/services/people/course'
 import { changeRecord } from '#server/services/people/record'
 import { addStock, moveStock } from '#server/services/stock/stock'
 import { readStations } from '#server/services/shop/shop'
 import { changeSession } from '#server/services/session/change'
 import { addSession } from '#server/services/session/session'
-import type { Gear } from '#shared/inspection/schema'
+import { gearBody, type Gear } from '#shared/inspection/schema'
 import type { KitLine, RecordBody } from '#shared/people/schema'
 import type { StockBody } from '#shared/stock/schema'
 import { JOBS } from './jobs'
@@ -228,13 +228,19 @@ export async function placeMachines(actor: Actor, stock: readonly Gear[]): Promi
   const find = (label: string): Gear => stock.find((entry) => entry.label === label)!
   for (const [i, booth] of booths.entries()) {
     const machine = find(BOOTH_MACHINES[i]!)
-    await changeGear(actor, 'machine', machine.id, {
-      kind: 'machine',
-      label: machine.label,
-      description: machine.description,
-      everyDays: machine.everyDays,
-      stationId: booth.id,
-    })
+    await changeGear(
+      actor,
+      'machine',
+      machine.id,
+      gearBody.parse({
+        kind: 'machine',
+        label: machine.label,
+        description: machine.description,
+        everyDays: machine.everyDays,
+        fields: machine.fields,
+        stationId: booth.id,
+      }),
+    )
     const cylinder = BOOTH_CYLINDERS[i] && find(BOOTH_CYLINDERS[i])
     if (cylinder) {
       const { cylinder: there } = await readCylinder(actor, cylinder.id)

@@ -6,9 +6,9 @@ import type { Actor } from '#server/services/actor'
 import { moveCylinder, readCylinder } from '#server/services/gas/cylinder'
 import { answerStep, startRun } from '#server/services/gas/run'
 import { changeParts, readSet } from '#server/services/gas/set'
-import { changeGear } from '#server/services/inspection/inspection'
+import { changeGear } from '#server/services/inspection/gear'
 import type { SetRun } from '#shared/gas/set-schema'
-import type { Gear, GearBody } from '#shared/inspection/schema'
+import { gearBody, type Gear, type GearInput } from '#shared/inspection/schema'
 import type { Station } from '#shared/shop/schema'
 
 const PSI = 6894.757293168
@@ -124,8 +124,8 @@ const SETS: readonly DemoSet[] = [
 ]
 
 /** The sets and their parts, as items of the register. */
-export const setItems = (): GearBody[] =>
-  SETS.flatMap((set): GearBody[] => [
+export const setItems = (): GearInput[] =>
+  SETS.flatMap((set): GearInput[] => [
     {
       kind: 'gasSet',
       label: set.label,
@@ -134,7 +134,7 @@ export const setItems = (): GearBody[] =>
       stationId: null,
       setKind: set.kind,
     },
-    ...set.parts.map(({ kind, label, description, facts }): GearBody => ({
+    ...set.parts.map(({ kind, label, description, facts }): GearInput => ({
       kind,
       label,
       description,
@@ -156,14 +156,19 @@ export async function addSets(
   })
   for (const set of SETS) {
     const id = idOf(set.label)
-    await changeGear(at(90), 'gasSet', id, {
-      kind: 'gasSet',
-      label: set.label,
-      description: '',
-      everyDays: 1,
-      stationId: stations.find(({ name }) => name === set.place)?.id ?? null,
-      setKind: set.kind,
-    })
+    await changeGear(
+      at(90),
+      'gasSet',
+      id,
+      gearBody.parse({
+        kind: 'gasSet',
+        label: set.label,
+        description: '',
+        everyDays: 1,
+        stationId: stations.find(({ name }) => name === set.place)?.id ?? null,
+        setKind: set.kind,
+      }),
+    )
     const { version } = await readSet(actor, id)
     await changeParts(at(85), id, {
       version,

@@ -1,62 +1,133 @@
 import { randomUUID } from 'node:crypto'
-import { CHECKLISTS } from '#core/inspection/checklist.table'
+import { linesOf } from '#core/inspection/checklist'
 import { judgeInspection, type LineResult } from '#core/inspection/inspection'
-import { insertInspection } from '#server/db/gear'
+import type { ChecklistLine, Measure } from '#core/inspection/line'
+import { OCCASIONS, type Occasion } from '#core/inspection/occasion'
+import { insertInspection } from '#server/db/inspection'
 import type { Db } from '#server/db/pool'
 import type { Actor } from '#server/services/actor'
+import { checklistFor } from '#server/services/inspection/checklist'
+import { lookWasDone } from '#server/services/inspection/look'
+import { siteDay } from '#server/services/shop/day'
+import type { ShopScope } from '#server/services/shop/shop'
 import type { Gear } from '#shared/inspection/schema'
 
 const DAY = 86_400_000
+const TWO_YEARS = 728
 
-/** A filled checklist: everything passes but the line named, readings in the middle of their span. */
+/** A reading within its span: near the middle, or so far along from the good end to the limit. */
+function reading({ min = 0, max }: Measure, worn: number): number {
+  if (max === undefined) return min * (3 - 1.9 * worn)
+  return min + (max - min) * (0.6 + 0.38 * worn)
+}
+
+/** Lines that the yard's gear does not have. */
+const NOT_HERE = ['ocvAc']
+
+/** A filled checklist: everything passes but the line named; readings wander towards their limit as the gear wears. */
 export function filled(
   gear: Pick<Gear, 'kind'>,
   failing?: { id: string; note: string },
+  occasion: Occasion = 'beforeUse',
+  worn = 0.3,
 ): LineResult[] {
-  return CHECKLISTS[gear.kind].map((line) => {
+  return linesOf(gear.kind, occasion).map((line) => {
+    const amount = line.measure && reading(line.measure, worn)
     if (line.id === failing?.id)
       return {
         id: line.id,
         mark: 'fail',
         note: failing.note,
-        ...(line.measure && { reading: (line.measure.max ?? 1) * 1.1 }),
+        ...(amount !== undefined && { reading: amount * 1.3 }),
       }
-    if (line.id === 'ocvAc') return { id: line.id, mark: 'na' }
-    return {
-      id: line.id,
-      mark: 'pass',
-      ...(line.measure && { reading: Math.round((line.measure.max ?? 1) * 0.7) }),
-    }
+    if (NOT_HERE.includes(line.id)) return { id: line.id, mark: 'na' }
+    return { id: line.id, mark: 'pass', ...(amount !== undefined && { reading: amount }) }
   })
 }
 
-/** Two years of inspections, ending some days ago: faults grow commoner as leads and valves age. Repeats exactly for the same day. */
-export async function writeHistory(db: Db, actor: Actor, items: readonly Gear[]): Promise<number> {
+/** Every so many days. */
+const STEP: Record<Occasion, number | null> = {
+  beforeUse: 21,
+  weekly: 7,
+  monthly: 30,
+  quarterly: 90,
+  yearly: 330,
+  afterEvent: null,
+}
+
+/** Two years of looks at gear, ending some days ago: faults grow commoner as leads and valves age. Repeats exactly for the same day. */
+export async function writeHistory(
+  db: Db,
+  actor: Actor,
+  scope: ShopScope,
+  items: readonly Gear[],
+): Promise<number> {
   let count = 0
-  for (const [n, gear] of items.entries()) {
-    const step = gear.kind === 'cylinder' ? 28 : 21
-    for (let age = 728 - (n % step); age >= 8; age -= step) {
-      const worn = (728 - age) / 728
-      const fails = (n * 7 + age * 13) % 97 < 3 + 6 * worn
-      const line = CHECKLISTS[gear.kind].find((entry) => !entry.critical)
-      const outcome = judgeInspection(
-        gear.kind,
-        filled(gear, fails && line ? { id: line.id, note: 'Worn, to be mended' } : undefined),
-      )
-      await insertInspection(db, {
-        id: randomUUID(),
-        organisation: actor.organisation,
-        kind: gear.kind,
-        gear: gear.id,
-        person: actor.person,
-        at: new Date(actor.now.getTime() - age * DAY - (n % 9) * 3_600_000),
-        result: outcome.result,
-        lines: outcome.lines,
-        repairNote: null,
-        rehearsal: actor.rehearsal,
-      })
-      count++
-    }
-  }
+  for (const [n, gear] of items.entries())
+    for (const occasion of OCCASIONS) count += await writeLooks(db, actor, scope, gear, n, occasion)
   return count
+}
+
+async function writeLooks(
+  db: Db,
+  actor: Actor,
+  scope: ShopScope,
+  gear: Gear,
+  n: number,
+  occasion: Occasion,
+): Promise<number> {
+  const step = gear.kind === 'cylinder' ? 28 : STEP[occasion]
+  if (step === null || linesOf(gear.kind, occasion).length === 0) return 0
+  const { lines, version } = await checklistFor(db, actor, { ...gear, occasion })
+  const ages: number[] = []
+  for (let age = TWO_YEARS - (n % step); age >= Math.min(8, step - 2); age -= step) ages.push(age)
+  for (const age of ages) {
+    const worn = (TWO_YEARS - age) / TWO_YEARS
+    const failing = failingLine(lines, n, age, worn)
+    const outcome = judgeInspection(lines, filled(gear, failing, occasion, worn * 0.9))
+    await insertInspection(db, {
+      id: randomUUID(),
+      organisation: actor.organisation,
+      kind: gear.kind,
+      gear: gear.id,
+      person: actor.person,
+      at: new Date(actor.now.getTime() - age * DAY - (n % 9) * 3_600_000),
+      occasion,
+      version,
+      result: outcome.result,
+      lockReason: outcome.lockReason,
+      lines: outcome.lines,
+      repairNote: null,
+      rehearsal: actor.rehearsal,
+    })
+  }
+  await keepNewest(db, actor, scope, gear, occasion, ages.at(-1))
+  return ages.length
+}
+
+/** The newest look of each counts from now on; faults of the past were mended. */
+async function keepNewest(
+  db: Db,
+  actor: Actor,
+  scope: ShopScope,
+  gear: Gear,
+  occasion: Occasion,
+  age: number | undefined,
+): Promise<void> {
+  if (age === undefined) return
+  const at = new Date(actor.now.getTime() - age * DAY)
+  const on = siteDay(at, scope.timeZone)
+  await lookWasDone(db, actor, scope, gear, { occasion, on, at, result: 'pass', changes: [] })
+}
+
+function failingLine(
+  lines: readonly ChecklistLine[],
+  n: number,
+  age: number,
+  worn: number,
+): { id: string; note: string } | undefined {
+  if ((n * 7 + age * 13) % 97 >= 3 + 6 * worn) return undefined
+  const minor = lines.filter((line) => !line.critical && !line.measure)
+  const line = minor[(n + age) % Math.max(1, minor.length)]
+  return line && { id: line.id, note: line.faults?.[0] ?? 'Worn, to be mended' }
 }

@@ -6,7 +6,8 @@ import { inOrganisation, inTransaction } from '#server/db/pool'
 import { findLogins } from '#server/db/sign-in'
 import { findMe } from '#server/db/person'
 import type { Actor } from '#server/services/actor'
-import { addGear, inspectGear } from '#server/services/inspection/inspection'
+import { addGear, changeGear } from '#server/services/inspection/gear'
+import { inspectGear } from '#server/services/inspection/inspection'
 import { addJob } from '#server/services/job/job'
 import { actOnPermit } from '#server/services/permit/act'
 import { logRound } from '#server/services/permit/watch'
@@ -22,7 +23,8 @@ import { addRecords, addShopSchool, addYesterday, placeMachines } from './class'
 import { addPerson } from '#server/services/people/person'
 import { addStation, changeSite, readStations, scopeOf } from '#server/services/shop/shop'
 import { getClock } from '#server/clock'
-import type { Gear } from '#shared/inspection/schema'
+import { gearBody, type Gear } from '#shared/inspection/schema'
+import { FITTED, furtherGear } from './gear'
 import { filled, writeHistory } from './history'
 import { JOBS } from './jobs'
 import signIns from './sign-ins.json'
@@ -105,11 +107,14 @@ export async function loadDemo(say: (line: string) => void): Promise<boolean> {
   for (const station of STATIONS) await addStation(at(700 * 24 * HOUR), station)
 
   say('  cylinders, machines, helmets and two years of inspections')
-  for (const item of items(people)) await addGear(at(720 * 24 * HOUR), item)
-  const stock = await inOrganisation(actor.organisation, async (db) =>
-    allGear(db, await scopeOf(db, actor), null),
+  const today = siteDay(now, SITE.timeZone)
+  for (const item of [...items(people), ...furtherGear(today)])
+    await addGear(at(720 * 24 * HOUR), gearBody.parse(item))
+  await fitTogether(actor)
+  const stock = await everything(actor)
+  const count = await inOrganisation(actor.organisation, async (db) =>
+    writeHistory(db, actor, await scopeOf(db, actor), stock),
   )
-  const count = await inOrganisation(actor.organisation, (db) => writeHistory(db, actor, stock))
   say(`  ${count} inspections`)
   await inspectToday(actor, stock)
 
@@ -163,6 +168,34 @@ const LEARNER_PIN = '2468'
 const day = (now: Date, daysAgo: number): string =>
   new Date(now.getTime() - daysAgo * 24 * HOUR).toISOString().slice(0, 10)
 
+const everything = (actor: Actor): Promise<Gear[]> =>
+  inOrganisation(actor.organisation, async (db) => allGear(db, await scopeOf(db, actor), null))
+
+/** Leads on their machines, arms on their unit. */
+async function fitTogether(actor: Actor): Promise<void> {
+  const gear = await everything(actor)
+  const idOf = (label: string): string => gear.find((one) => one.label === label)!.id
+  for (const one of gear) {
+    const parent = FITTED[one.label]
+    if (!parent) continue
+    const { kind, label, description, everyDays, fields, stationId } = one
+    await changeGear(
+      actor,
+      kind,
+      one.id,
+      gearBody.parse({
+        kind,
+        label,
+        description,
+        everyDays,
+        fields,
+        stationId,
+        parentId: idOf(parent),
+      }),
+    )
+  }
+}
+
 /** This morning's round: most items are looked at, three are locked out, some are left for the visitor. */
 async function inspectToday(actor: Actor, stock: readonly Gear[]): Promise<void> {
   const locked: Record<string, { id: string; note: string }> = {
@@ -177,6 +210,7 @@ async function inspectToday(actor: Actor, stock: readonly Gear[]): Promise<void>
     const left = ['M-11', 'M-14', 'C-20', 'C-31', 'H-22', 'H-27'].includes(item.label)
     if (!left)
       await inspectGear({ ...actor, now: sameDay ? before : actor.now }, item.kind, item.id, {
+        occasion: 'beforeUse',
         lines: filled(item, locked[item.label]),
       })
   }

@@ -1,7 +1,8 @@
 import { setItems } from './gas-sets'
 import type { AirSpace } from '#core/job/job'
-import type { GearBody } from '#shared/inspection/schema'
+import type { GearInput } from '#shared/inspection/schema'
 import type { StationBody } from '#shared/shop/schema'
+import { PLATES } from './gear'
 
 /** Tarn Hollow Slipway: a made-up ferry and workboat repair yard with an apprentice bay. Every name and figure is invented. */
 export const SITE = {
@@ -170,8 +171,8 @@ const HELMETS: readonly HelmetKind[] = [
 ]
 
 /** 40 cylinders, 30 machines, 30 helmets, three gas sets with their parts. */
-export function items(people: readonly string[]): GearBody[] {
-  const cylinders = Array.from({ length: 40 }, (_, i): GearBody => ({
+export function items(people: readonly string[]): GearInput[] {
+  const cylinders = Array.from({ length: 40 }, (_, i): GearInput => ({
     kind: 'cylinder',
     label: `C-${String(i + 1).padStart(2, '0')}`,
     gas: GASES[i % GASES.length]!,
@@ -179,7 +180,7 @@ export function items(people: readonly string[]): GearBody[] {
     everyDays: 7,
     stationId: null,
   }))
-  const machines = Array.from({ length: 30 }, (_, i): GearBody => ({
+  const machines = Array.from({ length: 30 }, (_, i): GearInput => ({
     kind: 'machine',
     label: `M-${String(i + 1).padStart(2, '0')}`,
     description: [
@@ -190,9 +191,10 @@ export function items(people: readonly string[]): GearBody[] {
       'Engine drive, 300 A',
     ][i % 5]!,
     everyDays: i % 5 === 4 ? 7 : 1,
+    fields: PLATES[i % 5]!,
     stationId: null,
   }))
-  const helmets = Array.from({ length: 30 }, (_, i): GearBody => {
+  const helmets = Array.from({ length: 30 }, (_, i): GearInput => {
     const { settings, marking, ranges, ...kind } = HELMETS[i % HELMETS.length]!
     const battery = i % 3 === 0 ? 'both' : 'battery'
     return {
@@ -212,7 +214,7 @@ export function items(people: readonly string[]): GearBody[] {
       ranges,
     }
   })
-  const goggles: GearBody = {
+  const goggles: GearInput = {
     kind: 'helmet',
     label: 'G-01',
     description: 'Gas goggles, fixed 5',

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { dayText } from '#core/calendar/day'
+import { occasionName } from '#core/inspection/occasion'
 import { jobRoutes } from '#shared/job/routes'
 import { permitRoutes } from '#shared/permit/routes'
 import { call } from '~/composables/api'
@@ -223,16 +224,23 @@ const next = computed(() => {
           <h2 id="due" class="mb-3">Due today</h2>
           <p v-if="shift?.dueCount === 0" class="panel p-4 muted">Everything has been looked at.</p>
           <ul v-else class="panel p-4 flex flex-wrap gap-2">
-            <li v-for="gear in (shift?.due ?? []).slice(0, 20)" :key="gear.id">
-              <UButton variant="outline" color="neutral" :to="`/gear/${gear.kind}/${gear.id}`">
-                <span class="plate text-xl">{{ gear.label }}</span>
+            <li
+              v-for="look in (shift?.due ?? []).slice(0, 20)"
+              :key="`${look.id} ${look.occasion}`"
+            >
+              <UButton
+                variant="outline"
+                color="neutral"
+                :to="`/gear/look/${look.kind}/${look.id}?look=${look.occasion}`"
+              >
+                <span class="plate text-xl">{{ look.label }}</span>
                 <span class="muted text-sm font-normal">
-                  {{ gear.daysSince === null ? 'never' : `${gear.daysSince} d` }}
+                  {{ occasionName(look.occasion, look.everyDays).toLowerCase() }}
                 </span>
               </UButton>
             </li>
             <li v-if="(shift?.dueCount ?? 0) > 20">
-              <NuxtLink class="link" to="/gear?show=due">all {{ shift?.dueCount }}</NuxtLink>
+              <NuxtLink class="link" to="/gear/due">all {{ shift?.dueCount }}</NuxtLink>
             </li>
           </ul>
         </section>

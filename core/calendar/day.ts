@@ -1,4 +1,12 @@
-import { addDays, addMonths, differenceInCalendarDays, format, formatISO, parseISO } from 'date-fns'
+import {
+  addDays,
+  addMonths,
+  differenceInCalendarDays,
+  format,
+  formatISO,
+  getDay,
+  parseISO,
+} from 'date-fns'
 
 // Calendar days are ISO text, like 2026-03-31: they belong to a site and have no time zone of their own.
 
@@ -25,3 +33,6 @@ export function minuteOfDay(time: string): number {
   const [hours, minutes] = time.split(':').map(Number)
   return hours! * 60 + minutes!
 }
+
+/** The day of the week: 0 Sunday to 6 Saturday. */
+export const weekdayOf = (day: string): number => getDay(parseISO(day))

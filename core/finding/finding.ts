@@ -38,6 +38,9 @@ export const UNITS = [
   'L/min',
   'kg',
   'K',
+  'ohm',
+  'mm2',
+  'rpm',
 ] as const
 export type Unit = (typeof UNITS)[number]
 /** A number with its unit in SI (or a shade number, which has none). */

@@ -154,6 +154,19 @@ export const INPUT_WORDS: Readonly<Record<string, string>> = {
   layFor: 'it lay for',
   spreadOfADay: 'spread of a day',
   usedADay: 'used a day',
+  amps: 'amps',
+  area: 'copper area',
+  length: 'length',
+  joints: 'joints',
+  rated: 'rated output',
+  duty: 'rated duty cycle',
+  planned: 'planned',
+  supply: 'rated supply',
+  factor: 'factor',
+  noLoadDc: 'no-load voltage, DC peak',
+  noLoadAc: 'no-load voltage, AC rms',
+  sMark: 'S mark',
+  reducer: 'voltage reducing device',
 }
 
 /** The name of an input as a reader knows it. */

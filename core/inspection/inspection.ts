@@ -1,5 +1,5 @@
 import { inSentence } from '../finding/wording'
-import { CHECKLISTS, type ChecklistLine, type GearKind } from './checklist.table'
+import type { ChecklistLine, Measure } from './line'
 
 export type Mark = 'pass' | 'fail' | 'na'
 
@@ -37,10 +37,14 @@ export class ChecklistMismatch extends Error {
 
 /**
  * Judge a filled checklist. A reading out of span fails its line whatever was ticked; a failed critical line locks the gear.
+ * @param checklist its lines as they count in the shop
+ * @param results one a line
  * @throws ChecklistMismatch when a line is missing, doubled or foreign, a failed line has no note, or a passed line lacks its reading.
  */
-export function judgeInspection(kind: GearKind, results: readonly LineResult[]): InspectionOutcome {
-  const checklist = CHECKLISTS[kind]
+export function judgeInspection(
+  checklist: readonly ChecklistLine[],
+  results: readonly LineResult[],
+): InspectionOutcome {
   const foreign = results.find((result) => !checklist.some((line) => line.id === result.id))
   if (foreign)
     throw new ChecklistMismatch(`There is no line "${foreign.id}" on this checklist.`, foreign.id)
@@ -77,15 +81,19 @@ function judgeLine(line: ChecklistLine, given: LineResult): JudgedLine {
   if (line.measure && given.mark !== 'na') {
     if (given.reading === undefined)
       throw new ChecklistMismatch(`Enter the reading: ${inSentence(line.measure.name)}.`, line.id)
-    const { min = -Infinity, max = Infinity } = line.measure
-    if (given.reading < min || given.reading > max)
-      return {
-        ...judged,
-        mark: 'fail',
-        because: `reading ${Math.round(given.reading)} ${line.measure.unit} outside ${min} to ${Math.round(max)}`,
-      }
+    if (!Number.isFinite(given.reading)) throw new ChecklistMismatch('Enter a number.', line.id)
+    const outside = outsideText(line.measure, given.reading)
+    if (outside) return { ...judged, mark: 'fail', because: outside }
   }
   if (given.mark === 'fail' && !given.note?.trim())
     throw new ChecklistMismatch('Say what is wrong.', line.id)
   return judged
+}
+
+/** Why a reading fails its line; null when it is within. */
+function outsideText({ unit, min, max }: Measure, reading: number): string | null {
+  const text = (amount: number): string => `${Number(amount.toPrecision(4))} ${unit}`
+  if (min !== undefined && reading < min) return `reading ${text(reading)} under ${text(min)}`
+  if (max !== undefined && reading > max) return `reading ${text(reading)} over ${text(max)}`
+  return null
 }

@@ -1,11 +1,11 @@
-import sql, { raw, type Sql } from 'sql-template-tag'
-import { insertInto } from './insert'
-import { isVersion } from './version'
-import { partsOfLabel } from '#core/gas/label'
-import type { GearKind } from '#core/inspection/checklist.table'
+import sql, { type Sql } from 'sql-template-tag'
+import { daysBetween } from '#core/calendar/day'
+import type { GearKind } from '#core/inspection/kind'
+import { KINDS } from '#core/inspection/kinds.table'
 import { isDue } from '#core/inspection/gear'
+import type { GearEvent, Occasion } from '#core/inspection/occasion'
+import type { Grace, Look } from '#core/inspection/schedule'
 import type { HelmetDetails } from '#core/shade/helmet'
-import type { JudgedLine } from '#core/inspection/inspection'
 import {
   PART_KINDS,
   type Line,
@@ -13,64 +13,83 @@ import {
   type PartKind,
   type SetKind,
 } from '#core/gas/set/kind'
-import type { Gear, GearBody } from '#shared/inspection/schema'
+import type { Gear } from '#shared/inspection/schema'
 import type { Db } from './pool'
 import { pageOf, pattern, type Page, type PageQuery } from './page'
 
-/** Whose gear, and the day that decides what is due: a calendar day of the site. */
+/** Whose gear, the day that decides what is due, a calendar day of the site, and its grace. */
 export interface GearScope {
   site: string
   now: Date
   timeZone: string
+  today: string
+  grace: Grace
 }
 
-/** Cylinders and other gear as one list, each with its newest inspection. */
-const itemsOf = ({ site, now, timeZone }: GearScope): Sql => sql`(
+/** Cylinders and other gear as one list, each with its looks and with what is fitted to it and locked out. */
+const itemsOf = ({ site, timeZone, today }: GearScope): Sql => sql`(
   SELECT
-    i.*, p.name AS assigned_name, g.label AS set_label, n.result AS last_result, n.at AS last_at,
-    (
-      (${now}::timestamptz AT TIME ZONE ${timeZone})::date
-      - (n.at AT TIME ZONE ${timeZone})::date
-    ) AS days_since
+    i.*, p.name AS assigned_name, g.label AS set_label, s.name AS station_name,
+    k.name AS own_name, f.label AS parent_label, f.kind AS parent_kind,
+    l.looks, l.last_at, coalesce(l.due, false) AS due, h.locked_parts
   FROM (
     SELECT
-      id, site_id, 'cylinder' AS kind, label, gas, description, NULL::uuid AS assigned_to,
-      NULL::jsonb AS ranges, NULL::jsonb AS details, station_id, every_days, lock_reason, locked_at,
-      version, NULL AS set_kind, NULL::timestamptz AS set_changed_at, set_id, NULL AS line
+      id, site_id, 'cylinder' AS kind, NULL::uuid AS kind_id, label, gas, description,
+      NULL::uuid AS assigned_to, NULL::jsonb AS ranges, NULL::jsonb AS details, station_id,
+      every_days, lock_reason, locked_at, lock_occasion, version, NULL AS set_kind,
+      NULL::timestamptz AS set_changed_at, set_id, NULL AS line, NULL::uuid AS parent_id,
+      '{}'::jsonb AS fields, '' AS maker, '' AS model, serial, NULL::date AS in_service_on,
+      NULL AS event
     FROM cylinder
     UNION ALL
     SELECT
-      id, site_id, kind, label, NULL, description, assigned_to, ranges, details, station_id,
-      every_days, lock_reason, locked_at, version, set_kind, set_changed_at, set_id, line
+      id, site_id, kind, kind_id, label, NULL, description, assigned_to, ranges, details,
+      station_id, every_days, lock_reason, locked_at, lock_occasion, version, set_kind,
+      set_changed_at, set_id, line, parent_id, fields, maker, model, serial, in_service_on, event
     FROM gear
   ) i
   LEFT JOIN person p ON p.id = i.assigned_to
   LEFT JOIN gear g ON g.id = i.set_id
+  LEFT JOIN gear f ON f.id = i.parent_id
+  LEFT JOIN station s ON s.id = i.station_id
+  LEFT JOIN gear_kind k ON k.id = i.kind_id
   LEFT JOIN LATERAL (
-    (
-      SELECT result, at
-      FROM inspection
-      WHERE i.kind = 'cylinder' AND cylinder_id = i.id
-      ORDER BY at DESC
-      LIMIT 1
+    SELECT
+      jsonb_agg(
+        jsonb_build_object(
+          'occasion', occasion, 'lastOn', (last_at AT TIME ZONE ${timeZone})::date,
+          'lastResult', last_result, 'dueOn', due_on, 'used', used, 'useEvery', use_every
+        )
+        ORDER BY due_on NULLS FIRST
+      ) AS looks,
+      max(last_at) AS last_at,
+      bool_or(NOT waits AND (due_on IS NULL OR due_on <= ${today})) AS due
+    FROM gear_look
+    WHERE item_id = i.id
+  ) l ON true
+  LEFT JOIN (
+    -- Few are locked: from each of them up to whatever it is fitted to.
+    WITH RECURSIVE held (id, name, reason) AS (
+      SELECT parent_id, label, lock_reason
+      FROM gear
+      WHERE lock_reason IS NOT NULL AND parent_id IS NOT NULL AND site_id = ${site}
+      UNION
+      SELECT up.parent_id, held.name, held.reason
+      FROM held JOIN gear up ON up.id = held.id
+      WHERE up.parent_id IS NOT NULL
     )
-    UNION ALL
-    (
-      SELECT result, at
-      FROM inspection
-      WHERE i.kind <> 'cylinder' AND gear_id = i.id
-      ORDER BY at DESC
-      LIMIT 1
-    )
-  ) n ON true
+    SELECT id, jsonb_agg(jsonb_build_object('name', name, 'reason', reason)) AS locked_parts
+    FROM held
+    GROUP BY id
+  ) h ON h.id = i.id
   WHERE i.site_id = ${site}
 ) gear`
-/** The rule of `isDue` in core, for sorting and counting. */
-const DUE = sql`(lock_reason IS NULL AND (days_since IS NULL OR days_since >= every_days))`
 
 interface GearRow {
   id: string
   kind: GearKind
+  kind_id: string | null
+  own_name: string | null
   label: string
   gas: string | null
   description: string
@@ -80,57 +99,97 @@ interface GearRow {
   /** Of a helmet, or of a part of a gas set. */
   details: HelmetDetails | PartFacts | null
   station_id: string | null
+  station_name: string | null
   every_days: number
   lock_reason: string | null
   locked_at: Date | null
-  last_result: Gear['lastResult']
+  lock_occasion: Occasion | null
+  locked_parts: Gear['lockedParts'] | null
+  event: GearEvent | null
+  looks: Look[] | null
   last_at: Date | null
-  days_since: number | null
   version: number
   set_kind: SetKind | null
   set_changed_at: Date | null
   set_id: string | null
   set_label: string | null
   line: Line | null
+  parent_id: string | null
+  parent_kind: GearKind | null
+  parent_label: string | null
+  fields: Gear['fields']
+  maker: string
+  model: string
+  serial: string
+  in_service_on: string | null
 }
 
 const isPart = (kind: GearKind): kind is PartKind => PART_KINDS.some((part) => part === kind)
 
-const toGear = (row: GearRow): Gear => {
-  const { last_at: lastAt, locked_at: lockedAt, days_since: daysSince } = row
-  const { lock_reason: lockReason, every_days: everyDays } = row
-  return {
-    id: row.id,
-    kind: row.kind,
-    label: row.label,
-    gas: row.gas,
-    description: row.description,
-    assignedTo: row.assigned_name,
-    assignedToId: row.assigned_to,
-    ranges: row.ranges,
-    details: row.kind === 'helmet' ? (row.details as HelmetDetails | null) : null,
-    facts: isPart(row.kind) ? (row.details as PartFacts) : null,
-    stationId: row.station_id,
-    setKind: row.set_kind,
-    setChangedAt: row.set_changed_at?.toISOString() ?? null,
-    setId: row.set_id,
-    set: row.set_label,
-    line: row.line,
-    everyDays,
-    lockReason,
-    lockedAt: lockedAt?.toISOString() ?? null,
-    lastResult: row.last_result,
-    lastAt: lastAt?.toISOString() ?? null,
-    daysSince,
-    due: isDue({ lockReason, daysSince, everyDays }),
-    version: row.version,
+const toGear =
+  ({ today, grace }: GearScope) =>
+  (row: GearRow): Gear => {
+    const { lock_reason: lockReason, event } = row
+    const looks = row.looks ?? []
+    const routine = looks.find((look) => look.occasion === 'beforeUse')
+    return {
+      id: row.id,
+      kind: row.kind,
+      kindId: row.kind_id,
+      kindName: row.own_name ?? KINDS[row.kind].name,
+      label: row.label,
+      gas: row.gas,
+      description: row.description,
+      assignedTo: row.assigned_name,
+      assignedToId: row.assigned_to,
+      ranges: row.ranges,
+      details: row.kind === 'helmet' ? (row.details as HelmetDetails | null) : null,
+      facts: isPart(row.kind) ? (row.details as PartFacts) : null,
+      fields: row.fields,
+      maker: row.maker,
+      model: row.model,
+      serial: row.serial,
+      inServiceOn: row.in_service_on,
+      stationId: row.station_id,
+      station: row.station_name,
+      setKind: row.set_kind,
+      setChangedAt: row.set_changed_at?.toISOString() ?? null,
+      setId: row.set_id,
+      set: row.set_label,
+      line: row.line,
+      parentId: row.parent_id,
+      parentKind: row.parent_kind,
+      parent: row.parent_label,
+      everyDays: row.every_days,
+      lockReason,
+      lockOccasion: lockReason === null ? null : (row.lock_occasion ?? 'beforeUse'),
+      lockedAt: row.locked_at?.toISOString() ?? null,
+      lockedParts: row.locked_parts ?? [],
+      event,
+      looks,
+      lastResult: routine?.lastResult ?? null,
+      lastAt: row.last_at?.toISOString() ?? null,
+      daysSince: routine?.lastOn ? daysBetween(routine.lastOn, today) : null,
+      fault: looks.some((look) => look.lastResult === 'fail' || look.lastResult === 'locked'),
+      due: isDue({ lockReason, looks, today, grace, event }),
+      version: row.version,
+    }
   }
-}
 
 const ORDER = {
-  attention: sql`(lock_reason IS NOT NULL) DESC, ${DUE} DESC, label`,
+  attention: sql`(lock_reason IS NOT NULL) DESC, due DESC, label`,
   label: sql`label`,
 } as const
+
+/** Rows of gear that meet a condition, as gear. */
+async function gearWhere(db: Db, scope: GearScope, condition: Sql): Promise<Gear[]> {
+  const { rows } = await db.query<GearRow>(sql`
+    SELECT *
+    FROM ${itemsOf(scope)}
+    WHERE ${condition}
+  `)
+  return rows.map(toGear(scope))
+}
 
 export async function listGear(
   db: Db,
@@ -142,21 +201,17 @@ export async function listGear(
   const from = sql`
     ${itemsOf(scope)}
     WHERE (${kind}::text IS NULL OR kind = ${kind})
-      AND (label ILIKE ${like} OR description ILIKE ${like} OR coalesce(gas, '') ILIKE ${like})
+      AND (
+        label ILIKE ${like} OR description ILIKE ${like} OR coalesce(gas, '') ILIKE ${like}
+        OR maker ILIKE ${like} OR model ILIKE ${like} OR serial ILIKE ${like}
+      )
   `
-  return pageOf(db, query.page, { select: sql`*`, from, order: ORDER[query.sort] }, toGear)
+  return pageOf(db, query.page, { select: sql`*`, from, order: ORDER[query.sort] }, toGear(scope))
 }
 
 /** Every gear, for choosing from. */
-export async function allGear(db: Db, scope: GearScope, kind: GearKind | null): Promise<Gear[]> {
-  const { rows } = await db.query<GearRow>(sql`
-    SELECT *
-    FROM ${itemsOf(scope)}
-    WHERE ${kind}::text IS NULL OR kind = ${kind}
-    ORDER BY label
-  `)
-  return rows.map(toGear)
-}
+export const allGear = (db: Db, scope: GearScope, kind: GearKind | null): Promise<Gear[]> =>
+  gearWhere(db, scope, sql`${kind}::text IS NULL OR kind = ${kind} ORDER BY label`)
 
 export async function findGear(
   db: Db,
@@ -164,280 +219,38 @@ export async function findGear(
   kind: GearKind,
   id: string,
 ): Promise<Gear | null> {
-  const { rows } = await db.query<GearRow>(sql`
-    SELECT *
-    FROM ${itemsOf(scope)}
-    WHERE kind = ${kind} AND id = ${id}
-  `)
-  return rows[0] ? toGear(rows[0]) : null
+  const rows = await gearWhere(db, scope, sql`kind = ${kind} AND id = ${id}`)
+  return rows[0] ?? null
 }
 
-export async function gearOfJob(db: Db, scope: GearScope, job: string): Promise<Gear[]> {
-  const { rows } = await db.query<GearRow>(sql`
-    SELECT *
-    FROM ${itemsOf(scope)}
-    WHERE id IN (
-      SELECT gear_id FROM job_gear WHERE job_id = ${job}
-      UNION ALL
-      SELECT cylinder_id FROM job_cylinder WHERE job_id = ${job}
-    )
-    ORDER BY kind, label
-  `)
-  return rows.map(toGear)
-}
+export const gearOfJob = (db: Db, scope: GearScope, job: string): Promise<Gear[]> =>
+  gearWhere(
+    db,
+    scope,
+    sql`
+      id IN (
+        SELECT gear_id FROM job_gear WHERE job_id = ${job}
+        UNION ALL
+        SELECT cylinder_id FROM job_cylinder WHERE job_id = ${job}
+      )
+      ORDER BY kind, label
+    `,
+  )
 
 /** Parts of gas sets. */
-export async function partsOfSets(
-  db: Db,
-  scope: GearScope,
-  sets: readonly string[],
-): Promise<Gear[]> {
-  const { rows } = await db.query<GearRow>(sql`
-    SELECT *
-    FROM ${itemsOf(scope)}
-    WHERE kind <> 'cylinder' AND set_id = ANY (${sets})
-    ORDER BY line, kind, label
-  `)
-  return rows.map(toGear)
-}
-
-export async function gearById(db: Db, scope: GearScope, ids: readonly string[]): Promise<Gear[]> {
-  const { rows } = await db.query<GearRow>(sql`
-    SELECT *
-    FROM ${itemsOf(scope)}
-    WHERE id = ANY (${ids})
-    ORDER BY label
-  `)
-  return rows.map(toGear)
-}
-
-export async function lockedGear(db: Db, scope: GearScope): Promise<Gear[]> {
-  const { rows } = await db.query<GearRow>(sql`
-    SELECT *
-    FROM ${itemsOf(scope)}
-    WHERE lock_reason IS NOT NULL
-    ORDER BY locked_at DESC
-  `)
-  return rows.map(toGear)
-}
-
-export async function dueGear(
-  db: Db,
-  scope: GearScope,
-  most: number,
-): Promise<{ rows: Gear[]; total: number }> {
-  const { rows } = await db.query<GearRow & { total: number }>(sql`
-    SELECT *, count(*) OVER () AS total
-    FROM ${itemsOf(scope)}
-    WHERE ${DUE}
-    ORDER BY days_since DESC NULLS FIRST, label
-    LIMIT ${most}
-  `)
-  return { rows: rows.map(toGear), total: rows[0]?.total ?? 0 }
-}
-
-export async function insertGear(
-  db: Db,
-  row: GearBody & { id: string; organisation: string; site: string; rehearsal: boolean },
-): Promise<void> {
-  if (row.kind === 'cylinder') {
-    await db.query(
-      insertInto('cylinder', {
-        id: row.id,
-        organisation_id: row.organisation,
-        site_id: row.site,
-        label: row.label,
-        gas: row.gas,
-        parts: partsText(row.gas),
-        description: row.description,
-        every_days: row.everyDays,
-        rehearsal: row.rehearsal,
-        station_id: row.stationId,
-      }),
-    )
-    return
-  }
-  const own = ownColumns(row)
-  await db.query(
-    insertInto('gear', {
-      id: row.id,
-      organisation_id: row.organisation,
-      site_id: row.site,
-      kind: row.kind,
-      label: row.label,
-      description: row.description,
-      every_days: row.everyDays,
-      rehearsal: row.rehearsal,
-      assigned_to: own.assigned,
-      ranges: own.ranges,
-      details: own.details,
-      station_id: own.station,
-      set_kind: own.setKind,
-    }),
+export const partsOfSets = (db: Db, scope: GearScope, sets: readonly string[]): Promise<Gear[]> =>
+  gearWhere(
+    db,
+    scope,
+    sql`kind <> 'cylinder' AND set_id = ANY (${sets}) ORDER BY line, kind, label`,
   )
-}
 
-/** What a label says of the gas; null where no row of the table says the very same. */
-const partsText = (label: string): string | null => {
-  const parts = partsOfLabel(label)
-  return parts && JSON.stringify(parts)
-}
+/** What is fitted to a piece of gear. */
+export const fittedTo = (db: Db, scope: GearScope, parent: string): Promise<Gear[]> =>
+  gearWhere(db, scope, sql`parent_id = ${parent} ORDER BY kind, label`)
 
-interface OwnColumns {
-  ranges: string | null
-  assigned: string | null
-  details: string | null
-  station: string | null
-  setKind: SetKind | null
-}
-const NOTHING: OwnColumns = {
-  ranges: null,
-  assigned: null,
-  details: null,
-  station: null,
-  setKind: null,
-}
+export const gearById = (db: Db, scope: GearScope, ids: readonly string[]): Promise<Gear[]> =>
+  gearWhere(db, scope, sql`id = ANY (${ids}) ORDER BY label`)
 
-/** What one kind of gear has and another has not. */
-function ownColumns(row: Exclude<GearBody, { kind: 'cylinder' }>): OwnColumns {
-  switch (row.kind) {
-    case 'helmet':
-      return {
-        ...NOTHING,
-        ranges: JSON.stringify(row.ranges),
-        assigned: row.assignedTo,
-        details: JSON.stringify(row.details),
-      }
-    case 'machine':
-      return { ...NOTHING, station: row.stationId }
-    case 'gasSet':
-      return { ...NOTHING, station: row.stationId, setKind: row.setKind }
-    default:
-      return { ...NOTHING, details: JSON.stringify(row.facts) }
-  }
-}
-
-export async function updateGear(db: Db, id: string, row: GearBody): Promise<boolean> {
-  if (row.kind === 'cylinder') {
-    const { rowCount } = await db.query(sql`
-          UPDATE cylinder
-          SET
-            label = ${row.label},
-            -- A new label is a new gas; the same one leaves what is told of it.
-            parts = CASE WHEN gas = ${row.gas} THEN parts ELSE ${partsText(row.gas)}::jsonb END,
-            gas = ${row.gas},
-            description = ${row.description},
-            every_days = ${row.everyDays},
-            version = version + 1
-          WHERE id = ${id} AND ${isVersion(row.version)}
-        `)
-    return rowCount === 1
-  }
-  const own = ownColumns(row)
-  const { rowCount } = await db.query(sql`
-        UPDATE gear
-        SET
-          label = ${row.label},
-          description = ${row.description},
-          every_days = ${row.everyDays},
-          assigned_to = ${own.assigned},
-          ranges = ${own.ranges},
-          details = ${own.details},
-          station_id = ${own.station},
-          set_kind = ${own.setKind},
-          version = version + 1
-        WHERE id = ${id} AND kind = ${row.kind} AND ${isVersion(row.version)}
-      `)
-  return rowCount === 1
-}
-
-const TABLE: Record<GearKind, 'cylinder' | 'gear'> = {
-  cylinder: 'cylinder',
-  machine: 'gear',
-  helmet: 'gear',
-  gasSet: 'gear',
-  regulator: 'gear',
-  hose: 'gear',
-  arrestor: 'gear',
-  torch: 'gear',
-}
-
-/** Hold the gear while an inspection is judged, so that two inspectors do not lock and unlock across each other. */
-export async function holdGear(db: Db, kind: GearKind, id: string): Promise<void> {
-  await db.query(sql`
-    SELECT 1
-    FROM ${raw(TABLE[kind])}
-    WHERE id = ${id}
-    FOR UPDATE
-  `)
-}
-
-export async function setLock(
-  db: Db,
-  kind: GearKind,
-  id: string,
-  lock: { reason: string; at: Date } | null,
-): Promise<void> {
-  await db.query(sql`
-    UPDATE ${raw(TABLE[kind])}
-    SET lock_reason = ${lock?.reason ?? null}, locked_at = ${lock?.at ?? null}
-    WHERE id = ${id}
-  `)
-}
-
-export interface NewInspection {
-  id: string
-  organisation: string
-  kind: GearKind
-  gear: string
-  person: string
-  at: Date
-  result: string
-  lines: JudgedLine[]
-  repairNote: string | null
-  rehearsal: boolean
-  session?: string
-}
-
-export async function insertInspection(db: Db, row: NewInspection): Promise<void> {
-  await db.query(
-    insertInto('inspection', {
-      id: row.id,
-      organisation_id: row.organisation,
-      [`${TABLE[row.kind]}_id`]: row.gear,
-      person_id: row.person,
-      at: row.at,
-      result: row.result,
-      lines: JSON.stringify(row.lines),
-      repair_note: row.repairNote,
-      rehearsal: row.rehearsal,
-      session_id: row.session ?? null,
-    }),
-  )
-}
-
-export interface InspectionRow {
-  id: string
-  at: Date
-  person: string
-  result: 'pass' | 'fail' | 'locked'
-  repair_note: string | null
-  rehearsal: boolean
-  lines: JudgedLine[]
-}
-
-export async function inspectionsOf(
-  db: Db,
-  kind: GearKind,
-  id: string,
-  most: number,
-): Promise<InspectionRow[]> {
-  const { rows } = await db.query(sql`
-    SELECT i.id, i.at, p.name AS person, i.result, i.repair_note, i.rehearsal, i.lines
-    FROM inspection i JOIN person p ON p.id = i.person_id
-    WHERE ${raw(`i.${TABLE[kind]}_id`)} = ${id}
-    ORDER BY i.at DESC
-    LIMIT ${most}
-  `)
-  return rows
-}
+export const lockedGear = (db: Db, scope: GearScope): Promise<Gear[]> =>
+  gearWhere(db, scope, sql`lock_reason IS NOT NULL ORDER BY locked_at DESC`)

@@ -23,4 +23,5 @@ export const MIGRATIONS = [
   '0021_gas_sets',
   '0022_gas_supply',
   '0023_cylinder_search',
+  '0024_gear_kinds',
 ] as const

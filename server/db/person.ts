@@ -150,7 +150,7 @@ export async function findMe(db: Db, id: string, now: Date): Promise<Identity> {
       p.password_hash IS NOT NULL AS has_password, o.name AS organisation,
       s.id AS site_id, s.name AS site_name, s.time_zone, s.units, s.shift_hours, s.rule_set,
       s.house_minutes, s.lead_factor, s.stops_untested,
-      s.gas AS site_gas, s.version AS site_version, s.shade_school, s.safety_toe, s.hard_hat, s.season, s.limit_sets,
+      s.gas AS site_gas, s.inspection AS site_inspection, s.version AS site_version, s.shade_school, s.safety_toe, s.hard_hat, s.season, s.limit_sets,
       coalesce(
         ${inForceOn(sql`s.id`, sql`(${now}::timestamptz AT TIME ZONE s.time_zone)::date`)},
         '[]'::jsonb
@@ -178,6 +178,7 @@ export async function findMe(db: Db, id: string, now: Date): Promise<Identity> {
       leadFactor: row.lead_factor,
       stopsUntested: row.stops_untested,
       gas: row.site_gas,
+      inspection: row.site_inspection,
       version: row.site_version,
       rules: {
         school: row.shade_school,

@@ -4,6 +4,7 @@ import { isVersion } from './version'
 import type { Db } from './pool'
 import type { LimitSet } from '#core/exposure/terms'
 import type { SiteGas } from '#shared/gas/customs'
+import type { InspectionCustoms } from '#shared/inspection/customs'
 import type { RuleSet } from '#core/firewatch/rules.table'
 import type { Season } from '#core/ppe/terms'
 import type { School } from '#core/shade/terms'
@@ -19,6 +20,7 @@ export interface SiteRow {
   lead_factor: boolean
   stops_untested: boolean
   gas: SiteGas
+  inspection: InspectionCustoms
   shade_school: School
   safety_toe: boolean
   hard_hat: boolean
@@ -46,7 +48,7 @@ export async function findSite(db: Db, id: string): Promise<SiteRow> {
   const { rows } = await db.query<SiteRow>(sql`
     SELECT
       id, name, time_zone, units, shift_hours, rule_set, house_minutes, lead_factor, stops_untested, gas,
-      shade_school, safety_toe, hard_hat, season, limit_sets, version
+      inspection, shade_school, safety_toe, hard_hat, season, limit_sets, version
     FROM site
     WHERE id = ${id}
   `)
@@ -66,6 +68,7 @@ export async function updateSite(
     leadFactor: boolean
     stopsUntested: boolean
     gas: SiteGas
+    inspection: InspectionCustoms
     shadeSchool: string
     safetyToe: boolean
     hardHat: boolean
@@ -86,6 +89,7 @@ export async function updateSite(
       lead_factor = ${body.leadFactor},
       stops_untested = ${body.stopsUntested},
       gas = ${JSON.stringify(body.gas)},
+      inspection = ${JSON.stringify(body.inspection)},
       shade_school = ${body.shadeSchool},
       safety_toe = ${body.safetyToe},
       hard_hat = ${body.hardHat},

@@ -14,6 +14,7 @@ import type { Contract } from '#shared/api/contract'
 import { scopeNeeded } from '#shared/api/scopes'
 import { covers } from '#shared/sign-in/scopes'
 import { recordRefusal, type Actor } from '../services/actor'
+import { LockedTry, recordTry } from '../services/inspection/lock'
 import { findActor } from './actor'
 import { publicOrigin, requireSameOrigin } from './origin'
 import { readJson } from './body'
@@ -40,9 +41,11 @@ export function route<
 ): EventHandler {
   return defineEventHandler(async (event) => {
     setResponseHeader(event, 'cache-control', 'no-store')
+    let by: Actor | null = null
     try {
       if (contract.method !== 'GET') requireSameOrigin(event)
       const actor = contract.roles === 'public' ? null : await authorise(event, contract)
+      by = actor
       const params = parse(contract.params, getRouterParams(event))
       const query = parse(contract.query, getQuery(event))
       const body = contract.body
@@ -57,6 +60,7 @@ export function route<
       if (getResponseStatus(event) === 200) setResponseStatus(event, contract.status ?? 200)
       return reply
     } catch (error) {
+      if (error instanceof LockedTry && by) await recordTry(by, error)
       return refuse(event, error)
     }
   })
@@ -134,6 +138,7 @@ const CONSTRAINTS: Record<string, { message: string; path: string }> = {
   person_email_once: { message: 'Another person already uses this email address.', path: 'email' },
   station_name_once: { message: 'Another station already has this name.', path: 'name' },
   gear_label_once: { message: 'Other gear already has this label.', path: 'label' },
+  gear_kind_name_once: { message: 'Another kind already has this name.', path: 'name' },
   cylinder_label_once: { message: 'Another cylinder already has this label.', path: 'label' },
   person_number_once: {
     message: 'Another person already has this roster number.',

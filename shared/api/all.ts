@@ -7,6 +7,7 @@ import { rentRoutes } from '#shared/gas/rent'
 import { gasRoutes } from '#shared/gas/routes'
 import { gasSetRoutes } from '#shared/gas/set-routes'
 import { hoodRoutes } from '#shared/hood/routes'
+import { gearKindRoutes } from '#shared/inspection/kind-routes'
 import { inspectionRoutes } from '#shared/inspection/routes'
 import { jobRoutes } from '#shared/job/routes'
 import { monitorRoutes } from '#shared/monitor/routes'
@@ -30,6 +31,7 @@ export const allRoutes = {
   ...eyesRoutes,
   ...ppeRoutes,
   ...inspectionRoutes,
+  ...gearKindRoutes,
   ...rentRoutes,
   ...gasRoutes,
   ...gasSetRoutes,

@@ -7,6 +7,7 @@ import { rentRoutes } from '#shared/gas/rent'
 import { gasRoutes } from '#shared/gas/routes'
 import { gasSetRoutes } from '#shared/gas/set-routes'
 import { hoodRoutes } from '#shared/hood/routes'
+import { gearKindRoutes } from '#shared/inspection/kind-routes'
 import { inspectionRoutes } from '#shared/inspection/routes'
 import { jobRoutes } from '#shared/job/routes'
 import { monitorRoutes } from '#shared/monitor/routes'
@@ -23,7 +24,14 @@ import { stockRoutes } from '#shared/stock/routes'
 const ROUTES_BY_AREA: Record<Area, Record<string, Contract>> = {
   shop: shopRoutes,
   people: peopleRoutes,
-  gear: { ...inspectionRoutes, ...gasRoutes, ...gasSetRoutes, ...enoughRoutes, ...rentRoutes },
+  gear: {
+    ...inspectionRoutes,
+    ...gearKindRoutes,
+    ...gasRoutes,
+    ...gasSetRoutes,
+    ...enoughRoutes,
+    ...rentRoutes,
+  },
   stores: stockRoutes,
   sessions: sessionRoutes,
   jobs: { ...jobRoutes, ...eyesRoutes, ...ppeRoutes },

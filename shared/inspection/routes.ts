@@ -1,18 +1,74 @@
 import { z } from 'zod'
-import { GEAR_KINDS } from '#core/inspection/checklist.table'
+import { GEAR_KINDS } from '#core/inspection/kind'
+import { OCCASIONS } from '#core/inspection/occasion'
 import { EVERYONE, STAFF, WORKERS, contract } from '#shared/api/contract'
 import { listQuery, paged } from '#shared/api/list'
-import { done, made } from '#shared/api/replies'
-import { inspectionBody, inspectionSchema, gearBody, gearSchema } from '#shared/inspection/schema'
+import { document, done, made } from '#shared/api/replies'
+import {
+  gearBody,
+  gearEventBody,
+  gearSchema,
+  inspectionBody,
+  inspectionSchema,
+  repairBody,
+  useBody,
+} from '#shared/inspection/schema'
 
 const byKind = z.strictObject({ kind: z.enum(GEAR_KINDS), id: z.uuid('Not an identifier.') })
+
+/** One piece of gear with everything on record. */
+export const gearRecord = z.object({
+  gear: gearSchema,
+  /** What is fitted to it. */
+  fitted: z.array(
+    gearSchema.pick({
+      id: true,
+      kind: true,
+      kindName: true,
+      label: true,
+      lockReason: true,
+      due: true,
+    }),
+  ),
+  inspections: z.array(inspectionSchema),
+  repairs: z.array(
+    z.object({
+      id: z.uuid(),
+      at: z.iso.datetime(),
+      person: z.string(),
+      personId: z.uuid(),
+      note: z.string(),
+      parts: z.array(z.object({ name: z.string(), count: z.number() })),
+      cost: z.number().nullable(),
+      rehearsal: z.boolean(),
+    }),
+  ),
+  /** Who reached for it while it was locked; told to staff. */
+  tries: z.array(
+    z.object({ id: z.uuid(), at: z.iso.datetime(), person: z.string(), doing: z.string() }),
+  ),
+})
+
+const dueLook = z.object({
+  id: z.uuid(),
+  kind: z.enum(GEAR_KINDS),
+  kindName: z.string(),
+  label: z.string(),
+  stationId: z.uuid().nullable(),
+  station: z.string().nullable(),
+  occasion: z.enum(OCCASIONS),
+  everyDays: z.number(),
+  /** Null: never looked at. */
+  dueOn: z.string().nullable(),
+})
+export type DueLook = z.infer<typeof dueLook>
 
 export const inspectionRoutes = {
   gearList: contract({
     id: 'gearList',
     method: 'GET',
     path: '/gear',
-    summary: 'Cylinders, machines and helmets, a page at a time.',
+    summary: 'Gear of every kind, a page at a time.',
     roles: EVERYONE,
     query: listQuery(['attention', 'label']).extend({
       kind: z.enum(GEAR_KINDS).optional(),
@@ -24,27 +80,47 @@ export const inspectionRoutes = {
     id: 'createGear',
     method: 'POST',
     path: '/gear',
-    summary: 'Add a cylinder, machine or helmet.',
+    summary: 'Add a piece of gear.',
     roles: STAFF,
     body: gearBody,
     response: made,
     status: 201,
   }),
+  gearDue: contract({
+    id: 'gearDue',
+    method: 'GET',
+    path: '/gear/due',
+    summary:
+      'Looks that are due up to some days from now, longest overdue first, a page at a time.',
+    roles: EVERYONE,
+    query: z.strictObject({
+      days: z.coerce.number().int().min(0).max(366).default(0),
+      page: z.coerce.number().int().min(1).max(10_000).default(1),
+    }),
+    response: z.object({
+      today: z.string(),
+      rows: z.array(dueLook),
+      /** One more than the most counted: more than that. */
+      total: z.number(),
+      page: z.number(),
+      pages: z.number(),
+    }),
+  }),
   gear: contract({
     id: 'gear',
     method: 'GET',
     path: '/gear/{kind}/{id}',
-    summary: 'One piece of gear with its newest inspections.',
+    summary: 'One piece of gear with its newest inspections and repairs.',
     roles: EVERYONE,
     params: byKind,
-    response: z.object({ gear: gearSchema, inspections: z.array(inspectionSchema) }),
+    response: gearRecord,
   }),
   inspect: contract({
     id: 'inspect',
     method: 'POST',
     path: '/gear/{kind}/{id}/inspections',
     summary:
-      'Log an inspection. On locked gear a pass by lead or instructor with a repair note unlocks it.',
+      'Log an inspection. On locked gear a pass by lead or instructor, after a repair, unlocks it.',
     roles: WORKERS,
     params: byKind,
     body: inspectionBody,
@@ -54,11 +130,54 @@ export const inspectionRoutes = {
     }),
     status: 201,
   }),
+  logGearEvent: contract({
+    id: 'logGearEvent',
+    method: 'POST',
+    path: '/gear/{kind}/{id}/events',
+    summary: 'Something happened to a piece of gear: it is looked at before it is used again.',
+    roles: WORKERS,
+    params: byKind,
+    body: gearEventBody,
+    response: done,
+    status: 201,
+  }),
+  logRepair: contract({
+    id: 'logRepair',
+    method: 'POST',
+    path: '/gear/{kind}/{id}/repairs',
+    summary: 'What was repaired, with parts and cost.',
+    roles: WORKERS,
+    params: byKind,
+    body: repairBody,
+    response: done,
+    status: 201,
+  }),
+  logUse: contract({
+    id: 'logUse',
+    method: 'POST',
+    path: '/gear/{kind}/{id}/use',
+    summary: 'How much a piece of gear was used: arc hours, cycles or sessions.',
+    roles: WORKERS,
+    params: byKind,
+    body: useBody,
+    response: done,
+    status: 201,
+  }),
+  gearTag: contract({
+    id: 'gearTag',
+    method: 'GET',
+    path: '/gear/{kind}/{id}/tag.pdf',
+    summary: 'The tag to hang on gear that is locked out, as PDF with a QR code.',
+    roles: EVERYONE,
+    params: byKind,
+    response: document,
+    produces: 'application/pdf',
+  }),
   updateGear: contract({
     id: 'updateGear',
     method: 'PUT',
     path: '/gear/{kind}/{id}',
-    summary: 'Change label, ranges and details of a piece of gear.',
+    summary: 'Change what is told of a piece of gear.',
     roles: STAFF,
     params: byKind,
     body: gearBody,

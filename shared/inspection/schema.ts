@@ -3,7 +3,10 @@ import { version } from '#shared/api/fields'
 import { LINES, NOTHING_TOLD, PART_KINDS, SET_KINDS } from '#core/gas/set/kind'
 import { HELMET_POWER } from '#core/shade/helmet'
 import { partFacts } from '#shared/gas/part'
-import { GEAR_KINDS } from '#core/inspection/checklist.table'
+import { wrongFacts } from '#core/inspection/fields'
+import { GEAR_KINDS, USE_MEASURES, type Facts, type GearKind } from '#core/inspection/kind'
+import { KINDS } from '#core/inspection/kinds.table'
+import { GEAR_EVENTS, OCCASIONS } from '#core/inspection/occasion'
 
 const shadeRange = z
   .tuple([z.number().min(1).max(16), z.number().min(1).max(16)])
@@ -26,58 +29,93 @@ export const PLAIN_HELMET = {
   marking: '',
 }
 
-const label = z.string().trim().min(1, 'Give it a label.').max(40)
+/** Kinds that have nothing of their own beside the fields of their kind. */
+const WITH_OWN_FORM = ['cylinder', 'helmet', 'gasSet', ...PART_KINDS, 'own'] as const
+type PlainKind = Exclude<GearKind, (typeof WITH_OWN_FORM)[number]>
+export const PLAIN_KINDS = GEAR_KINDS.filter(
+  (kind): kind is PlainKind => !WITH_OWN_FORM.some((own) => own === kind),
+)
+
+/** By field of the kind; numbers in SI, days as ISO text, null: not told. */
+const fields = z
+  .record(z.string().max(40), z.union([z.string().max(200), z.number(), z.boolean()]).nullable())
+  .default({})
+
+const short = z.string().trim().max(60).default('')
+const shared = {
+  label: z.string().trim().min(1, 'Give it a label.').max(40),
+  description: z.string().max(200),
+  everyDays: z.number().int().min(1).max(366),
+  version,
+}
+/** Who made it, and since when it is in service; a new one is, from the day it is added. */
+const made = { maker: short, model: short, serial: short, inServiceOn: z.iso.date().optional() }
 /** The booth where it stands, if it has one. */
 const stationId = z.uuid().nullable().default(null)
-const everyDays = z.number().int().min(1).max(366)
+/** What it is fitted to. */
+const parentId = z.uuid().nullable().default(null)
+
+function checkFields(
+  { kind, fields }: { kind: GearKind; fields: Facts },
+  context: z.RefinementCtx,
+): void {
+  for (const [id, message] of Object.entries(wrongFacts(KINDS[kind].fields, fields)))
+    context.addIssue({ code: 'custom', path: ['fields', id], message })
+}
+
 export const gearBody = z.discriminatedUnion('kind', [
+  // What else is told of a cylinder has its own page.
   z.strictObject({
     kind: z.literal('cylinder'),
-    label,
+    ...shared,
     gas: z.string().trim().min(1, 'Name the gas.').max(60),
-    description: z.string().max(200),
-    everyDays,
     stationId,
-    version,
-  }),
-  z.strictObject({
-    kind: z.literal('machine'),
-    label,
-    description: z.string().max(200),
-    everyDays,
-    stationId,
-    version,
   }),
   z.strictObject({
     kind: z.literal('helmet'),
-    label,
-    description: z.string().max(200),
-    everyDays,
+    ...shared,
+    ...made,
     assignedTo: z.uuid().nullable(),
     ranges: z.array(shadeRange).min(1, 'Enter the shade or a range.').max(4),
     details: helmetDetails.default(PLAIN_HELMET),
-    version,
   }),
   z.strictObject({
     kind: z.literal('gasSet'),
-    label,
-    description: z.string().max(200),
-    everyDays,
+    ...shared,
+    ...made,
     stationId,
     setKind: z.enum(SET_KINDS),
-    version,
   }),
   // Its set and line are told at the set.
   z.strictObject({
     kind: z.literal(PART_KINDS),
-    label,
-    description: z.string().max(200),
-    everyDays,
+    ...shared,
+    ...made,
     facts: partFacts.default(NOTHING_TOLD),
-    version,
+  }),
+  z
+    .strictObject({
+      kind: z.literal(PLAIN_KINDS),
+      ...shared,
+      ...made,
+      fields,
+      stationId,
+      parentId,
+    })
+    .superRefine(checkFields),
+  // Its fields are checked against the kind that the shop made.
+  z.strictObject({
+    kind: z.literal('own'),
+    kindId: z.uuid('Choose the kind.'),
+    ...shared,
+    ...made,
+    fields,
+    stationId,
+    parentId,
   }),
 ])
 export type GearBody = z.output<typeof gearBody>
+export type GearInput = z.input<typeof gearBody>
 
 const lineResult = z.strictObject({
   id: z.string().max(40),
@@ -86,6 +124,11 @@ const lineResult = z.strictObject({
   reading: z.number().optional(),
 })
 export const inspectionBody = z.strictObject({
+  /** Made by the sender, the same over every retry. */
+  id: z.uuid().optional(),
+  occasion: z.enum(OCCASIONS).default('beforeUse'),
+  /** How long it took, s. */
+  seconds: z.number().min(0).max(86_400).optional(),
   lines: z.array(lineResult).min(1).max(40),
   repairNote: z
     .string()
@@ -94,11 +137,52 @@ export const inspectionBody = z.strictObject({
     .max(1000)
     .optional(),
 })
-export type InspectionBody = z.infer<typeof inspectionBody>
+export type InspectionBody = z.output<typeof inspectionBody>
+
+/** Something happened to it, and it has to be looked at again before use. */
+export const gearEventBody = z.strictObject({
+  id: z.uuid(),
+  event: z.enum(GEAR_EVENTS, 'Say what happened.'),
+  note: z.string().trim().max(500).default(''),
+})
+
+export const repairBody = z.strictObject({
+  id: z.uuid(),
+  note: z.string().trim().min(10, 'Say what was repaired, in at least 10 characters.').max(1000),
+  parts: z
+    .array(
+      z.strictObject({
+        name: z.string().trim().min(1, 'Name the part.').max(100),
+        count: z.number().int().min(1).max(1000),
+      }),
+    )
+    .max(20)
+    .default([]),
+  /** In the money of the shop; null: not told. */
+  cost: z.number().min(0).max(1e9).multipleOf(0.01, 'At most two decimals.').nullable(),
+})
+
+export const useBody = z.strictObject({
+  id: z.uuid(),
+  of: z.enum(USE_MEASURES),
+  amount: z.number().gt(0, 'More than nothing.').max(100_000),
+})
+
+export const lookSchema = z.object({
+  occasion: z.enum(OCCASIONS),
+  lastOn: z.string().nullable(),
+  lastResult: z.enum(['pass', 'fail', 'locked']).nullable(),
+  dueOn: z.string().nullable(),
+  used: z.number(),
+  useEvery: z.number().nullable(),
+})
 
 export const gearSchema = z.object({
   id: z.uuid(),
   kind: z.enum(GEAR_KINDS),
+  /** Of a kind of the shop's own. */
+  kindId: z.uuid().nullable(),
+  kindName: z.string(),
   label: z.string(),
   gas: z.string().nullable(),
   description: z.string(),
@@ -107,6 +191,7 @@ export const gearSchema = z.object({
   ranges: z.array(z.tuple([z.number(), z.number()])).nullable(),
   details: helmetDetails.nullable(),
   stationId: z.uuid().nullable(),
+  station: z.string().nullable(),
   /** Of a gas set. */
   setKind: z.enum(SET_KINDS).nullable(),
   setChangedAt: z.iso.datetime().nullable(),
@@ -115,12 +200,32 @@ export const gearSchema = z.object({
   set: z.string().nullable(),
   line: z.enum(LINES).nullable(),
   facts: partFacts.nullable(),
+  fields: z.record(z.string(), z.union([z.string(), z.number(), z.boolean()]).nullable()),
+  maker: z.string(),
+  model: z.string(),
+  serial: z.string(),
+  inServiceOn: z.string().nullable(),
+  /** What it is fitted to. */
+  parentId: z.uuid().nullable(),
+  parentKind: z.enum(GEAR_KINDS).nullable(),
+  parent: z.string().nullable(),
   everyDays: z.number(),
   lockReason: z.string().nullable(),
   lockedAt: z.iso.datetime().nullable(),
+  /** The look that locked it; the same one, passed afresh, unlocks it. */
+  lockOccasion: z.enum(OCCASIONS).nullable(),
+  /** What is fitted to it and locked out. */
+  lockedParts: z.array(z.object({ name: z.string(), reason: z.string() })),
+  /** What happened to it, and nobody has looked since. */
+  event: z.enum(GEAR_EVENTS).nullable(),
+  /** Of every occasion that it is looked at. */
+  looks: z.array(lookSchema),
+  /** Of the look before use. */
   lastResult: z.enum(['pass', 'fail', 'locked']).nullable(),
   lastAt: z.iso.datetime().nullable(),
   daysSince: z.number().nullable(),
+  /** Some newest look found a fault that does not lock it. */
+  fault: z.boolean(),
   due: z.boolean(),
   version: z.number(),
 })
@@ -130,6 +235,9 @@ export const inspectionSchema = z.object({
   id: z.uuid(),
   at: z.iso.datetime(),
   person: z.string(),
+  occasion: z.enum(OCCASIONS),
+  /** Of its checklist; null: from before checklists had versions. */
+  checklist: z.number().nullable(),
   result: z.enum(['pass', 'fail', 'locked']),
   repairNote: z.string().nullable(),
   rehearsal: z.boolean(),

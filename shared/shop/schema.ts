@@ -1,9 +1,11 @@
 import { z } from 'zod'
-import { GEAR_KINDS } from '#core/inspection/checklist.table'
+import { GEAR_KINDS } from '#core/inspection/kind'
+import { OCCASIONS } from '#core/inspection/occasion'
 import { RULE_SETS } from '#core/firewatch/rules.table'
 import { UNIT_SYSTEMS } from '#shared/units/systems'
 import { version } from '#shared/api/fields'
 import { gasCustomsSchema } from '#shared/gas/customs'
+import { inspectionCustoms } from '#shared/inspection/customs'
 import { airSchema } from '#shared/job/schema'
 import { siteRules } from '#shared/eyes/schema'
 import { name, timeZone } from '#shared/sign-in/schema'
@@ -20,6 +22,7 @@ export const siteBody = z.strictObject({
   /** Nobody uses a cylinder past its test date. */
   stopsUntested: z.boolean(),
   gas: gasCustomsSchema,
+  inspection: inspectionCustoms,
   ...siteRules,
   version,
 })
@@ -65,7 +68,10 @@ export const shiftSchema = z.object({
       id: z.uuid(),
       kind: z.enum(GEAR_KINDS),
       label: z.string(),
-      daysSince: z.number().nullable(),
+      occasion: z.enum(OCCASIONS),
+      everyDays: z.number(),
+      /** Null: never looked at. */
+      dueOn: z.string().nullable(),
     }),
   ),
   dueCount: z.number(),

@@ -3,6 +3,7 @@ import { RULE_SETS } from '#core/firewatch/rules.table'
 import { UNIT_SYSTEMS } from '#shared/units/systems'
 import { rulesSchema } from '#shared/eyes/schema'
 import { gasCustomsSchema } from '#shared/gas/customs'
+import { inspectionCustoms } from '#shared/inspection/customs'
 import { SCOPES } from '#shared/sign-in/scopes'
 
 export const ROLES = ['lead', 'instructor', 'worker', 'viewer'] as const
@@ -92,6 +93,7 @@ export const meSchema = z.object({
     leadFactor: z.boolean(),
     stopsUntested: z.boolean(),
     gas: gasCustomsSchema,
+    inspection: inspectionCustoms,
     version: z.number(),
     rules: rulesSchema,
   }),

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { GEAR_KINDS } from '#core/inspection/checklist.table'
+import { GEAR_KINDS } from '#core/inspection/kind'
 import { LABEL_SHEETS, labelsOnSheet } from '#shared/stock/label-sheet'
 import { EVERYONE, STAFF, contract } from '#shared/api/contract'
 import { listQuery, paged } from '#shared/api/list'

@@ -54,6 +54,9 @@ const US: Record<Unit, Display> = {
   days: same('days'),
   OD: same(''),
   kg: scaled('lb', POUND_KG),
+  ohm: same('Ω'),
+  mm2: same('mm²'),
+  rpm: same('rpm'),
   K: {
     unit: '°F',
     from: (kelvin) => (kelvin - ZERO_CELSIUS) * 1.8 + 32,

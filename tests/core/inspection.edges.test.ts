@@ -1,16 +1,8 @@
 import { describe, expect, it, test } from 'vitest'
-import { judgeGear, judgeGearOfJob, type GearState } from '#core/inspection/gear'
+import { judgeGear, judgeGearOfJob } from '#core/inspection/gear'
+import { gearOf } from './gear.fixture'
 
 describe('gear', () => {
-  const gear = (change: Partial<GearState>): GearState => ({
-    kind: 'machine',
-    name: 'M-1',
-    lockReason: null,
-    lastResult: 'pass',
-    daysSince: 0,
-    everyDays: 7,
-    ...change,
-  })
   test.each([
     [{}, 'clear', 'Machine M-1 passed its inspection today.'],
     [{ daysSince: 1 }, 'clear', 'Machine M-1 passed its inspection.'],
@@ -22,12 +14,12 @@ describe('gear', () => {
     [{ lastResult: 'fail' }, 'caution', 'Machine M-1 has a fault on record that does not lock it.'],
     [{ lockReason: 'cut' }, 'stop', 'Machine M-1 is locked out: cut.'],
     [{ lockReason: 'cut', daysSince: null }, 'stop', 'Machine M-1 is locked out: cut.'],
-  ] as [Partial<GearState>, string, string][])('%o: %s', (change, level, sentence) =>
-    expect(judgeGear(gear(change))).toMatchObject({ level, sentence }),
+  ] as [Parameters<typeof gearOf>[0], string, string][])('%o: %s', (change, level, sentence) =>
+    expect(judgeGear(gearOf({ everyDays: 7, ...change }))).toMatchObject({ level, sentence }),
   )
   it('that a job needs and does not name is unknown', () => {
     const codes = (needs: { machine: boolean; cylinder: boolean }) =>
-      judgeGearOfJob(needs, [gear({})]).map(({ code, level }) => `${code} ${level}`)
+      judgeGearOfJob(needs, [gearOf({})]).map(({ code, level }) => `${code} ${level}`)
     expect(codes({ machine: true, cylinder: false })).toEqual(['gear.machine clear'])
     expect(codes({ machine: true, cylinder: true })).toEqual([
       'gear.machine clear',

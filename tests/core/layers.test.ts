@@ -72,6 +72,7 @@ describe('layers', () => {
 const ORDER = [
   'finding',
   'calendar',
+  'electric',
   'stock',
   'exposure',
   'job',

@@ -1,4 +1,6 @@
 import fc from 'fast-check'
+import type { GearState } from '#core/inspection/gear'
+import { gearOf, TODAY } from './gear.fixture'
 import { describe, expect, it, test } from 'vitest'
 import { DEFAULT_RULES } from '#core/assessment/assess'
 import { assignPpe } from '#core/ppe/ppe'
@@ -15,16 +17,8 @@ const RECORD: RespiratorRecord = {
   sealCheckOn: '2026-11-23',
 }
 
-const TODAY = '2026-11-23'
-
-const gear = (kind: 'machine' | 'helmet' | 'cylinder') => ({
-  kind,
-  name: kind,
-  lockReason: null,
-  lastResult: 'pass' as const,
-  daysSince: 0,
-  everyDays: 7,
-})
+const gear = (kind: 'machine' | 'helmet' | 'cylinder', daysSince = 0): GearState =>
+  gearOf({ kind, name: kind, everyDays: 7, daysSince })
 
 const JOB = jobWith(
   { process: 'SMAW', amps: 120, consumable: 'SMAW E7018', arcMinutes: 30, thickness: 8 },
@@ -69,11 +63,7 @@ describe('readiness of a person', () => {
     ['shade', { helmet: { name: 'H-2', ranges: [[5, 7]], gear: gear('helmet') } }, 'stop'],
     ['shade', { helmet: null }, 'unknown'],
     ['helmet', { helmet: null }, 'unknown'],
-    [
-      'helmet',
-      { helmet: { ...MEMBER.helmet!, gear: { ...gear('helmet'), daysSince: 9 } } },
-      'unknown',
-    ],
+    ['helmet', { helmet: { ...MEMBER.helmet!, gear: gear('helmet', 9) } }, 'unknown'],
     [
       'helmet',
       { helmet: { ...MEMBER.helmet!, gear: { ...gear('helmet'), lockReason: 'cracked' } } },

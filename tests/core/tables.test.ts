@@ -3,9 +3,15 @@ import { LIMITS, strictest } from '#core/exposure/limits.table'
 import { DO_NOT_WEAR, PPE_RULES } from '#core/ppe/ppe.table'
 import { GUIDE_COMFORT, GUIDE_MINIMUM, LEGAL_MINIMUM } from '#core/shade/shade.table'
 import { STEP_ROWS } from '#core/gas/set/steps.table'
-import { CHECKLISTS } from '#core/inspection/checklist.table'
+import type { ChecklistLine } from '#core/inspection/line'
+import { KINDS } from '#core/inspection/kinds.table'
 import { SWEEP } from '#core/firewatch/rules.table'
 import { CAPTURE, MOVABLE_HOOD } from '#core/ventilation/ventilation.table'
+
+/** Every checklist of every kind. */
+const CHECKLISTS = Object.values(KINDS).flatMap(({ checklists }): (readonly ChecklistLine[])[] =>
+  Object.values(checklists),
+)
 
 describe('tables as data', () => {
   it('every row names its source', () => {
@@ -17,14 +23,14 @@ describe('tables as data', () => {
       ...LIMITS,
       ...MOVABLE_HOOD,
       ...SWEEP,
-      ...Object.values(CHECKLISTS).flat(),
+      ...CHECKLISTS.flat(),
       ...Object.values(STEP_ROWS),
     ]
     for (const row of rows) expect(row.source.document.length).toBeGreaterThan(8)
   })
 
   it('identifiers are not doubled', () => {
-    for (const list of [PPE_RULES, DO_NOT_WEAR, SWEEP, ...Object.values(CHECKLISTS)]) {
+    for (const list of [PPE_RULES, DO_NOT_WEAR, SWEEP, ...CHECKLISTS]) {
       const ids = list.map((entry) => entry.id)
       expect(new Set(ids).size).toBe(ids.length)
     }

@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto'
 import { NOTHING_TOLD } from '#core/gas/set/kind'
 import type { Cylinder } from '#shared/gas/schema'
 import type { GasSet, SetRun } from '#shared/gas/set-schema'
-import type { GearKind } from '#core/inspection/checklist.table'
+import type { GearKind } from '#core/inspection/kind'
 import { allPass, made, type Shop } from './shop.fixture'
 
 const PSI = 6894.757293168

@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { dayAfter } from '#core/calendar/day'
 import { USUAL_GAS } from '#shared/gas/customs'
+import { USUAL_INSPECTION } from '#shared/inspection/customs'
 import type { Enough } from '#shared/gas/enough'
 import type { Cylinder } from '#shared/gas/schema'
 import { JOB } from '../core/job.fixture'
@@ -153,6 +154,7 @@ describe('what is drawn', () => {
       leadFactor: false,
       stopsUntested: false,
       gas: { ...USUAL_GAS, deliveryDays: 2 },
+      inspection: USUAL_INSPECTION,
       shadeSchool: 'guide',
       safetyToe: false,
       hardHat: false,

@@ -19,6 +19,7 @@ import {
   type Shop,
 } from './shop.fixture'
 import { USUAL_GAS } from '#shared/gas/customs'
+import { USUAL_INSPECTION } from '#shared/inspection/customs'
 import { beginTask, makeOxyFuelSet } from './gas-set.fixture'
 
 let app: App
@@ -103,6 +104,7 @@ function sample(route: Contract, target: Shop): { path: string; body?: unknown }
       leadFactor: false,
       stopsUntested: false,
       gas: USUAL_GAS,
+      inspection: USUAL_INSPECTION,
       shadeSchool: 'guide',
       safetyToe: false,
       hardHat: false,

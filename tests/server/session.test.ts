@@ -20,6 +20,7 @@ import {
   type Shop,
 } from './shop.fixture'
 import { USUAL_GAS } from '#shared/gas/customs'
+import { USUAL_INSPECTION } from '#shared/inspection/customs'
 
 let app: App
 let shop: Shop
@@ -674,6 +675,7 @@ describe('people and their records', () => {
       leadFactor: false,
       stopsUntested: false,
       gas: USUAL_GAS,
+      inspection: USUAL_INSPECTION,
       shadeSchool: 'house',
       safetyToe: true,
       hardHat: false,

@@ -1,11 +1,13 @@
 import { randomUUID } from 'node:crypto'
-import { CHECKLISTS, type GearKind } from '#core/inspection/checklist.table'
+import type { GearKind } from '#core/inspection/kind'
+import type { Occasion } from '#core/inspection/occasion'
 import { SWEEP } from '#core/firewatch/rules.table'
 import { caseOfJob } from '#core/air/basis'
 import type { Role } from '#shared/sign-in/schema'
 import { SETUP_CODE, withOwner, type App } from '../app'
 import { JOB } from '../core/job.fixture'
 import { Person } from './client'
+import { filledOf } from '../core/gear.fixture'
 
 export const PASSWORD = 'correct horse for tests'
 export const PIN = {
@@ -33,12 +35,8 @@ export interface Shop {
   code: string
 }
 
-export const allPass = (kind: GearKind): object[] =>
-  CHECKLISTS[kind].map((line) => ({
-    id: line.id,
-    mark: 'pass',
-    ...(line.measure && { reading: line.measure.max! / 2 }),
-  }))
+export const allPass = (kind: GearKind, occasion: Occasion = 'beforeUse'): object[] =>
+  filledOf(kind, occasion)
 export const fullSweep = (): Record<string, string> =>
   Object.fromEntries(SWEEP.map((line) => [line.id, 'yes']))
 

@@ -9,6 +9,7 @@ import { JOB } from '../core/job.fixture'
 import { Person } from './client'
 import { allPass, jobBody, makeShop, type Shop } from './shop.fixture'
 import { USUAL_GAS } from '#shared/gas/customs'
+import { USUAL_INSPECTION } from '#shared/inspection/customs'
 
 let app: App
 let shop: Shop
@@ -381,6 +382,7 @@ describe('shift', () => {
       leadFactor: false,
       stopsUntested: false,
       gas: USUAL_GAS,
+      inspection: USUAL_INSPECTION,
       shadeSchool: 'guide',
       safetyToe: false,
       hardHat: false,

@@ -12,6 +12,7 @@ import { setupBody } from '#shared/sign-in/schema'
 import { siteBody } from '#shared/shop/schema'
 import { JOB } from '../core/job.fixture'
 import { USUAL_GAS } from '#shared/gas/customs'
+import { USUAL_INSPECTION } from '#shared/inspection/customs'
 
 const paths = (
   schema: {
@@ -236,6 +237,7 @@ describe('people, items and sites at the door', () => {
       leadFactor: false,
       stopsUntested: false,
       gas: USUAL_GAS,
+      inspection: USUAL_INSPECTION,
       shadeSchool: 'guide',
       safetyToe: false,
       hardHat: false,

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useLocalStorage } from '@vueuse/core'
-import { GEAR_KINDS, type GearKind } from '#core/inspection/checklist.table'
+import { GEAR_KINDS, type GearKind } from '#core/inspection/kind'
 import { LABEL_SHEETS, labelsOnSheet, sheetName, type LabelSheet } from '#shared/stock/label-sheet'
 import { stockRoutes } from '#shared/stock/routes'
 import { KIND_CHOICES } from '~/components/inspection/gear-words'
@@ -12,7 +12,7 @@ const props = defineProps<{ of: 'stock' | 'gear' | 'stations'; title: string }>(
 const units = useUnits()
 const open = ref(false)
 const ALL = 'all'
-const kind = ref<GearKind | typeof ALL>(ALL)
+const kind = ref<Exclude<GearKind, 'own'> | typeof ALL>(ALL)
 const kept = useLocalStorage<LabelSheet | ''>('zonaris-label-sheet', '')
 const sheet = computed({
   get: (): LabelSheet => LABEL_SHEETS.find((one) => one === kept.value) ?? 'cut',

@@ -5,7 +5,7 @@ import { gasSetRoutes } from '#shared/gas/set-routes'
 import { setPartsBody, type GasSet } from '#shared/gas/set-schema'
 import { inspectionRoutes } from '#shared/inspection/routes'
 import type { Gear } from '#shared/inspection/schema'
-import { KIND_WORDS } from '~/components/inspection/gear-words'
+import { kindWord } from '~/components/inspection/gear-words'
 import { call } from '~/composables/api'
 import { useLoad } from '~/composables/load'
 
@@ -84,7 +84,7 @@ const send = (entry: z.output<typeof setPartsBody>): Promise<GasSet> =>
       >
         <span class="grow">
           <span class="font-semibold">{{ part.label }}</span>
-          <span class="muted">, {{ KIND_WORDS[part.kind] }}. {{ part.description }}</span>
+          <span class="muted">, {{ kindWord(part.kind) }}. {{ part.description }}</span>
         </span>
         <span v-if="taken" class="muted">{{ taken }}</span>
         <USelect

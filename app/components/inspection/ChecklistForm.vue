@@ -1,111 +1,33 @@
 <script setup lang="ts">
-import { inSentence } from '#core/finding/wording'
-import { CHECKLISTS } from '#core/inspection/checklist.table'
-import type { Mark } from '#core/inspection/inspection'
-import { inspectionRoutes } from '#shared/inspection/routes'
-import { inspectionBody, type Gear } from '#shared/inspection/schema'
-import { display } from '#shared/units/units'
-import { call } from '~/composables/api'
-import { useSubmit } from '~/composables/submit'
-import { useKeptDraft } from '~/composables/kept-draft'
+import type { ChecklistLine } from '#core/inspection/line'
+import type { Occasion } from '#core/inspection/occasion'
+import type { Gear } from '#shared/inspection/schema'
+import { MARKS, spanText } from '~/components/inspection/line-words'
+import { useInspection } from '~/composables/inspection/inspection'
 import { useUnits } from '~/composables/units'
 import { useSignIn } from '~/stores/sign-in'
-import { useShift } from '~/stores/shift'
 
-/** The checklist of one piece of gear, line by line. A failed critical line locks it out the moment it is logged. */
-const props = defineProps<{ gear: Gear }>()
+/** The checklist of one look, all lines on one page. A failed critical line locks the gear out the moment it is logged. */
+const props = defineProps<{ gear: Gear; occasion: Occasion }>()
 const emit = defineEmits<{ logged: [result: string] }>()
 const signIn = useSignIn()
-const shift = useShift()
 const units = useUnits()
-const { busy, errors, message, submit } = useSubmit()
+const inspection = useInspection(props.gear, props.occasion)
+const { checklist, entries, missing, busy, errors, message } = inspection
 
-interface Entry {
-  mark?: Mark
-  note: string
-  reading: number | null
-}
-const checklist = computed(() => CHECKLISTS[props.gear.kind])
-const blank = () => ({
-  lines: Object.fromEntries(
-    CHECKLISTS[props.gear.kind].map((line) => [line.id, { note: '', reading: null } as Entry]),
-  ),
-  repairNote: '',
-})
-const entries = ref(blank())
-const { begin, settle } = useKeptDraft(`inspection-${props.gear.id}`, entries)
-begin(blank())
-const locked = computed(() => props.gear.lockReason !== null)
-const mayUnlock = computed(() => signIn.may('lead', 'instructor'))
-const MARKS = [
-  { value: 'pass', label: 'Pass' },
-  { value: 'fail', label: 'Fail' },
-  { value: 'na', label: 'n/a' },
-] as const
-const span = (min?: number, max?: number, unit?: Parameters<typeof display>[0]): string => {
-  const shown = display(unit!, units.value)
-  return `${Math.round(shown.from(min ?? 0))} to ${Math.round(shown.from(max ?? 0))} ${shown.unit}`
-}
-const missing = ref<Record<string, string>>({})
-
-/** A line with a reading is never passed unread. */
-function passTheRest(): void {
-  for (const line of checklist.value) {
-    const entry = entries.value.lines[line.id]!
-    if (!entry.mark && !line.measure) entry.mark = 'pass'
-  }
-}
+/** This look, passed afresh, lets locked gear back into service. */
+const unlocks = computed(
+  () =>
+    props.gear.lockReason !== null &&
+    props.gear.lockOccasion === props.occasion &&
+    signIn.may('lead', 'instructor'),
+)
+const wrongOf = (line: ChecklistLine): string | undefined =>
+  missing.value[line.id] ?? errors.value[`lines.${line.id}`]
 
 async function log(): Promise<void> {
-  missing.value = Object.fromEntries(
-    checklist.value
-      .filter((line) => !entries.value.lines[line.id]!.mark)
-      .map((line) => [line.id, 'Answer this line.']),
-  )
-  for (const line of checklist.value) {
-    const entry = entries.value.lines[line.id]!
-    if (entry.mark === 'fail' && !entry.note.trim() && !(line.measure && entry.reading !== null))
-      missing.value[line.id] = 'Say what is wrong.'
-    if (
-      line.measure &&
-      entry.mark &&
-      entry.mark !== 'na' &&
-      (entry.reading === null || Number.isNaN(entry.reading))
-    )
-      missing.value[line.id] = `Enter the reading: ${inSentence(line.measure.name)}.`
-  }
-  if (Object.keys(missing.value).length > 0) {
-    message.value = 'Look at the lines marked.'
-    return
-  }
-  const body = {
-    lines: checklist.value.map((line) => {
-      const entry = entries.value.lines[line.id]!
-      return {
-        id: line.id,
-        mark: entry.mark!,
-        ...(entry.note.trim() && { note: entry.note }),
-        ...(entry.reading !== null && entry.mark !== 'na' && { reading: entry.reading }),
-      }
-    }),
-    ...(entries.value.repairNote.trim() && { repairNote: entries.value.repairNote }),
-  }
-  const parsed = inspectionBody.safeParse(body)
-  if (!parsed.success) {
-    message.value = parsed.error.issues[0]!.message
-    return
-  }
-  const done = await submit(() =>
-    call(inspectionRoutes.inspect, {
-      params: { kind: props.gear.kind, id: props.gear.id },
-      body: parsed.data,
-    }),
-  )
-  if (!done) return
-  entries.value = blank()
-  settle()
-  void shift.load()
-  emit('logged', done.result)
+  const result = await inspection.log()
+  if (result) emit('logged', result)
 }
 </script>
 
@@ -124,35 +46,31 @@ async function log(): Promise<void> {
             v-model="entries.lines[line.id]!.reading"
             :unit="line.measure.unit"
             :label="line.measure.name"
-            :help="span(line.measure.min, line.measure.max, line.measure.unit)"
+            :help="spanText(line.measure, units)"
           />
         </div>
         <ChoiceRow
-          v-model="entries.lines[line.id]!.mark"
+          :model-value="entries.lines[line.id]!.mark"
           :legend="line.text"
           hide-legend
           :options="MARKS"
           :data-testid="`line-${line.id}`"
+          @update:model-value="$event && inspection.mark(line, $event)"
         />
       </div>
-      <UInput
+      <FaultNote
         v-if="entries.lines[line.id]!.mark === 'fail'"
         v-model="entries.lines[line.id]!.note"
-        placeholder="What is wrong"
-        class="w-full mt-2"
-        :aria-label="`What is wrong: ${line.text}`"
+        :line="line"
       />
-      <p
-        v-if="missing[line.id] ?? errors[`lines.${line.id}`]"
-        class="text-stop text-sm font-semibold mt-1"
-      >
-        {{ missing[line.id] ?? errors[`lines.${line.id}`] }}
+      <p v-if="wrongOf(line)" class="text-stop text-sm font-semibold mt-1">
+        {{ wrongOf(line) }}
       </p>
     </div>
     <UFormField
-      v-if="locked && mayUnlock"
+      v-if="unlocks"
       label="Repair note"
-      help="What was repaired, by whom. A full pass then unlocks the gear."
+      help="What was repaired, if no repair was logged. A full pass then unlocks the gear."
       :error="errors.repairNote"
       class="pt-3"
     >
@@ -163,9 +81,14 @@ async function log(): Promise<void> {
     </p>
     <div class="flex flex-wrap gap-3 pt-4">
       <UButton type="submit" :loading="busy">
-        {{ locked && mayUnlock ? 'Log, and unlock on a pass' : 'Log the inspection' }}
+        {{ unlocks ? 'Log, and unlock on a pass' : 'Log the inspection' }}
       </UButton>
-      <UButton variant="outline" color="neutral" @click="passTheRest">The rest passes</UButton>
+      <UButton variant="outline" color="neutral" @click="inspection.passTheRest">
+        The rest passes
+      </UButton>
     </div>
+    <p class="muted text-sm">
+      Lines that lock out, and readings, are looked at one by one: the rest does not pass them.
+    </p>
   </form>
 </template>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { INSPECT_EVERY_DAYS, type GearKind } from '#core/inspection/checklist.table'
+import { GEAR_GROUP_NAME, GEAR_GROUPS, type Facts, type GearKind } from '#core/inspection/kind'
+import { KINDS } from '#core/inspection/kinds.table'
 import { PRODUCT_IDS, PRODUCTS } from '#core/gas/gas.table'
 import {
   NOTHING_TOLD,
@@ -14,6 +15,7 @@ import { readMarking } from '#core/marking/read'
 import { inspectionRoutes } from '#shared/inspection/routes'
 import { shopRoutes } from '#shared/shop/routes'
 import { gearBody, PLAIN_HELMET, type Gear, type GearBody } from '#shared/inspection/schema'
+import { useGearKinds } from '~/stores/gear-kinds'
 import { KIND_CHOICES } from '~/components/inspection/gear-words'
 import { call } from '~/composables/api'
 import { useLoad } from '~/composables/load'
@@ -21,20 +23,28 @@ import { useLoad } from '~/composables/load'
 const open = defineModel<boolean>('open', { required: true })
 const props = defineProps<{ gear?: Gear | null }>()
 const emit = defineEmits<{ saved: [] }>()
+const kinds = useGearKinds()
 const stations = useLoad(() => call(shopRoutes.stations, {}))
 const NONE = 'none'
 const blank = () => ({
-  kind: 'cylinder' as GearKind,
+  kind: 'machine' as GearKind,
+  kindId: null as string | null,
   label: '',
   gas: '',
   description: '',
-  everyDays: INSPECT_EVERY_DAYS.cylinder,
+  everyDays: KINDS.machine.everyDays,
   assignedTo: null as string | null,
   shades: '',
   stationId: NONE,
   details: { ...PLAIN_HELMET } as NonNullable<Gear['details']>,
   setKind: 'oxyFuel' as SetKind,
   facts: { ...NOTHING_TOLD } as PartFacts,
+  fields: {} as Facts,
+  parentId: null as string | null,
+  maker: '',
+  model: '',
+  serial: '',
+  inServiceOn: '',
   version: undefined as number | undefined,
 })
 const form = ref(blank())
@@ -44,6 +54,7 @@ watch(open, (now) => {
   form.value = gear
     ? {
         kind: gear.kind,
+        kindId: gear.kindId,
         label: gear.label,
         gas: gear.gas ?? '',
         description: gear.description,
@@ -54,17 +65,38 @@ watch(open, (now) => {
         details: { ...PLAIN_HELMET, ...gear.details },
         setKind: gear.setKind ?? 'oxyFuel',
         facts: { ...NOTHING_TOLD, ...gear.facts },
+        fields: { ...gear.fields },
+        parentId: gear.parentId,
+        maker: gear.maker,
+        model: gear.model,
+        serial: gear.serial,
+        inServiceOn: gear.inServiceOn ?? '',
         version: gear.version,
       }
     : blank()
   void stations.load()
+  void kinds.load()
 })
-watch(
-  () => form.value.kind,
-  (kind) => {
-    if (!props.gear) form.value.everyDays = INSPECT_EVERY_DAYS[kind]
+/** A kind of the trade by its name, one of the shop's own by its identifier. */
+const chosenKind = computed({
+  get: () => form.value.kindId ?? form.value.kind,
+  set: (value: string) => {
+    const own = kinds.ownOf(value)
+    form.value.kind = own ? 'own' : (value as GearKind)
+    form.value.kindId = own?.id ?? null
+    form.value.everyDays = own?.everyDays ?? KINDS[form.value.kind].everyDays
+    form.value.fields = {}
+    form.value.parentId = null
   },
-)
+})
+const kindChoices = computed(() => [
+  ...GEAR_GROUPS.flatMap((group) => {
+    const of = KIND_CHOICES.filter(({ value }) => KINDS[value].group === group)
+    return [{ type: 'label' as const, label: GEAR_GROUP_NAME[group] }, ...of]
+  }),
+  ...(kinds.own.length > 0 ? [{ type: 'label' as const, label: 'Own kinds' }] : []),
+  ...kinds.own.map(({ id, name }) => ({ value: id, label: name })),
+])
 
 /** "10", or "5-8 / 9-13", as printed on the helmet. */
 const ranges = (text: string): [number, number][] =>
@@ -90,10 +122,12 @@ function body(): unknown {
   const stationId = form.value.stationId === NONE ? null : form.value.stationId
   const base = { kind, label, description, everyDays, version: form.value.version }
   if (kind === 'cylinder') return { ...base, gas, stationId }
-  if (kind === 'machine') return { ...base, stationId }
-  if (kind === 'gasSet') return { ...base, stationId, setKind: form.value.setKind }
-  if (kind !== 'helmet') return { ...base, facts: form.value.facts }
-  return { ...base, assignedTo, ranges: ranges(shades), details }
+  const { maker, model, serial, inServiceOn, kindId, fields, parentId } = form.value
+  const made = { ...base, maker, model, serial, ...(inServiceOn && { inServiceOn }) }
+  if (kind === 'gasSet') return { ...made, stationId, setKind: form.value.setKind }
+  if (kind === 'helmet') return { ...made, assignedTo, ranges: ranges(shades), details }
+  if (partKind.value) return { ...made, facts: form.value.facts }
+  return { ...made, ...(kind === 'own' && { kindId }), stationId, fields, parentId }
 }
 const send = (body: GearBody): Promise<unknown> =>
   props.gear
@@ -114,7 +148,13 @@ const stationChoices = computed(() => [
   ...(stations.data.value ?? []).map(({ id, name }) => ({ value: id, label: name })),
 ])
 const partKind = computed(() => PART_KINDS.find((kind) => kind === form.value.kind))
-const hasStation = computed(() => ['cylinder', 'machine', 'gasSet'].includes(form.value.kind))
+const hasStation = computed(() => !partKind.value && form.value.kind !== 'helmet')
+const ownFields = computed(() => kinds.fieldsOf(form.value))
+const fittedTo = computed(() => kinds.fittedToOf(form.value))
+const parentNow = computed(() => {
+  const { parentId: id, parent: label } = props.gear ?? {}
+  return id ? { id, label: label ?? '' } : null
+})
 const SET_KIND_CHOICES = SET_KINDS.map((value) => ({ value, label: SET_KIND_NAME[value] }))
 /** A blank is not counted, which is not the same as none. */
 const spares = computed({
@@ -149,7 +189,9 @@ const POWERS = [
     @done="emit('saved')"
     @changed="form.version = $event"
   >
-    <ChoiceRow v-if="!gear" v-model="form.kind" legend="Kind" :options="KIND_CHOICES" />
+    <UFormField v-if="!gear" label="Kind" name="kind">
+      <USelect v-model="chosenKind" :items="kindChoices" class="w-full" aria-label="Kind" />
+    </UFormField>
     <UFormField label="Label" help="As it is marked in the shop" name="label">
       <UInput v-model="form.label" class="w-full" />
     </UFormField>
@@ -216,6 +258,10 @@ const POWERS = [
       legend="Put together for"
       :options="SET_KIND_CHOICES"
     />
+    <KindFields v-if="ownFields.length > 0" v-model="form.fields" :fields="ownFields" />
+    <UFormField v-if="fittedTo.length > 0" label="Fitted to" name="parentId">
+      <ParentPicker v-model="form.parentId" :kinds="fittedTo" :known="parentNow" />
+    </UFormField>
     <UFormField v-if="hasStation" label="Stands at">
       <USelect
         v-model="form.stationId"
@@ -227,7 +273,24 @@ const POWERS = [
     <UFormField label="Description" name="description">
       <UInput v-model="form.description" class="w-full" />
     </UFormField>
-    <UFormField label="Inspect every, days" name="everyDays">
+    <details v-if="form.kind !== 'cylinder'">
+      <summary class="cursor-pointer font-semibold py-1">Maker and service</summary>
+      <div class="grid grid-cols-2 gap-4 pt-2">
+        <UFormField label="Maker" name="maker">
+          <UInput v-model="form.maker" class="w-full" />
+        </UFormField>
+        <UFormField label="Model" name="model">
+          <UInput v-model="form.model" class="w-full" />
+        </UFormField>
+        <UFormField label="Serial" name="serial">
+          <UInput v-model="form.serial" class="w-full" />
+        </UFormField>
+        <UFormField label="In service since" help="Blank: from today" name="inServiceOn">
+          <UInput v-model="form.inServiceOn" type="date" class="w-full" />
+        </UFormField>
+      </div>
+    </details>
+    <UFormField label="The look before use counts for, days" name="everyDays">
       <UInput v-model.number="form.everyDays" type="number" min="1" class="w-full" />
     </UFormField>
   </FormDialog>

@@ -4,15 +4,18 @@ import type { Gear } from '#shared/inspection/schema'
 /** Machine and cylinder of the job, with how each stands. */
 const ids = defineModel<string[]>({ required: true })
 const props = defineProps<{ label: string; gear: Gear[]; disabled?: boolean }>()
+/** What is locked out, or has something locked out on it, is not named for work. */
+const isLocked = (gear: Gear): boolean => gear.lockReason !== null || gear.lockedParts.length > 0
 function stands(gear: Gear): string {
-  if (gear.lockReason) return 'LOCKED OUT'
+  if (isLocked(gear)) return 'LOCKED OUT'
   if (gear.due) return 'inspection due'
-  return gear.lastResult === 'fail' ? 'fault on record' : 'passed'
+  return gear.fault ? 'fault on record' : 'passed'
 }
 const options = computed(() =>
   props.gear.map((gear) => ({
     value: gear.id,
     label: `${gear.label} · ${gear.gas ?? gear.description} · ${stands(gear)}`,
+    disabled: isLocked(gear) && !ids.value.includes(gear.id),
   })),
 )
 const chosen = computed(() =>

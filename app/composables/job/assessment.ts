@@ -8,10 +8,12 @@ import { shadeBand } from '#core/shade/search'
 import { assignShade } from '#core/shade/shade'
 import { gasRoutes } from '#shared/gas/routes'
 import type { Gear } from '#shared/inspection/schema'
+import { gearState } from '#shared/inspection/state'
 import type { Job, JobBody } from '#shared/job/schema'
 import { peopleRoutes } from '#shared/people/routes'
 import { call } from '~/composables/api'
 import { useLoad } from '~/composables/load'
+import { useSiteTime } from '~/composables/time'
 import { useSignIn } from '~/stores/sign-in'
 
 const asHelmet = (gear: Gear | null): Helmet | null =>
@@ -90,6 +92,7 @@ export function useJobAssessment(
       ? job.value.findings.filter(isPrivate)
       : [],
   )
+  const { today } = useSiteTime()
   const judged = computed(() =>
     assessJob(draft.value.spec, {
       rules: rules.value,
@@ -99,8 +102,7 @@ export function useJobAssessment(
       airNow: job.value?.airNow ?? [],
       helmet: asHelmet(helmet.value),
       gear: named.value.map((gear) => ({
-        ...gear,
-        name: gear.label,
+        ...gearState(gear, { today: today(), grace: signIn.me!.site.inspection.grace }),
         held: cylinders.value.find(({ id }) => id === gear.id)?.held ?? [],
       })),
       cylinders: cylinders.value,

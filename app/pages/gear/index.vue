@@ -1,11 +1,15 @@
 <script setup lang="ts">
 import type { Level } from '#core/finding/finding'
-import { GEAR_KINDS } from '#core/inspection/checklist.table'
+import { occasionName } from '#core/inspection/occasion'
+import { GEAR_KINDS } from '#core/inspection/kind'
 import { SET_KIND_NAME } from '#core/gas/set/kind'
 import { rangesText } from '#core/shade/helmet'
 import { inspectionRoutes } from '#shared/inspection/routes'
 import type { Gear } from '#shared/inspection/schema'
-import { KIND_CHOICES, KIND_WORDS } from '~/components/inspection/gear-words'
+import { gearState } from '#shared/inspection/state'
+import { judgeGear } from '#core/inspection/gear'
+import { dueState } from '#core/inspection/schedule'
+import { KIND_CHOICES, kindWord } from '~/components/inspection/gear-words'
 import { call } from '~/composables/api'
 import { useAddress, useList } from '~/composables/list'
 import { useSiteTime } from '~/composables/time'
@@ -15,7 +19,7 @@ import { useShift } from '~/stores/shift'
 useHead({ title: 'Gas and gear · Zonaris' })
 const signIn = useSignIn()
 const shift = useShift()
-const { when } = useSiteTime()
+const { when, today } = useSiteTime()
 const EVERY = 'every'
 const kind = useAddress().choice('kind', [EVERY, ...GEAR_KINDS])
 const gear = useList({
@@ -29,7 +33,11 @@ const gear = useList({
 const adding = ref(false)
 const reload = (): Promise<unknown> => Promise.all([gear.load(), shift.load()])
 
-const KINDS = [{ value: EVERY, label: 'All kinds' }, ...KIND_CHOICES]
+const KINDS = [
+  { value: EVERY, label: 'All kinds' },
+  ...KIND_CHOICES,
+  { value: 'own', label: 'Own kinds' },
+]
 const COLUMNS = [
   { id: 'label', header: 'Gear', title: true },
   { id: 'what', header: 'What' },
@@ -42,17 +50,31 @@ const DUE_SHOWN = 24
 
 function standOf(row: Gear): { level: Level; says: string } {
   if (row.lockReason) return { level: 'stop', says: `Locked out: ${row.lockReason}` }
-  if (row.daysSince === null) return { level: 'unknown', says: 'Never inspected' }
-  if (row.due) return { level: 'unknown', says: `Due: ${row.daysSince} days since the last` }
-  if (row.lastResult === 'fail') return { level: 'caution', says: 'Fault on record' }
+  const [part] = row.lockedParts
+  if (part) return { level: 'stop', says: `${part.name} on it is locked out: ${part.reason}` }
+  const finding = judgeGear(gearState(row, scope.value))
+  if (row.event || row.daysSince === null) return { level: 'unknown', says: finding.sentence }
+  if (row.due) return { level: 'unknown', says: dueText(row) }
+  if (finding.level !== 'clear') return { level: finding.level, says: finding.sentence }
   return { level: 'clear', says: 'Passed' }
 }
+const scope = computed(() => ({
+  today: today(),
+  grace: signIn.me?.site.inspection.grace ?? {},
+}))
+/** Which of its looks are due. */
+const dueText = (row: Gear): string =>
+  `Due: ${row.looks
+    .filter((look) => dueState(look, scope.value.today, scope.value.grace) === 'due')
+    .map((look) => occasionName(look.occasion, row.everyDays).toLowerCase())
+    .join(', ')}`
 const whatOf = (row: Gear): string =>
   [
-    row.kind !== 'cylinder' && row.kind !== 'machine' && KIND_WORDS[row.kind],
+    row.kind !== 'cylinder' && (row.kind === 'own' ? row.kindName : kindWord(row.kind)),
     row.gas,
     row.setKind && SET_KIND_NAME[row.setKind],
     row.set && `on ${row.set}`,
+    row.parent && `on ${row.parent}`,
     row.description,
     row.ranges && rangesText(row.ranges),
     row.assignedTo,
@@ -69,7 +91,7 @@ const whatOf = (row: Gear): string =>
     :list="gear"
     :columns="COLUMNS"
     none="No gear yet."
-    none-help="Add cylinders, machines, helmets and gas sets; each gets its checklist."
+    none-help="Add cylinders, machines, leads, helmets and all else that is looked at; each gets its checklists."
     no-match="Nothing matches."
   >
     <template #actions>
@@ -78,6 +100,12 @@ const whatOf = (row: Gear): string =>
       </UButton>
       <UButton to="/gear/set" variant="outline" color="neutral" icon="i-lucide-plug-zap">
         Gas set
+      </UButton>
+      <UButton to="/gear/due" variant="outline" color="neutral" icon="i-lucide-list-checks">
+        Due
+      </UButton>
+      <UButton to="/gear/kinds" variant="outline" color="neutral" icon="i-lucide-clipboard-list">
+        Checklists
       </UButton>
       <LabelPrint of="gear" title="Labels" />
       <UButton v-if="signIn.may('lead', 'instructor')" icon="i-lucide-plus" @click="adding = true">
@@ -99,14 +127,16 @@ const whatOf = (row: Gear): string =>
           </ul>
         </section>
         <section class="panel edge edge-unknown p-4">
-          <h2>Due today: {{ shift.shift.dueCount }}</h2>
+          <h2>
+            <NuxtLink class="link" to="/gear/due">Due today: {{ shift.shift.dueCount }}</NuxtLink>
+          </h2>
           <p class="mt-2 flex flex-wrap gap-2">
             <UButton
               v-for="one in shift.shift.due.slice(0, DUE_SHOWN)"
-              :key="one.id"
+              :key="`${one.id} ${one.occasion}`"
               variant="outline"
               color="neutral"
-              :to="`/gear/${one.kind}/${one.id}`"
+              :to="`/gear/look/${one.kind}/${one.id}?look=${one.occasion}`"
             >
               {{ one.label }}
             </UButton>

@@ -1,5 +1,5 @@
 import { createHash, randomUUID } from 'node:crypto'
-import { INSPECT_EVERY_DAYS } from '#core/inspection/checklist.table'
+import { KINDS } from '#core/inspection/kinds.table'
 import {
   cylindersByLabel,
   holdCylinder,
@@ -9,14 +9,14 @@ import {
   type KnownLabel,
 } from '#server/db/cylinder'
 import { findGasStore } from '#server/db/gas-store'
-import { insertGear } from '#server/db/gear'
 import { inOrganisation, type Db } from '#server/db/pool'
 import { conflict, fieldError } from '#server/errors'
 import { inPool } from '#server/heavy/pool'
 import type { z } from 'zod'
 import type { deliveryBody, DeliveryPreview } from '#shared/gas/delivery'
 import { record, type Actor } from '../actor'
-import { scopeOf } from '../shop/shop'
+import { putInService } from '../inspection/gear'
+import { scopeOf, type ShopScope } from '../shop/shop'
 import type { DeliveryFile, DeliveryRow } from './delivery-file'
 
 type Row = DeliveryPreview['rows'][number]
@@ -58,8 +58,8 @@ export async function takeDelivery(
       )
     if (preview.counts.broken > 0)
       throw fieldError('csv', `${preview.counts.broken} rows are broken. Nothing was taken over.`)
-    const { today } = await scopeOf(db, actor)
-    for (const one of planned) await arrive(db, actor, one, body.storeId, today)
+    const scope = await scopeOf(db, actor)
+    for (const one of planned) await arrive(db, actor, one, body.storeId, scope)
     await record(db, actor, 'cylinders_delivered', 'gas_store', body.storeId, preview.counts)
     return { ...preview, applied: true }
   })
@@ -120,25 +120,11 @@ async function arrive(
   actor: Actor,
   { known, from }: Planned,
   storeId: string,
-  today: string,
+  scope: ShopScope,
 ): Promise<void> {
-  const id = known ?? randomUUID()
+  const id = known ?? (await addCylinder(db, actor, scope, from))
   if (known) await holdCylinder(db, known)
-  else {
-    await insertGear(db, {
-      kind: 'cylinder',
-      label: from.label,
-      gas: from.gas,
-      description: '',
-      everyDays: INSPECT_EVERY_DAYS.cylinder,
-      stationId: null,
-      id,
-      organisation: actor.organisation,
-      site: actor.site,
-      rehearsal: actor.rehearsal,
-    })
-    await updateCylinder(db, id, from.details!, null)
-  }
+  const { today } = scope
   const to = { state: 'full' as const, storeId, stationId: null, setId: null }
   await insertCylinderEvent(db, {
     id: randomUUID(),
@@ -152,4 +138,22 @@ async function arrive(
     rehearsal: actor.rehearsal,
   })
   await setPlace(db, id, { ...to, capped: null, chained: null, today, arrivedOn: today })
+}
+
+async function addCylinder(
+  db: Db,
+  actor: Actor,
+  scope: ShopScope,
+  from: DeliveryRow,
+): Promise<string> {
+  const id = await putInService(db, actor, scope, {
+    kind: 'cylinder',
+    label: from.label,
+    gas: from.gas,
+    description: '',
+    everyDays: KINDS.cylinder.everyDays,
+    stationId: null,
+  })
+  await updateCylinder(db, id, from.details!, null)
+  return id
 }

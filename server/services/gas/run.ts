@@ -1,7 +1,7 @@
 import { judgeReading, nextStep, outcomeOf, type StepAnswer } from '#core/gas/set/run'
 import { sequenceOf, tasksOf } from '#core/gas/set/sequence'
 import { TASK_NAME, type Step, type Task } from '#core/gas/set/step'
-import { holdGear, setLock } from '#server/db/gear'
+import { holdGear, setLock } from '#server/db/gear-write'
 import {
   answersOf,
   endRun,
@@ -198,7 +198,7 @@ async function lockOut(db: Db, actor: Actor, run: RunRow, step: Step, note: stri
   const reason = `${TASK_NAME[run.task]}, ${step.text.replace(/\.$/, '')}: ${note.replace(/\.$/, '')}`
   await endRun(db, run.id, { at: actor.now, result: 'failed' })
   await holdGear(db, 'gasSet', run.set_id)
-  await setLock(db, 'gasSet', run.set_id, { reason, at: actor.now })
+  await setLock(db, 'gasSet', run.set_id, { reason, at: actor.now, occasion: 'beforeUse' })
   // Whatever was found tight before counts no longer.
   await markSetChanged(db, [run.set_id], actor.now)
   await record(db, actor, 'locked_out', 'gasSet', run.set_id, { label: run.set_label, reason })

@@ -7,15 +7,17 @@ import type { RunFacts } from '#core/gas/set/run'
 import { tasksOf, type SetShape } from '#core/gas/set/sequence'
 import { judgeGear } from '#core/inspection/gear'
 import { cylindersOfSets, type CylinderRow } from '#server/db/cylinder'
-import { gearById, holdGear, partsOfSets } from '#server/db/gear'
+import { gearById, partsOfSets } from '#server/db/gear'
+import { holdGear } from '#server/db/gear-write'
 import { holdParts, markSetChanged, putPart, runsOf, tightSince } from '#server/db/gas-set'
 import { inOrganisation, type Db } from '#server/db/pool'
 import { findStation } from '#server/db/station'
 import { conflict, fieldError, notFound } from '#server/errors'
 import type { GasSet, SetPartsBody } from '#shared/gas/set-schema'
 import type { Gear } from '#shared/inspection/schema'
+import { gearState } from '#shared/inspection/state'
 import { record, type Actor } from '../actor'
-import { gearState } from '../inspection/inspection'
+import { refuseLocked } from '../inspection/lock'
 import { scopeOf, type ShopScope } from '../shop/shop'
 import { asCylinder } from './cylinder'
 
@@ -56,6 +58,7 @@ export async function loadSets(
     sets.map((gear) => [
       gear.id,
       loaded(
+        scope,
         gear,
         parts.filter(({ setId }) => setId === gear.id),
         cylinders.filter(({ set_id }) => set_id === gear.id),
@@ -72,10 +75,14 @@ function findingsOfCylinder(
   scope: ShopScope,
 ): Finding[] {
   const gear = inspected.find(({ id }) => id === row.id)!
-  return [judgeGear(gearState(gear)), ...heldBack(row.label, row.state, asCylinder(row, scope))]
+  return [
+    judgeGear(gearState(gear, scope)),
+    ...heldBack(row.label, row.state, asCylinder(row, scope)),
+  ]
 }
 
 function loaded(
+  scope: ShopScope,
   gear: Gear,
   parts: Gear[],
   cylinders: CylinderRow[],
@@ -90,7 +97,7 @@ function loaded(
       label: part.label,
       line: part.line,
       facts: part.facts!,
-      inspected: judgeGear(gearState(part)),
+      inspected: judgeGear(gearState(part, scope)),
     })),
     tightAt: tight?.getTime() ?? null,
     changedAt: gear.setChangedAt === null ? null : Date.parse(gear.setChangedAt),
@@ -102,7 +109,11 @@ function loaded(
     cylinders,
     state,
     ofCylinders,
-    findings: [judgeGear(gearState(gear)), ...judgeSet(state), ...[...ofCylinders.values()].flat()],
+    findings: [
+      judgeGear(gearState(gear, scope)),
+      ...judgeSet(state),
+      ...[...ofCylinders.values()].flat(),
+    ],
   }
 }
 
@@ -238,8 +249,7 @@ function requireFree(
   if (!part || part.facts === null) throw fieldError(`parts.${i}.id`, 'There is no such part.')
   if (part.setId !== null && part.setId !== set)
     throw fieldError(`parts.${i}.id`, `${part.label} is on ${part.set}: take it off there first.`)
-  if (part.setId !== set && part.lockReason !== null)
-    throw fieldError(`parts.${i}.id`, `${part.label} is locked out: ${part.lockReason}.`)
+  if (part.setId !== set) refuseLocked([part], 'Put it on a gas set', `parts.${i}.id`)
   if (line === null && part.kind !== 'torch')
     throw fieldError(`parts.${i}.line`, `Say on which line ${part.label} is.`)
 }

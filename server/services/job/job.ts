@@ -12,16 +12,17 @@ import {
   type JobListRow,
   type JobRow,
 } from '#server/db/job'
-import { findGear, gearOfJob } from '#server/db/gear'
+import { findGear, gearById, gearOfJob } from '#server/db/gear'
 import { renewDraft } from '#server/db/permit'
 import type { Page, PageQuery } from '#server/db/page'
 import { inOrganisation, type Db } from '#server/db/pool'
 import { nextNumber } from '#server/db/site'
 import { conflict, notFound } from '#server/errors'
 import type { Job, JobBody } from '#shared/job/schema'
+import { gearState } from '#shared/inspection/state'
 import { record, type Actor } from '../actor'
 import { cylindersForWork } from '../gas/hold'
-import { gearState } from '../inspection/inspection'
+import { refuseLocked } from '../inspection/lock'
 import { eyesOf } from '../people/record'
 import { shownTo } from '../privacy'
 import { scopeOf } from '../shop/shop'
@@ -82,8 +83,11 @@ export async function findingsOfJob(
   const named = await gearOfJob(db, scope, row.id)
   const ids = named.flatMap(({ kind, id }) => (kind === 'cylinder' ? [id] : []))
   const cylinders = await cylindersForWork(db, scope, ids)
-  const gear = named.map((one) => ({ ...gearState(one), held: cylinders.get(one.id)?.held ?? [] }))
-  const worn = helmet?.lockReason ? [gearState(helmet)] : []
+  const gear = named.map((one) => ({
+    ...gearState(one, scope),
+    held: cylinders.get(one.id)?.held ?? [],
+  }))
+  const worn = helmet?.lockReason ? [gearState(helmet, scope)] : []
   const eyes = row.welder_id
     ? ((await eyesOf(db, [row.welder_id], row.spec)).get(row.welder_id) ?? null)
     : null
@@ -108,6 +112,7 @@ async function makeJob(
   body: JobBody,
   details: object,
 ): Promise<{ id: string }> {
+  await refuseLockedGear(db, actor, body, null)
   const id = randomUUID()
   const number = await nextNumber(db, actor.organisation, actor.site, 'job')
   await insertJob(
@@ -130,13 +135,15 @@ async function makeJob(
 export function changeJob(actor: Actor, id: string, body: JobBody): Promise<void> {
   return inOrganisation(actor.organisation, async (db) => {
     await holdJob(db, id)
-    if (!(await findJob(db, id))) throw notFound('job')
+    const before = await findJob(db, id)
+    if (!before) throw notFound('job')
     const open = await openPermitOf(db, id)
     if (open && open.state !== 'draft')
       throw conflict(
         `Permit ${open.number} is open on this job. Copy the job to change it.`,
         'permit_open',
       )
+    await refuseLockedGear(db, actor, body, before)
     if (!(await updateJob(db, actor.organisation, id, body, actor.now)))
       throw conflict(
         'Someone else changed this job meanwhile. Load it again; your entries are kept here.',
@@ -145,6 +152,21 @@ export function changeJob(actor: Actor, id: string, body: JobBody): Promise<void
     await renewDraft(db, id)
     await record(db, actor, 'job_changed', 'job', id, { title: body.title })
   })
+}
+
+/** Gear that is locked out is not named for a job; what was named before it was locked stays, and stops the job. */
+async function refuseLockedGear(
+  db: Db,
+  actor: Actor,
+  body: JobBody,
+  before: JobRow | null,
+): Promise<void> {
+  const had = before ? [...before.gear_ids, before.helmet_id] : []
+  const named = [...body.gearIds, ...(body.helmetId ? [body.helmetId] : [])]
+  const added = named.filter((id) => !had.includes(id))
+  if (added.length === 0) return
+  const gear = await gearById(db, await scopeOf(db, actor), added)
+  refuseLocked(gear, `Name it for the job "${body.title}"`, 'gearIds')
 }
 
 /** A copy starts unproved: the hood has to be felt again, and a sampling result stays with its job. */

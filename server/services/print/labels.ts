@@ -1,5 +1,5 @@
 import type { Content } from 'pdfmake/interfaces'
-import { GEAR_KIND_NAME, type GearKind } from '#core/inspection/checklist.table'
+import type { GearKind } from '#core/inspection/kind'
 import { allGear } from '#server/db/gear'
 import { findMe } from '#server/db/person'
 import { inOrganisation, type Db } from '#server/db/pool'
@@ -133,7 +133,7 @@ async function labelsOf(
     return (await allGear(db, scope, kind ?? null)).map((gear) => ({
       code: gear.label,
       name: gear.gas ?? gear.description,
-      note: GEAR_KIND_NAME[gear.kind],
+      note: gear.kindName,
       address: scan(gear.label),
     }))
   return (await listStations(db, actor.site)).map((station) => ({

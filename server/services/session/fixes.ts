@@ -7,7 +7,7 @@ import { assignShade } from '#core/shade/shade'
 import { nearestHelmet } from '#core/shade/helmet'
 import type { Gear } from '#shared/inspection/schema'
 import type { Fix } from '#shared/session/schema'
-import { gearState } from '../inspection/inspection'
+import { gearState } from '#shared/inspection/state'
 import type { LoadedSession } from './load'
 
 /** What the shop has free for those who lack something; worked out once a session. */
@@ -17,7 +17,10 @@ export interface Free {
   stations: { id: string; name: string }[]
 }
 
-const fit = (gear: Gear): boolean => !blocks(judgeGear(gearState(gear)))
+const fitFor =
+  (loaded: LoadedSession) =>
+  (gear: Gear): boolean =>
+    !blocks(judgeGear(gearState(gear, loaded)))
 
 export function freeOf(loaded: LoadedSession): Free {
   const here = loaded.members.filter(({ row }) => row.presence !== 'absent').map(({ row }) => row)
@@ -28,6 +31,7 @@ export function freeOf(loaded: LoadedSession): Free {
   const used = new Set(here.map((row) => row.machine_id))
   const taken = new Set(here.map((row) => row.station_id))
   const gear = [...loaded.gear.values()]
+  const fit = fitFor(loaded)
   return {
     // A helmet of someone in the session stays theirs; those of people who are not here may be lent.
     helmets: gear.filter(

@@ -1,3 +1,4 @@
+import type { Grace } from '#core/inspection/schedule'
 import type { ShopRules } from '#core/assessment/assess'
 import { hoodedWhenShared } from '#core/ventilation/hood'
 import type { JobSpec } from '#core/job/job'
@@ -24,11 +25,11 @@ import { notFound } from '#server/errors'
 import type { Gear } from '#shared/inspection/schema'
 import type { Station } from '#shared/shop/schema'
 import type { Stock } from '#shared/stock/schema'
+import { gearState } from '#shared/inspection/state'
 import type { Actor } from '../actor'
 import { ofHood, stationFindings, toAlarmFinding } from '../air/state'
 import { cylindersForWork, sparesOf, type CylinderForWork, type SpareCylinder } from '../gas/hold'
 import { suppliesOf } from '../gas/supplies'
-import { gearState } from '../inspection/inspection'
 import { scopeOf } from '../shop/shop'
 
 /** A session with everything that its readiness depends on, read once for all its people. */
@@ -37,6 +38,7 @@ export interface LoadedSession {
   today: string
   rules: ShopRules
   members: { row: MemberDetail; member: Member }[]
+  grace: Grace
   stations: Map<string, Station>
   gear: Map<string, Gear>
   proofs: Map<string, boolean>
@@ -111,11 +113,11 @@ export async function loadSession(db: Db, actor: Actor, id: string): Promise<Loa
         ...lent,
       ]),
       helmet: helmet?.ranges
-        ? { name: helmet.label, ranges: helmet.ranges, gear: gearState(helmet) }
+        ? { name: helmet.label, ranges: helmet.ranges, gear: gearState(helmet, scope) }
         : null,
-      machine: machine && gearState(machine),
+      machine: machine && gearState(machine, scope),
       cylinder: cylinder && {
-        ...gearState(cylinder),
+        ...gearState(cylinder, scope),
         held: cylinders.get(cylinder.id)?.held ?? [],
       },
     }
@@ -133,6 +135,7 @@ export async function loadSession(db: Db, actor: Actor, id: string): Promise<Loa
     session,
     spares: await sparesOf(db, scope, [...gases]),
     today: scope.today,
+    grace: scope.grace,
     rules: scope.rules,
     members,
     stations,

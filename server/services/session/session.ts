@@ -1,14 +1,20 @@
 import { randomUUID } from 'node:crypto'
-import { CHECKLISTS, type GearKind } from '#core/inspection/checklist.table'
-import { judgeInspection } from '#core/inspection/inspection'
-import { findGear, holdGear, insertInspection } from '#server/db/gear'
+import { judgeInspection, type LineResult } from '#core/inspection/inspection'
+import type { ChecklistLine } from '#core/inspection/line'
+import { checklistChanges } from '#server/db/checklist'
+import { findGear } from '#server/db/gear'
+import { holdGear } from '#server/db/gear-write'
+import { insertInspection } from '#server/db/inspection'
 import { peopleOfCourse } from '#server/db/person'
 import { inOrganisation } from '#server/db/pool'
 import { findSession, insertSession, membersOf, putMembers } from '#server/db/session'
-import { conflict, notFound } from '#server/errors'
+import { fieldError, notFound } from '#server/errors'
 import type { z } from 'zod'
 import type { checkAllBody, Session, sessionBody } from '#shared/session/schema'
 import { record, type Actor } from '../actor'
+import { checklistFor } from '../inspection/checklist'
+import { refuseLocked } from '../inspection/lock'
+import { lookWasDone } from '../inspection/look'
 import { scopeOf } from '../shop/shop'
 import { addPeople } from './changes/members'
 import { sessionNow } from './read'
@@ -88,16 +94,17 @@ export function checkAll(
   return inOrganisation(actor.organisation, async (db) => {
     if (!(await findSession(db, id))) throw notFound('session')
     const scope = await scopeOf(db, actor)
-    const { lines } = judgeInspection(body.kind, passed(body.kind))
+    const occasion = 'beforeUse'
+    const checklist = await checklistFor(db, actor, { kind: body.kind, kindId: null, occasion })
+    const { lines } = judgeInspection(checklist.lines, passed(checklist.lines))
+    const changes = await checklistChanges(db, actor.site)
     for (const gearId of [...new Set(body.gear)].sort()) {
       await holdGear(db, body.kind, gearId)
       const gear = await findGear(db, scope, body.kind, gearId)
       if (!gear) throw notFound(body.kind)
-      if (gear.lockReason)
-        throw conflict(
-          `${gear.label} is locked out: ${gear.lockReason}. It is unlocked on its own page, after the repair.`,
-          'locked',
-        )
+      refuseLocked([gear], 'Check it together with others', 'gear')
+      if (gear.event !== null)
+        throw fieldError('gear', `${gear.label} needs its look after an event, on its own page.`)
       await insertInspection(db, {
         id: randomUUID(),
         organisation: actor.organisation,
@@ -105,12 +112,17 @@ export function checkAll(
         gear: gearId,
         person: actor.person,
         at: actor.now,
+        occasion,
+        version: checklist.version,
         result: 'pass',
+        lockReason: null,
         lines,
         repairNote: null,
         rehearsal: actor.rehearsal,
         session: id,
       })
+      const done = { occasion, on: scope.today, at: actor.now, result: 'pass', changes } as const
+      await lookWasDone(db, actor, scope, gear, done)
     }
     await record(db, actor, 'checked_together', 'session', id, {
       kind: body.kind,
@@ -120,9 +132,7 @@ export function checkAll(
   })
 }
 
-const passed = (kind: GearKind) =>
-  CHECKLISTS[kind].map((line) =>
-    line.measure
-      ? { id: line.id, mark: 'na' as const, note: NOT_MEASURED }
-      : { id: line.id, mark: 'pass' as const },
+const passed = (lines: readonly ChecklistLine[]): LineResult[] =>
+  lines.map((line) =>
+    line.measure ? { id: line.id, mark: 'na', note: NOT_MEASURED } : { id: line.id, mark: 'pass' },
   )

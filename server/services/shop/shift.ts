@@ -3,7 +3,8 @@ import { REMIND_DAYS } from '#core/people/reminders'
 import { fitTestUntil } from '#core/respirator/fit'
 import { countdown } from '#core/firewatch/countdown'
 import { permitState } from '#core/permit/lifecycle'
-import { dueGear, lockedGear } from '#server/db/gear'
+import { lockedGear } from '#server/db/gear'
+import { countDue, dueLooks } from '#server/db/look'
 import { roundsOf, runningPermits, type PermitDbRow } from '#server/db/permit'
 import { expiringPeople, type Expiring } from '#server/db/person'
 import { openAlarms } from '#server/db/monitor'
@@ -18,13 +19,15 @@ import { mayKnow } from '../privacy'
 import { scopeOf } from './shop'
 
 const DUE_SHOWN = 50
+/** Beyond it the shift bar says that there are more. */
+export const DUE_COUNTED = 999
 
 /** What the shift bar shows, in one read. */
 export async function readShift(actor: Actor): Promise<Shift> {
   const clock = await getClock()
   return inOrganisation(actor.organisation, async (db) => {
     const scope = await scopeOf(db, actor)
-    const due = await dueGear(db, scope, DUE_SHOWN)
+    const due = await dueLooks(db, actor.site, scope.today, { most: DUE_SHOWN, offset: 0 })
     return {
       now: actor.now.toISOString(),
       factor: clock.factor,
@@ -38,13 +41,15 @@ export async function readShift(actor: Actor): Promise<Shift> {
         label: gear.label,
         reason: gear.lockReason!,
       })),
-      due: due.rows.map((gear) => ({
-        id: gear.id,
-        kind: gear.kind,
-        label: gear.label,
-        daysSince: gear.daysSince,
+      due: due.map((look) => ({
+        id: look.item_id,
+        kind: look.kind,
+        label: look.label,
+        occasion: look.occasion,
+        everyDays: look.every_days,
+        dueOn: look.due_on,
       })),
-      dueCount: due.total,
+      dueCount: await countDue(db, actor.site, scope.today, DUE_COUNTED),
       expiring: (await expiringPeople(db, actor.site, dayAfter(scope.today, REMIND_DAYS)))
         .filter((person) => mayKnow(actor, person.person_id))
         .flatMap((person) => expiries(person, scope.today)),

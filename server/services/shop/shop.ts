@@ -8,6 +8,7 @@ import { insertStation, listStations, updateStation } from '#server/db/station'
 import type { GearScope } from '#server/db/gear'
 import { fieldError, notFound } from '#server/errors'
 import type { SiteGas } from '#shared/gas/customs'
+import type { InspectionCustoms } from '#shared/inspection/customs'
 import type { siteBody, Station, StationBody } from '#shared/shop/schema'
 import { record, type Actor } from '../actor'
 import { changedMeanwhile } from '../version'
@@ -15,12 +16,13 @@ import { siteDay } from './day'
 
 /** A site, its calendar day now, and the rules it set itself. */
 export interface ShopScope extends GearScope {
-  today: string
   rules: ShopRules
   /** Nobody uses a cylinder past its test date. */
   stopsUntested: boolean
   /** How it handles its gas. */
   gas: SiteGas
+  /** How it handles its inspections. */
+  inspection: InspectionCustoms
 }
 
 /** The site's zone decides what day it is. */
@@ -34,6 +36,8 @@ export async function scopeOf(db: Db, actor: Actor): Promise<ShopScope> {
     today,
     stopsUntested: site.stops_untested,
     gas: site.gas,
+    inspection: site.inspection,
+    grace: site.inspection.grace,
     rules: {
       school: site.shade_school,
       house: await chartInForce(db, actor.site, today),
@@ -68,6 +72,7 @@ const siteAsBody = (row: SiteRow) => ({
   leadFactor: row.lead_factor,
   stopsUntested: row.stops_untested,
   gas: row.gas,
+  inspection: row.inspection,
   shadeSchool: row.shade_school,
   safetyToe: row.safety_toe,
   hardHat: row.hard_hat,

@@ -5,6 +5,7 @@ import { startApp, withOwner, type App } from '../../app'
 import { Person, type Answer } from '../client'
 import { jobBody, makeShop, PASSWORD, personRecord, type Shop } from '../shop.fixture'
 import { USUAL_GAS } from '#shared/gas/customs'
+import { USUAL_INSPECTION } from '#shared/inspection/customs'
 
 let app: App
 let shop: Shop
@@ -120,6 +121,7 @@ describe('two who edit one thing', () => {
       leadFactor: false,
       stopsUntested: false,
       gas: USUAL_GAS,
+      inspection: USUAL_INSPECTION,
       shadeSchool: 'guide',
       safetyToe: false,
       hardHat: false,

@@ -1,17 +1,24 @@
 <script setup lang="ts">
-import { GEAR_KINDS } from '#core/inspection/checklist.table'
+import type { Finding } from '#core/finding/finding'
+import { judgeGearWhole } from '#core/inspection/gear'
+import { GEAR_KINDS } from '#core/inspection/kind'
+import { KINDS } from '#core/inspection/kinds.table'
+import { OCCASIONS, occasionName, type Occasion } from '#core/inspection/occasion'
 import { inspectionRoutes } from '#shared/inspection/routes'
-import { call } from '~/composables/api'
+import { gearState } from '#shared/inspection/state'
+import { addressOf, call } from '~/composables/api'
+import { useAddress } from '~/composables/list'
 import { useLoad } from '~/composables/load'
 import { useSiteTime } from '~/composables/time'
+import { useGearKinds } from '~/stores/gear-kinds'
 import { useSignIn } from '~/stores/sign-in'
-import { KIND_WORDS } from '~/components/inspection/gear-words'
+import { kindWord } from '~/components/inspection/gear-words'
 import { joined } from '~/components/frame/joined'
 
 const route = useRoute()
 const signIn = useSignIn()
 const toast = useToast()
-const { when } = useSiteTime()
+const { when, today } = useSiteTime()
 const kind = GEAR_KINDS.find((name) => name === route.params.kind)
 const { data, failure, load } = useLoad(() =>
   call(inspectionRoutes.gear, { params: { kind: kind!, id: String(route.params.id) } }),
@@ -19,11 +26,25 @@ const { data, failure, load } = useLoad(() =>
 if (kind) onMounted(load)
 else throw createError({ statusCode: 404, fatal: true })
 useHead({ title: () => `${data.value?.gear.label ?? 'Gear'} · Zonaris` })
-const RESULT = {
-  pass: { level: 'clear', text: 'Passed' },
-  fail: { level: 'caution', text: 'Fault, not locked' },
-  locked: { level: 'stop', text: 'Locked out' },
-} as const
+const kinds = useGearKinds()
+onMounted(kinds.load)
+/** The look whose lines are shown below. */
+const looking = useAddress().choice('look', [...OCCASIONS])
+const occasion = computed({
+  get: () => looking.value,
+  set: (value: Occasion) => {
+    looking.value = value
+  },
+})
+const repairing = ref(false)
+const happened = ref(false)
+const using = ref(false)
+const mayInspect = computed(() => signIn.may('lead', 'instructor', 'worker'))
+const useMeasure = computed(() => (kind ? KINDS[kind].use : undefined))
+const hasFacts = computed(() => {
+  const gear = data.value?.gear
+  return gear && gear.kind !== 'cylinder' && (kinds.fieldsOf(gear).length > 0 || gear.maker)
+})
 
 const editing = ref(false)
 const panel = useTemplateRef<{ load: () => Promise<void> }>('panel')
@@ -49,23 +70,24 @@ const helmet = computed(() => {
   return `Shade ${shades}. ${has ? `${has.charAt(0).toUpperCase()}${has.slice(1)}. ` : ''}${gear.assignedTo ? `Worn by ${gear.assignedTo}. ` : 'In the store. '}${details?.marking ? `Marked ${details.marking}.` : ''}`
 })
 
-const unlockSays = computed(() =>
-  signIn.may('lead', 'instructor')
-    ? 'Repair it, then log a full pass with a repair note.'
-    : 'A lead or instructor unlocks it after the repair.',
-)
-const lastSeen = computed(() => {
-  const days = data.value?.gear.daysSince ?? null
-  return days === null ? 'Never inspected.' : `Due: last looked at ${days} days ago.`
+const unlockSays = computed(() => {
+  const { lockOccasion, everyDays } = data.value!.gear
+  const look = occasionName(lockOccasion ?? 'beforeUse', everyDays).toLowerCase()
+  return signIn.may('lead', 'instructor')
+    ? `Repair it, log the repair, then pass this look afresh: ${look}.`
+    : 'A lead or instructor unlocks it after the repair.'
 })
 /** What is in a cylinder, what is on a set, are judged below, so that its inspection says no more than that. */
-const passedSays =
-  kind === 'cylinder' || kind === 'gasSet' ? 'Passed its inspection.' : 'Fit for use.'
-const inUse = computed(() =>
-  data.value?.gear.lastResult === 'fail'
-    ? { level: 'caution' as const, says: 'In use with a fault on record.' }
-    : { level: 'clear' as const, says: passedSays },
-)
+const saysOf = (finding: Finding): string =>
+  finding.level === 'clear' && kind !== 'cylinder' && kind !== 'gasSet'
+    ? `${finding.sentence} Fit for use.`
+    : finding.sentence
+const findings = computed(() => {
+  const gear = data.value?.gear
+  if (!gear) return []
+  const grace = signIn.me?.site.inspection.grace ?? {}
+  return judgeGearWhole(gearState(gear, { today: today(), grace }))
+})
 function loggedSays(result: string): string {
   if (result === 'locked') return 'Locked out'
   if (result === 'fail') return 'Logged, with a fault'
@@ -79,11 +101,15 @@ async function logged(result: string): Promise<void> {
   })
 }
 const heading = computed(() => {
-  const { kind, gas, description } = data.value!.gear
-  return description
-    ? `${joined(KIND_WORDS[kind], gas)}. ${description}`
-    : joined(KIND_WORDS[kind], gas)
+  const { kind, kindName, gas, description, station } = data.value!.gear
+  const name = kind === 'own' ? kindName : kindWord(kind)
+  const what = joined(name, gas, station && kind !== 'cylinder' && `at ${station}`)
+  return description ? `${what}. ${description}` : what
 })
+const partLevel = (part: { lockReason: string | null; due: boolean }) => {
+  if (part.lockReason) return 'stop'
+  return part.due ? 'unknown' : 'clear'
+}
 </script>
 
 <template>
@@ -106,13 +132,13 @@ const heading = computed(() => {
         Change
       </UButton>
     </header>
-    <p
+    <section
       v-if="data.gear.lockReason"
       class="panel edge edge-stop p-4"
       role="status"
       data-testid="lock"
     >
-      <span class="flex gap-3">
+      <p class="flex gap-3">
         <FindingMark level="stop" :size="28" />
         <span>
           <span class="font-bold text-lg block">
@@ -123,60 +149,132 @@ const heading = computed(() => {
             {{ unlockSays }}
           </span>
         </span>
-      </span>
-    </p>
-    <p v-else-if="data.gear.due" class="panel edge edge-unknown p-4 flex gap-3">
-      <FindingMark level="unknown" :size="26" />
-      <span class="font-semibold">{{ lastSeen }} Unknown until someone looks.</span>
-    </p>
-    <p v-else class="panel edge edge-clear p-4 flex gap-3">
-      <FindingMark :level="inUse.level" :size="26" />
-      <span class="font-semibold">
-        {{ inUse.says }}
-        Looked at {{ when(data.gear.lastAt) }}.
-      </span>
-    </p>
+      </p>
+      <div class="flex flex-wrap gap-3 mt-3">
+        <UButton
+          icon="i-lucide-tag"
+          variant="outline"
+          color="neutral"
+          target="_blank"
+          external
+          :to="addressOf(inspectionRoutes.gearTag, { kind, id: data.gear.id })"
+        >
+          Tag as PDF
+        </UButton>
+        <UButton v-if="mayInspect" icon="i-lucide-wrench" @click="repairing = true">
+          Log the repair
+        </UButton>
+      </div>
+    </section>
+    <ul v-else class="space-y-2">
+      <li
+        v-for="finding in findings"
+        :key="finding.sentence"
+        class="panel edge p-4 flex gap-3"
+        :class="`edge-${finding.level}`"
+      >
+        <FindingMark :level="finding.level" :size="26" />
+        <span>
+          <span class="font-semibold block">{{ saysOf(finding) }}</span>
+          <span v-if="finding.remedy" class="muted">{{ finding.remedy }}</span>
+        </span>
+      </li>
+    </ul>
     <CylinderPanel v-if="kind === 'cylinder'" :id="data.gear.id" ref="panel" />
     <SetPanel v-else-if="kind === 'gasSet'" :id="data.gear.id" ref="panel" @changed="load" />
     <PartPanel v-else-if="data.gear.facts" :gear="data.gear" />
     <div class="grid grid-cols-1 lg:grid-cols-[minmax(0,3fr)_minmax(0,2fr)] gap-6 items-start">
-      <section v-if="signIn.may('lead', 'instructor', 'worker')" class="panel p-4 sm:p-6">
-        <h2 class="mb-2">Inspect</h2>
-        <ChecklistForm :key="data.gear.id" :gear="data.gear" @logged="logged" />
-      </section>
-      <section class="panel p-4 sm:p-6">
-        <h2 class="mb-3">Record</h2>
-        <p v-if="data.inspections.length === 0" class="muted">No inspection yet.</p>
-        <ol class="space-y-3">
-          <li
-            v-for="entry in data.inspections"
-            :key="entry.id"
-            class="border-b border-(--rule) pb-2"
-          >
-            <p class="flex items-center gap-2">
-              <FindingMark :level="RESULT[entry.result].level" />
-              <span class="font-semibold">{{ RESULT[entry.result].text }}</span>
-              <span class="muted ml-auto">{{ when(entry.at) }}</span>
-            </p>
-            <p class="muted">
-              {{ joined(entry.person, entry.rehearsal && 'rehearsal') }}
-            </p>
-            <p
-              v-for="line in entry.lines.filter((line) => line.mark === 'fail')"
-              :key="line.id"
-              class="text-sm"
+      <div class="space-y-6">
+        <section class="panel p-4 sm:p-6">
+          <div class="flex flex-wrap items-center gap-3 mb-2">
+            <h2 class="grow">Looks</h2>
+            <UButton
+              v-if="mayInspect && useMeasure"
+              variant="ghost"
+              color="neutral"
+              icon="i-lucide-gauge"
+              @click="using = true"
             >
-              {{ line.name }}: {{ line.because ?? line.note }}
-            </p>
-            <p v-if="entry.repairNote" class="text-sm">
-              <span class="font-semibold">Repair:</span>
-              {{ entry.repairNote }}
-            </p>
-          </li>
-        </ol>
-      </section>
+              Log use
+            </UButton>
+            <UButton
+              v-if="mayInspect && kind !== 'cylinder'"
+              variant="ghost"
+              color="neutral"
+              icon="i-lucide-triangle-alert"
+              @click="happened = true"
+            >
+              Something happened
+            </UButton>
+            <UButton
+              v-if="mayInspect && !data.gear.lockReason"
+              variant="ghost"
+              color="neutral"
+              icon="i-lucide-wrench"
+              @click="repairing = true"
+            >
+              Repair
+            </UButton>
+          </div>
+          <LookList v-model="occasion" :gear="data.gear" :may-inspect="mayInspect" />
+        </section>
+        <section v-if="mayInspect" class="panel p-4 sm:p-6">
+          <h2 class="mb-2">Inspect: {{ occasionName(occasion, data.gear.everyDays) }}</h2>
+          <ChecklistForm
+            v-if="kinds.linesOf(data.gear, occasion).length > 0"
+            :key="`${data.gear.id} ${occasion} ${data.inspections.length}`"
+            :gear="data.gear"
+            :occasion="occasion"
+            @logged="logged"
+          />
+          <p v-else class="muted">There is no such look for this kind of gear.</p>
+        </section>
+      </div>
+      <div class="space-y-6">
+        <section v-if="hasFacts" class="panel p-4 sm:p-6">
+          <h2 class="mb-3">What it is</h2>
+          <GearFacts :gear="data.gear" />
+        </section>
+        <section
+          v-if="data.fitted.length > 0 || data.gear.parentId"
+          class="panel p-4 sm:p-6"
+          aria-labelledby="fitted"
+        >
+          <h2 id="fitted" class="mb-3">Fitted together</h2>
+          <p v-if="data.gear.parentId">
+            On
+            <NuxtLink class="link" :to="`/gear/${data.gear.parentKind}/${data.gear.parentId}`">
+              {{ data.gear.parent }}
+            </NuxtLink>
+          </p>
+          <ul>
+            <li v-for="part in data.fitted" :key="part.id" class="flex gap-2 items-center py-1">
+              <FindingMark :level="partLevel(part)" :size="18" />
+              <NuxtLink class="link" :to="`/gear/${part.kind}/${part.id}`">
+                {{ part.label }}
+              </NuxtLink>
+              <span class="muted">{{ joined(part.kindName, part.lockReason) }}</span>
+            </li>
+          </ul>
+        </section>
+        <section class="panel p-4 sm:p-6">
+          <h2 class="mb-3">Record</h2>
+          <GearRecord :record="data" />
+        </section>
+      </div>
     </div>
   </div>
-  <GearForm v-if="data" v-model:open="editing" :gear="data.gear" @saved="changed" />
+  <template v-if="data">
+    <GearForm v-model:open="editing" :gear="data.gear" @saved="changed" />
+    <RepairForm v-model:open="repairing" :gear="data.gear" @done="load" />
+    <GearEventForm v-model:open="happened" :gear="data.gear" @done="load" />
+    <UseForm
+      v-if="useMeasure"
+      v-model:open="using"
+      :gear="data.gear"
+      :of="useMeasure"
+      @done="load"
+    />
+  </template>
   <p v-if="!data && !failure" class="muted">Reading the gear…</p>
 </template>

@@ -1,5 +1,5 @@
 import { inspectionRoutes } from '#shared/inspection/routes'
 import { route } from '#server/http/route'
-import { readGearList } from '#server/services/inspection/inspection'
+import { readGearList } from '#server/services/inspection/gear'
 
 export default route(inspectionRoutes.gearList, ({ actor, query }) => readGearList(actor, query))

@@ -1,7 +1,8 @@
 import { z } from 'zod'
 import { CONFLICT_IDS } from '#core/ppe/terms'
 import { PRESENCES } from '#core/readiness/terms'
-import { allGear } from '#server/db/gear'
+import { allGear, gearById } from '#server/db/gear'
+import { refuseLocked, whyLocked } from '#server/services/inspection/lock'
 import { findJob } from '#server/db/job'
 import { membersOf, putMembers, removeMembers, type MemberRow } from '#server/db/session'
 import { fieldError } from '#server/errors'
@@ -98,6 +99,7 @@ export const assign = changeKind<ChangeOf<'assign'>, MembersWas>(membersWas, {
   apply: async (context, { people, set }) => {
     if (set.jobId && !(await findJob(context.db, set.jobId)))
       throw fieldError('change.set.jobId', 'There is no such job.')
+    await refuseLockedGear(context, set)
     const own = set.stationId ? (await standing(context))(set.stationId) : {}
     return {
       says: `Set place or work for ${count(people)}`,
@@ -106,6 +108,16 @@ export const assign = changeKind<ChangeOf<'assign'>, MembersWas>(membersWas, {
   },
   undo: putBack,
 })
+
+/** Gear that is locked out is given to nobody. */
+async function refuseLockedGear(
+  { db, scope }: Context,
+  { helmetId, machineId, cylinderId }: ChangeOf<'assign'>['set'],
+): Promise<void> {
+  for (const [path, id] of Object.entries({ helmetId, machineId, cylinderId }))
+    if (id)
+      refuseLocked(await gearById(db, scope, [id]), 'Assign it in a session', `change.set.${path}`)
+}
 
 const assigned = (member: MemberRow, set: ChangeOf<'assign'>['set']): MemberRow => ({
   ...member,
@@ -141,7 +153,8 @@ async function standing({
   const gear = await allGear(db, scope, null)
   return (station) => {
     const at = (kind: 'machine' | 'cylinder'): string | undefined =>
-      gear.find((one) => one.stationId === station && one.kind === kind)?.id
+      gear.find((one) => one.stationId === station && one.kind === kind && whyLocked(one) === null)
+        ?.id
     const machine = at('machine')
     const cylinder = at('cylinder')
     return { ...(machine && { machine_id: machine }), ...(cylinder && { cylinder_id: cylinder }) }

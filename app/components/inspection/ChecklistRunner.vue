@@ -1,0 +1,207 @@
+<script setup lang="ts">
+import { onKeyStroke } from '@vueuse/core'
+import type { Mark } from '#core/inspection/inspection'
+import type { ChecklistLine } from '#core/inspection/line'
+import type { Occasion } from '#core/inspection/occasion'
+import type { Gear } from '#shared/inspection/schema'
+import { spanText } from '~/components/inspection/line-words'
+import { useInspection } from '~/composables/inspection/inspection'
+import { useUnits } from '~/composables/units'
+import { useSignIn } from '~/stores/sign-in'
+
+/** One line of a look a screen, with buttons that a glove hits. It goes on at the line where it was left. */
+const props = defineProps<{ gear: Gear; occasion: Occasion }>()
+const emit = defineEmits<{ logged: [result: string] }>()
+const signIn = useSignIn()
+const units = useUnits()
+const inspection = useInspection(props.gear, props.occasion)
+const { checklist, entries, busy, errors, message, restored } = inspection
+
+const line = computed(() => checklist[entries.value.at] ?? null)
+const entry = computed(() => line.value && entries.value.lines[line.value.id]!)
+/** What is lacking is told once somebody has tried to go on. */
+const lacks = ref<string | null>(null)
+const failing = computed(() => entry.value?.mark === 'fail')
+
+function go(to: number): void {
+  lacks.value = null
+  entries.value.at = Math.max(0, Math.min(checklist.length, to))
+}
+function answer(as: Mark): void {
+  if (!line.value) return
+  inspection.mark(line.value, as)
+  if (as === 'fail') lacks.value = null
+  else next()
+}
+function next(): void {
+  lacks.value = line.value && inspection.wants(line.value)
+  if (!lacks.value) go(entries.value.at + 1)
+}
+const failed = computed(() =>
+  checklist.filter((one) => entries.value.lines[one.id]!.mark === 'fail'),
+)
+const locks = computed(() => failed.value.some((one) => one.critical))
+const open = computed(() => checklist.filter((one) => inspection.wants(one) !== null))
+const unlocks = computed(
+  () =>
+    props.gear.lockReason !== null &&
+    props.gear.lockOccasion === props.occasion &&
+    signIn.may('lead', 'instructor'),
+)
+const says = computed(() => {
+  if (locks.value) return 'Logged, this locks it out.'
+  if (failed.value.length > 0) return 'A fault goes on record; it stays in use.'
+  return 'Everything passes.'
+})
+const level = computed(() => {
+  if (locks.value) return 'stop'
+  return failed.value.length > 0 ? 'caution' : 'clear'
+})
+const markText = (one: ChecklistLine): string => {
+  const { mark, note } = entries.value.lines[one.id]!
+  if (mark === 'fail') return note || 'fails'
+  return mark === 'na' ? 'not applicable' : 'passes'
+}
+
+async function log(): Promise<void> {
+  const result = await inspection.log()
+  if (result) emit('logged', result)
+}
+
+const heading = useTemplateRef<HTMLElement>('heading')
+watch(
+  () => entries.value.at,
+  async () => {
+    await nextTick()
+    heading.value?.focus()
+  },
+)
+const KEYS: Record<string, Mark> = { p: 'pass', f: 'fail', n: 'na' }
+onKeyStroke(Object.keys(KEYS), (event) => {
+  const typing = (event.target as HTMLElement).closest('input, textarea')
+  if (!typing && line.value) answer(KEYS[event.key]!)
+})
+</script>
+
+<template>
+  <section class="space-y-4" :aria-label="`Look at ${gear.label}`">
+    <UProgress
+      :model-value="entries.at"
+      :max="checklist.length"
+      :aria-label="`${entries.at} of ${checklist.length} lines answered`"
+    />
+    <p v-if="restored && entries.at > 0" class="muted" role="status">
+      Kept on this device: it goes on where it was left.
+    </p>
+    <div v-if="line && entry" class="panel p-5 space-y-4 min-h-[62dvh] flex flex-col">
+      <p class="muted flex justify-between">
+        <span>Line {{ entries.at + 1 }} of {{ checklist.length }}: {{ line.name }}</span>
+        <span v-if="line.critical" class="font-bold text-stop">locks out</span>
+      </p>
+      <h2
+        ref="heading"
+        tabindex="-1"
+        class="text-3xl leading-snug font-semibold outline-none"
+        data-testid="line"
+      >
+        {{ line.text }}
+      </h2>
+      <QuantityInput
+        v-if="line.measure"
+        v-model="entry.reading"
+        :unit="line.measure.unit"
+        :label="line.measure.name"
+        :help="spanText(line.measure, units)"
+      />
+      <FaultNote v-if="failing" v-model="entry.note" :line="line" large />
+      <p v-if="lacks" class="text-stop font-semibold" role="alert">{{ lacks }}</p>
+      <div class="grow" />
+      <div class="grid grid-cols-2 gap-3">
+        <template v-if="failing">
+          <UButton block class="min-h-20 text-xl" color="error" @click="next">Go on</UButton>
+          <UButton
+            block
+            class="min-h-20 text-xl"
+            variant="outline"
+            color="neutral"
+            @click="answer('pass')"
+          >
+            It passes
+          </UButton>
+        </template>
+        <template v-else>
+          <UButton block class="min-h-24 text-2xl" icon="i-lucide-check" @click="answer('pass')">
+            Pass
+          </UButton>
+          <UButton
+            block
+            class="min-h-24 text-2xl"
+            variant="outline"
+            color="error"
+            icon="i-lucide-x"
+            @click="answer('fail')"
+          >
+            Fail
+          </UButton>
+          <UButton
+            block
+            class="min-h-14 text-lg col-span-2"
+            variant="soft"
+            color="neutral"
+            @click="answer('na')"
+          >
+            Not applicable
+          </UButton>
+        </template>
+      </div>
+      <div class="flex justify-between items-center gap-3">
+        <UButton
+          variant="ghost"
+          color="neutral"
+          size="xl"
+          icon="i-lucide-arrow-left"
+          :disabled="entries.at === 0"
+          @click="go(entries.at - 1)"
+        >
+          Back
+        </UButton>
+        <p class="muted text-sm text-right">{{ line.source.document }}</p>
+      </div>
+    </div>
+    <div v-else class="panel p-5 space-y-4">
+      <h2 ref="heading" tabindex="-1" class="text-2xl outline-none flex gap-3 items-center">
+        <FindingMark :level="open.length > 0 ? 'unknown' : level" :size="28" />
+        {{ open.length > 0 ? `${open.length} lines are still open.` : says }}
+      </h2>
+      <ol class="space-y-1">
+        <li v-for="(one, i) in checklist" :key="one.id" class="flex gap-2 items-baseline">
+          <UButton variant="link" class="px-0 text-left" @click="go(i)">{{ one.name }}</UButton>
+          <span :class="{ 'text-stop font-semibold': failed.includes(one) }">
+            {{ inspection.wants(one) ?? markText(one) }}
+          </span>
+        </li>
+      </ol>
+      <UFormField
+        v-if="unlocks"
+        label="Repair note"
+        help="What was repaired, if no repair was logged. A full pass then unlocks the gear."
+        :error="errors.repairNote"
+      >
+        <UTextarea v-model="entries.repairNote" :rows="2" class="w-full" />
+      </UFormField>
+      <p v-if="message" role="alert" class="text-stop font-semibold">
+        {{ message }} What you entered is kept on this device.
+      </p>
+      <UButton
+        block
+        class="min-h-20 text-xl"
+        :color="locks ? 'error' : 'primary'"
+        :loading="busy"
+        :disabled="open.length > 0"
+        @click="log"
+      >
+        {{ locks ? 'Log it and lock it out' : 'Log it' }}
+      </UButton>
+    </div>
+  </section>
+</template>

@@ -1,0 +1,40 @@
+import { dayAfter } from '#core/calendar/day'
+import { KINDS } from '#core/inspection/kinds.table'
+import { countDue, dueLooks, type DueRow } from '#server/db/look'
+import { inOrganisation } from '#server/db/pool'
+import { PAGE_SIZE } from '#shared/api/list'
+import type { DueLook } from '#shared/inspection/routes'
+import type { Actor } from '../actor'
+import { scopeOf } from '../shop/shop'
+
+/** Beyond it a list says that there are more. */
+const MOST_COUNTED = 9_999
+
+/** Looks due up to some days from now. */
+export const readDue = (
+  actor: Actor,
+  query: { days: number; page: number },
+): Promise<{ today: string; rows: DueLook[]; total: number; page: number; pages: number }> =>
+  inOrganisation(actor.organisation, async (db) => {
+    const { today } = await scopeOf(db, actor)
+    const until = dayAfter(today, query.days)
+    const total = await countDue(db, actor.site, until, MOST_COUNTED)
+    const rows = await dueLooks(db, actor.site, until, {
+      most: PAGE_SIZE,
+      offset: (query.page - 1) * PAGE_SIZE,
+    })
+    const pages = Math.max(1, Math.ceil(total / PAGE_SIZE))
+    return { today, rows: rows.map(toDueLook), total, page: query.page, pages }
+  })
+
+const toDueLook = (row: DueRow): DueLook => ({
+  id: row.item_id,
+  kind: row.kind,
+  kindName: row.kind_name ?? KINDS[row.kind].name,
+  label: row.label,
+  stationId: row.station_id,
+  station: row.station,
+  occasion: row.occasion,
+  everyDays: row.every_days,
+  dueOn: row.due_on,
+})
