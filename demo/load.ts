@@ -116,7 +116,6 @@ export async function loadDemo(say: (line: string) => void): Promise<boolean> {
     writeHistory(db, actor, await scopeOf(db, actor), stock),
   )
   say(`  ${count} inspections`)
-  await inspectToday(actor, stock)
 
   say('  jobs and permits in every state')
   const stations = await readStations(actor)
@@ -141,7 +140,14 @@ export async function loadDemo(say: (line: string) => void): Promise<boolean> {
       ).id,
     )
   }
-  await makePermits(actor, jobs, people)
+  const look = dailyLook(stock)
+  await makePermits(actor, look, jobs, people)
+  await look(actor)
+  await lookAt(
+    at(5 * MINUTE),
+    stock.filter(({ label }) => label in FAULTS),
+    FAULTS,
+  )
 
   say('  the apprentice bay')
   const apprentices = people.slice(signIns.length, signIns.length + CLASS_SIZE)
@@ -196,23 +202,36 @@ async function fitTogether(actor: Actor): Promise<void> {
   }
 }
 
-/** This morning's round: most items are looked at, three are locked out, some are left for the visitor. */
-async function inspectToday(actor: Actor, stock: readonly Gear[]): Promise<void> {
-  const locked: Record<string, { id: string; note: string }> = {
-    'C-12': { id: 'leak', note: 'Bubbles at the valve stem' },
-    'M-09': { id: 'leads', note: 'Cut to the copper 2 ft from the holder' },
-    'H-15': { id: 'spark', note: 'Does not darken, cell flat' },
-  }
-  const before = new Date(actor.now.getTime() - 5 * MINUTE)
-  // Just after midnight five minutes ago was another day.
-  const sameDay = siteDay(before, SITE.timeZone) === siteDay(actor.now, SITE.timeZone)
-  for (const item of stock) {
-    const left = ['M-11', 'M-14', 'C-20', 'C-31', 'H-22', 'H-27'].includes(item.label)
-    if (!left)
-      await inspectGear({ ...actor, now: sameDay ? before : actor.now }, item.kind, item.id, {
-        occasion: 'beforeUse',
-        lines: filled(item, locked[item.label]),
-      })
+/** Looked at before use: everything passes but what is named; what is left for the visitor is not looked at. */
+async function lookAt(
+  actor: Actor,
+  stock: readonly Gear[],
+  failing: Record<string, { id: string; note: string }> = {},
+): Promise<void> {
+  for (const item of stock)
+    await inspectGear(actor, item.kind, item.id, {
+      occasion: 'beforeUse',
+      lines: filled(item, failing[item.label]),
+    })
+}
+
+const LEFT_FOR_VISITOR = ['M-11', 'M-14', 'C-20', 'C-31', 'H-22', 'H-27']
+/** Three are found locked out. */
+const FAULTS = {
+  'C-12': { id: 'leak', note: 'Bubbles at the valve stem' },
+  'M-09': { id: 'leads', note: 'Cut to the copper 2 ft from the holder' },
+  'H-15': { id: 'spark', note: 'Does not darken, cell flat' },
+}
+
+/** Looks at all gear whenever a new day of the site has begun, as permits of the last hours may lie on both sides of midnight. */
+function dailyLook(stock: readonly Gear[]): (actor: Actor) => Promise<void> {
+  const items = stock.filter(({ label }) => !LEFT_FOR_VISITOR.includes(label))
+  let last = ''
+  return async (actor) => {
+    const day = siteDay(actor.now, SITE.timeZone)
+    if (day === last) return
+    last = day
+    await lookAt(actor, items)
   }
 }
 
@@ -225,6 +244,7 @@ interface Step {
 
 async function makePermits(
   actor: Actor,
+  look: (actor: Actor) => Promise<void>,
   jobs: Map<string, string>,
   people: readonly string[],
 ): Promise<void> {
@@ -236,46 +256,49 @@ async function makePermits(
       (line) => [line.id, line.id === 'container' || line.id === 'ducts' ? 'na' : 'yes'] as const,
     ),
   )
-  const issueAndRun = async (
-    job: string,
-    from: number,
-    hours: number,
-    steps: Step[],
-  ): Promise<void> => {
-    const at = (ago: number): Actor => ({ ...actor, now: new Date(actor.now.getTime() - ago) })
-    const { id } = await draftPermit(at(from), jobs.get(job)!)
-    const draft = await readPermit(at(from), id)
-    await changeDraft(at(from), id, {
-      sweep,
-      operatorId: operator,
-      fireWatchId: fireWatch,
-      validFrom: at(from).now.toISOString(),
-      validTo: new Date(at(from).now.getTime() + hours * HOUR).toISOString(),
-      ruleSet: 'nfpa51b',
-      version: draft.version,
-    })
-    if (steps.length === 0) return
-    await signPermit(at(from), id, { eventId: randomUUID(), as: 'operator', pin: welderIn!.pin })
-    await signPermit(at(from), id, { eventId: randomUUID(), as: 'fire_watch', pin: watchIn!.pin })
-    const pins: Partial<Record<PermitAction, string>> = { issue: leadIn!.pin, close: watchIn!.pin }
-    for (const step of steps) {
-      if (step.round)
-        await logRound(at(step.ago), id, {
-          eventId: randomUUID(),
-          note: step.note,
-          pin: watchIn!.pin,
-        })
-      else
-        await actOnPermit(at(step.ago), id, {
-          eventId: randomUUID(),
-          action: step.action!,
-          note: step.note,
-          pin: pins[step.action!],
-        })
+  const at = (ago: number): Actor => ({ ...actor, now: new Date(actor.now.getTime() - ago) })
+  /** What happened, to be done in the order in which it did. */
+  const story: { ago: number; happens: () => Promise<void> }[] = []
+  const issueAndRun = (job: string, from: number, hours: number, steps: Step[]): void => {
+    let id = ''
+    const draft = async (): Promise<void> => {
+      id = (await draftPermit(at(from), jobs.get(job)!)).id
+      const { version } = await readPermit(at(from), id)
+      await changeDraft(at(from), id, {
+        sweep,
+        operatorId: operator,
+        fireWatchId: fireWatch,
+        validFrom: at(from).now.toISOString(),
+        validTo: new Date(at(from).now.getTime() + hours * HOUR).toISOString(),
+        ruleSet: 'nfpa51b',
+        version,
+      })
+      if (steps.length === 0) return
+      const sign = (as: 'operator' | 'fire_watch', pin: string): Promise<unknown> =>
+        signPermit(at(from), id, { eventId: randomUUID(), as, pin })
+      await sign('operator', welderIn!.pin)
+      await sign('fire_watch', watchIn!.pin)
     }
+    story.push({ ago: from, happens: draft })
+    const pins: Partial<Record<PermitAction, string>> = { issue: leadIn!.pin, close: watchIn!.pin }
+    for (const { ago, round, action, note } of steps)
+      story.push({
+        ago,
+        happens: async () => {
+          const eventId = randomUUID()
+          if (round) await logRound(at(ago), id, { eventId, note, pin: watchIn!.pin })
+          else
+            await actOnPermit(at(ago), id, {
+              eventId,
+              action: action!,
+              note,
+              pin: pins[action!],
+            })
+        },
+      })
   }
   const m = (minutes: number): number => minutes * MINUTE
-  await issueAndRun('gangway', m(400), 4, [
+  issueAndRun('gangway', m(400), 4, [
     { action: 'issue', ago: m(398) },
     { action: 'start', ago: m(390) },
     { action: 'stop', ago: m(300) },
@@ -285,12 +308,12 @@ async function makePermits(
     { round: true, ago: m(239), note: 'Cool to the hand' },
     { action: 'close', ago: m(238) },
   ])
-  await issueAndRun('winch', m(380), 4, [
+  issueAndRun('winch', m(380), 4, [
     { action: 'issue', ago: m(378) },
     { action: 'revoke', ago: m(370), note: 'Paint delivery moved to the apron' },
   ])
-  await issueAndRun('davit', m(370), 5, [{ action: 'issue', ago: m(368) }])
-  await issueAndRun('rail', m(120), 6, [
+  issueAndRun('davit', m(370), 5, [{ action: 'issue', ago: m(368) }])
+  issueAndRun('rail', m(120), 6, [
     { action: 'issue', ago: m(118) },
     { action: 'start', ago: m(110) },
     { action: 'suspend', ago: m(50), note: 'Wind over 20 mph at the rail' },
@@ -298,17 +321,21 @@ async function makePermits(
     { round: true, ago: m(22) },
     { round: true, ago: m(8) },
   ])
-  await issueAndRun('fender', m(100), 6, [
+  issueAndRun('fender', m(100), 6, [
     { action: 'issue', ago: m(98) },
     { action: 'start', ago: m(95) },
   ])
-  await issueAndRun('ladder', m(160), 6, [
+  issueAndRun('ladder', m(160), 6, [
     { action: 'issue', ago: m(158) },
     { action: 'start', ago: m(150) },
     { action: 'stop', ago: m(34) },
     { round: true, ago: m(20) },
     { round: true, ago: m(6) },
   ])
-  await issueAndRun('deck', m(20), 4, [{ action: 'issue', ago: m(18) }])
-  await issueAndRun('rings', m(10), 4, [])
+  issueAndRun('deck', m(20), 4, [{ action: 'issue', ago: m(18) }])
+  issueAndRun('rings', m(10), 4, [])
+  for (const { ago, happens } of story.sort((a, b) => b.ago - a.ago)) {
+    await look(at(ago))
+    await happens()
+  }
 }

@@ -162,7 +162,6 @@ export const INPUT_WORDS: Readonly<Record<string, string>> = {
   duty: 'rated duty cycle',
   planned: 'planned',
   supply: 'rated supply',
-  factor: 'factor',
   noLoadDc: 'no-load voltage, DC peak',
   noLoadAc: 'no-load voltage, AC rms',
   sMark: 'S mark',

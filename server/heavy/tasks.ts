@@ -1,5 +1,6 @@
 import { workOutAir } from '../services/air/work-out'
 import { readDeliveryFile } from '../services/gas/delivery-file'
+import { readGearFile } from '../services/inspection/gear-file'
 import { planConsumables } from '../services/air/consumable-file'
 import { readRosterFile } from '../services/people/roster-file'
 import { render } from '../services/print/render'
@@ -10,6 +11,7 @@ export const TASKS = {
   workOutAir,
   planConsumables,
   readDeliveryFile,
+  readGearFile,
   readRosterFile,
   render,
   planSamples,

@@ -4,6 +4,7 @@ import { OCCASIONS } from '#core/inspection/occasion'
 import { EVERYONE, STAFF, WORKERS, contract } from '#shared/api/contract'
 import { listQuery, paged } from '#shared/api/list'
 import { document, done, made } from '#shared/api/replies'
+import { gearFileBody, gearFileSchema } from '#shared/inspection/file'
 import {
   gearBody,
   gearEventBody,
@@ -105,6 +106,25 @@ export const inspectionRoutes = {
       page: z.number(),
       pages: z.number(),
     }),
+  }),
+  gearFile: contract({
+    id: 'gearFile',
+    method: 'POST',
+    path: '/gear/file',
+    summary: 'Show what a file of gear as CSV would do, or do exactly that; all or nothing.',
+    roles: STAFF,
+    body: gearFileBody,
+    largest: 3_000_000,
+    response: gearFileSchema,
+  }),
+  gearCsv: contract({
+    id: 'gearCsv',
+    method: 'GET',
+    path: '/gear.csv',
+    summary: 'The register of gear as CSV, which can be read back in.',
+    roles: EVERYONE,
+    response: document,
+    produces: 'text/csv',
   }),
   gear: contract({
     id: 'gear',

@@ -90,6 +90,7 @@ const ORDER = [
   'ppe',
   'ventilation',
   'sampling',
+  'trend',
   'monitor',
   'hood',
   'air',

@@ -5,6 +5,7 @@ import { verifyAudit } from '#server/services/audit/verify'
 import { migrate, NewerSchema } from '#server/db/migrate'
 import { startApp, withOwner, SECRET, type App } from '../app'
 import { useGas } from './gas-set.fixture'
+import { useGear } from './gear.fixture'
 import { makeAir, makeShop, PASSWORD, type Shop } from './shop.fixture'
 
 let app: App
@@ -20,6 +21,7 @@ beforeAll(async () => {
   for (const shop of [one, two]) {
     await makeAir(app, shop)
     await useGas(shop)
+    await useGear(shop)
     await shop.people.lead.send('POST', '/account/second-factor', { password: PASSWORD })
   }
   client = new pg.Client({ connectionString: app.appUrl })
@@ -50,6 +52,13 @@ const TABLES = [
   'set_run_step',
   'gas_stock',
   'gas_use',
+  'gear_kind',
+  'checklist_change',
+  'checklist_version',
+  'gear_look',
+  'gear_use',
+  'repair',
+  'lock_try',
   'second_factor',
   'station',
   'gear',
@@ -193,6 +202,9 @@ describe('row-level security', () => {
       'air_assessment',
       'hood_survey',
       'gas_test',
+      'repair',
+      'lock_try',
+      'gear_use',
       'audit',
     ]) {
       await expect(

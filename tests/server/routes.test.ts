@@ -12,6 +12,7 @@ import {
   fullSweep,
   jobBody,
   makeAir,
+  made,
   makeShop,
   PASSWORD,
   PIN,
@@ -35,10 +36,14 @@ beforeAll(async () => {
     of.set(each, {
       ...(await makeAir(app, each)),
       'gas-sets': set,
+      'gear-kinds': await made(each.people.lead, '/gear-kinds', KIND),
       'set-runs': (await beginTask(each, set, 'setUp')).id,
     })
   }
 })
+
+/** A kind of gear of the shop's own. */
+const KIND = { name: 'Rotator', everyDays: 1, fields: [], fittedTo: [] }
 
 /** What the air check and the gas set of a shop have, by the first part of its path. */
 const of = new Map<Shop, Record<string, string>>()
@@ -129,6 +134,13 @@ function sample(route: Contract, target: Shop): { path: string; body?: unknown }
     updateStation: { name: `Booth ${unique}`, designated: true, air: JOB.air },
     createGear: { kind: 'machine', label: unique, description: '', everyDays: 1 },
     inspect: { lines: allPass('machine') },
+    gearFile: { csv: 'kind,label\nmachine,M-77\n' },
+    logGearEvent: { id: randomUUID(), event: 'fall' },
+    logRepair: { id: randomUUID(), note: 'New plug fitted', cost: null },
+    logUse: { id: randomUUID(), of: 'arcHours', amount: 1 },
+    createGearKind: { ...KIND, name: unique },
+    updateGearKind: { ...KIND, name: `Kind ${unique}` },
+    changeChecklist: { added: [], tightened: {}, off: {}, photo: [], everyDays: null },
     createJob: jobBody({ place: 'Quay' }),
     updateJob: jobBody({ stationId: target.open }),
     createPermit: { jobId: target.job },
@@ -318,8 +330,11 @@ function sample(route: Contract, target: Shop): { path: string; body?: unknown }
   }
   return {
     path:
-      route.path.replace('{kind}', 'machine').replace('{id}', id).replace('{code}', target.code) +
-      (query[route.id] ?? ''),
+      route.path
+        .replace('{kind}', 'machine')
+        .replace('{occasion}', 'monthly')
+        .replace('{id}', id)
+        .replace('{code}', target.code) + (query[route.id] ?? ''),
     body: bodies[route.id],
   }
 }
@@ -337,6 +352,8 @@ const MEETS: Record<string, { status: number; code: string; roles?: Role[] }> = 
   assess: { status: 409, code: 'no_answer' },
   // Described meanwhile, so it is of a later version.
   moveCylinder: { status: 409, code: 'changed' },
+  // It is not locked out.
+  gearTag: { status: 409, code: 'not_locked' },
   // It holds argon.
   layCylinder: { status: 409, code: 'no_acetylene' },
   // Its cylinders were connected meanwhile, and a task is under way.

@@ -169,23 +169,24 @@ describe('a session', () => {
     expect(session.undo!.says).toContain('present')
     await change(id, { kind: 'prove', stations: [booth], proved: true })
   })
-  it('a machine check on the word of all measures nothing, and says so on the record', async () => {
-    const { body } = await lead.send<{
-      inspections: {
-        result: string
-        lines: { id: string; mark: string; note?: string; reading?: number }[]
-      }[]
-    }>('GET', `/gear/machine/${machine}`)
-    const measured = body.inspections[0]!.lines.filter((line) => line.id.startsWith('ocv'))
-    expect(measured.map((line) => [line.mark, line.reading, line.note])).toEqual([
-      ['na', undefined, 'Not measured in the pre-use check'],
-      ['na', undefined, 'Not measured in the pre-use check'],
+  it('a check on the word of all measures nothing, and says so on the record', async () => {
+    const { cylinder } = shop
+    const body = { kind: 'cylinder', gear: [cylinder], confirm: true }
+    expect((await lead.send('POST', `/sessions/${id}/checks`, body)).status).toBe(200)
+    const answer = await lead.send<{
+      inspections: { lines: { id: string; mark: string; note?: string; reading?: number }[] }[]
+    }>('GET', `/gear/cylinder/${cylinder}`)
+    const measured = answer.body.inspections[0]!.lines.find((line) => line.id === 'pressure')!
+    expect([measured.mark, measured.reading, measured.note]).toEqual([
+      'na',
+      undefined,
+      'Not measured in the pre-use check',
     ])
     await withOwner(app.ownerUrl, async (owner) =>
       expect(
         (await owner.query('SELECT count(*)::int AS n FROM inspection WHERE session_id = $1', [id]))
           .rows[0].n,
-      ).toBe(4),
+      ).toBe(5),
     )
   })
   it('a failed helmet is taken out of use, and the nearest of the store is offered', async () => {

@@ -189,9 +189,10 @@ describe('jobs', () => {
       )!.level
     expect(await gear()).toBe('clear')
     await withOwner(app.ownerUrl, (client) =>
-      client.query("UPDATE inspection SET at = at - interval '40 hours' WHERE gear_id = $1", [
-        shop.machine,
-      ]),
+      client.query(
+        "UPDATE gear_look SET last_at = last_at - interval '2 days', due_on = due_on - 2 WHERE item_id = $1",
+        [shop.machine],
+      ),
     )
     expect(await gear()).toBe('unknown')
     await lead.send('POST', `/gear/machine/${shop.machine}/inspections`, {
@@ -314,14 +315,14 @@ describe('gear', () => {
     // The last minute of yesterday by the clock of Halifax, whatever the hour is in UTC.
     await withOwner(app.ownerUrl, (client) =>
       client.query(
-        "UPDATE inspection SET at = (date_trunc('day', now() AT TIME ZONE 'America/Halifax') - interval '1 minute') AT TIME ZONE 'America/Halifax' WHERE gear_id = $1",
+        "UPDATE gear_look SET last_at = (date_trunc('day', now() AT TIME ZONE 'America/Halifax') - interval '1 minute') AT TIME ZONE 'America/Halifax', due_on = due_on - 1 WHERE item_id = $1",
         [id],
       ),
     )
     expect(await find('H-77')).toMatchObject({ daysSince: 1, due: true })
     await withOwner(app.ownerUrl, (client) =>
       client.query(
-        "UPDATE inspection SET at = (date_trunc('day', now() AT TIME ZONE 'America/Halifax') + interval '1 second') AT TIME ZONE 'America/Halifax' WHERE gear_id = $1",
+        "UPDATE gear_look SET last_at = (date_trunc('day', now() AT TIME ZONE 'America/Halifax') + interval '1 second') AT TIME ZONE 'America/Halifax', due_on = due_on + 1 WHERE item_id = $1",
         [id],
       ),
     )

@@ -24,8 +24,11 @@ const { busy, message, submit } = useSubmit()
 const choices = computed(() =>
   (stores.data.value ?? []).map(({ id, name }) => ({ value: id, label: name })),
 )
-const ACTION = { add: 'New', back: 'Full again', broken: 'Broken' } as const
-const LEVEL = { add: 'clear', back: 'clear', broken: 'stop' } as const
+const ACTIONS = [
+  { value: 'add', says: 'New', level: 'clear' },
+  { value: 'back', says: 'Full again', level: 'clear' },
+  { value: 'broken', says: 'Broken', level: 'stop' },
+] as const
 async function take(text: string): Promise<void> {
   csv.value = text
   await look()
@@ -49,8 +52,6 @@ async function apply(): Promise<void> {
 watch(storeId, () => {
   preview.value = null
 })
-const total = computed(() => (preview.value?.counts.add ?? 0) + (preview.value?.counts.back ?? 0))
-const mayTake = computed(() => total.value > 0 && preview.value?.counts.broken === 0)
 const ready = computed(() => csv.value.trim() !== '' && storeId.value !== undefined)
 </script>
 
@@ -91,64 +92,23 @@ const ready = computed(() => csv.value.trim() !== '' && storeId.value !== undefi
       </UButton>
       <p v-if="message" role="alert" class="text-stop font-semibold">{{ message }}</p>
     </section>
-    <section v-if="preview" class="space-y-3" aria-labelledby="preview" aria-live="polite">
-      <h2 id="preview">{{ preview.applied ? 'Taken over' : 'What it would do' }}</h2>
-      <ul v-if="preview.headerErrors.length > 0" class="panel edge edge-stop p-4 space-y-1">
-        <li v-for="error in preview.headerErrors" :key="error" class="font-semibold">
-          {{ error }}
-        </li>
-      </ul>
-      <template v-else>
-        <div class="panel p-4 flex flex-wrap items-center gap-x-6 gap-y-2" data-testid="counts">
-          <p v-for="action in ['add', 'back', 'broken'] as const" :key="action">
-            <span class="plate text-4xl">{{ preview.counts[action] }}</span>
-            {{ ACTION[action].toLowerCase() }}
-          </p>
-          <div class="grow" />
-          <UButton v-if="preview.applied" to="/gear/rack">To the rack</UButton>
-          <UButton v-else-if="mayTake" :loading="busy" @click="apply">
-            Take {{ total }} over
-          </UButton>
-          <p v-else class="muted">Nothing is taken over while a row is broken.</p>
-        </div>
-        <SideScroll class="panel" label="Rows of the delivery">
-          <table class="list">
-            <thead>
-              <tr>
-                <th>Line</th>
-                <th>What</th>
-                <th>Label</th>
-                <th>Gas</th>
-                <th>Why</th>
-              </tr>
-            </thead>
-            <tbody>
-              <tr v-for="row in preview.rows" :key="row.line">
-                <td>{{ row.line }}</td>
-                <td class="whitespace-nowrap">
-                  <span class="inline-flex items-center gap-2">
-                    <FindingMark :level="LEVEL[row.action]" :size="18" />
-                    {{ ACTION[row.action] }}
-                  </span>
-                </td>
-                <td>{{ row.label }}</td>
-                <td>
-                  {{ row.gas }}
-                  <span v-if="!row.gasTold" class="muted">(not a name known here: not told)</span>
-                </td>
-                <td>
-                  <ul>
-                    <li v-for="error in row.errors" :key="error.column + error.message">
-                      <span class="font-semibold">{{ error.column || 'row' }}:</span>
-                      {{ error.message }}
-                    </li>
-                  </ul>
-                </td>
-              </tr>
-            </tbody>
-          </table>
-        </SideScroll>
+    <ImportPreview
+      v-if="preview"
+      :preview="preview"
+      :actions="ACTIONS"
+      :columns="['Label', 'Gas']"
+      label="Rows of the delivery"
+      :busy="busy"
+      @apply="apply"
+    >
+      <template #done><UButton to="/gear/rack">To the rack</UButton></template>
+      <template #cells="{ row }">
+        <td>{{ row.label }}</td>
+        <td>
+          {{ row.gas }}
+          <span v-if="!row.gasTold" class="muted">(not a name known here: not told)</span>
+        </td>
       </template>
-    </section>
+    </ImportPreview>
   </div>
 </template>

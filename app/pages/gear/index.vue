@@ -104,8 +104,14 @@ const whatOf = (row: Gear): string =>
       <UButton to="/gear/due" variant="outline" color="neutral" icon="i-lucide-list-checks">
         Due
       </UButton>
+      <UButton to="/gear/power" variant="outline" color="neutral" icon="i-lucide-zap">
+        Machine and leads
+      </UButton>
       <UButton to="/gear/kinds" variant="outline" color="neutral" icon="i-lucide-clipboard-list">
         Checklists
+      </UButton>
+      <UButton to="/gear/import" variant="outline" color="neutral" icon="i-lucide-file-up">
+        From a file
       </UButton>
       <LabelPrint of="gear" title="Labels" />
       <UButton v-if="signIn.may('lead', 'instructor')" icon="i-lucide-plus" @click="adding = true">

@@ -5,7 +5,7 @@ import type { GearKind } from '#core/inspection/kind'
 import { KINDS } from '#core/inspection/kinds.table'
 import { allGear, findGear, fittedTo, gearById, listGear } from '#server/db/gear'
 import { ownKinds } from '#server/db/gear-kind'
-import { insertGear, updateGear } from '#server/db/gear-write'
+import { holdGear, insertGear, updateGear } from '#server/db/gear-write'
 import { inspectionsOf } from '#server/db/inspection'
 import { setRoutine } from '#server/db/look'
 import type { PageQuery } from '#server/db/page'
@@ -96,6 +96,8 @@ async function requireFits(
   kinds: readonly GearKind[],
   before: Gear | null,
 ): Promise<void> {
+  // Held, so that it is not locked out meanwhile.
+  await holdGear(db, body.kind, body.parentId!)
   const [parent] = await gearById(db, scope, [body.parentId!])
   if (!parent) throw fieldError('parentId', 'There is no such gear.')
   if (!kinds.includes(parent.kind))
@@ -126,16 +128,27 @@ export async function changeGear(
       body.assignedTo !== before.assignedToId
     )
       refuseLocked([before], 'Give it to somebody to wear', 'assignedTo')
-    if (!(await updateGear(db, id, body))) {
-      const now = (await findGear(db, scope, kind, id))!
-      throw changedMeanwhile(body, { ...now, assignedTo: now.assignedToId })
-    }
-    if (before.everyDays !== body.everyDays)
-      await setRoutine(db, id, body.everyDays, scope.timeZone)
-    if (body.kind === 'gasSet' && before.stationId !== body.stationId)
-      await followSet(db, actor, { ...body, id })
-    await record(db, actor, 'gear_changed', kind, id, body)
+    await rewriteGear(db, actor, scope, before, body)
   })
+}
+
+/** Put what is told now in the place of what was told, and whatever follows from it. @throws where somebody else has changed it */
+export async function rewriteGear(
+  db: Db,
+  actor: Actor,
+  scope: ShopScope,
+  before: Gear,
+  body: GearBody,
+): Promise<void> {
+  const { kind, id } = before
+  if (!(await updateGear(db, id, body))) {
+    const now = (await findGear(db, scope, kind, id))!
+    throw changedMeanwhile(body, { ...now, assignedTo: now.assignedToId })
+  }
+  if (before.everyDays !== body.everyDays) await setRoutine(db, id, body.everyDays, scope.timeZone)
+  if (body.kind === 'gasSet' && before.stationId !== body.stationId)
+    await followSet(db, actor, { ...body, id })
+  await record(db, actor, 'gear_changed', kind, id, body)
 }
 
 /** A cylinder goes elsewhere by a move, with its valve shut and its cap on; never by an edit. */

@@ -234,6 +234,16 @@ const partLevel = (part: { lockReason: string | null; due: boolean }) => {
         <section v-if="hasFacts" class="panel p-4 sm:p-6">
           <h2 class="mb-3">What it is</h2>
           <GearFacts :gear="data.gear" />
+          <UButton
+            v-if="kind === 'machine' || kind === 'engineDrive'"
+            class="mt-3"
+            variant="outline"
+            color="neutral"
+            icon="i-lucide-zap"
+            :to="`/gear/power?machine=${data.gear.id}`"
+          >
+            Duty cycle and leads
+          </UButton>
         </section>
         <section
           v-if="data.fitted.length > 0 || data.gear.parentId"

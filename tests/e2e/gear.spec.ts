@@ -1,0 +1,226 @@
+import { expect, test, type Page } from '@playwright/test'
+import signIns from '../../demo/sign-ins.json' with { type: 'json' }
+import { startApp, type App } from '../app'
+import { expectAccessible, expectNoSidewaysScroll, group, listen, signIn } from './page'
+
+let app: App
+test.beforeAll(async () => {
+  app = await startApp({ demo: true })
+})
+test.afterAll(() => app.end())
+const [lead, instructor] = signIns as [(typeof signIns)[number], (typeof signIns)[number]]
+const welder = signIns.find((person) => person.email.startsWith('welder'))!
+const PHONE = { viewport: { width: 390, height: 844 }, hasTouch: true }
+
+const line = (page: Page) => page.getByTestId('line')
+const tap = (page: Page, name: string) => page.getByRole('button', { name, exact: true }).click()
+/** Pass line by line up to the summary; readings are asked for where there are any. */
+async function passAll(page: Page): Promise<number> {
+  let taps = 0
+  while (await line(page).isVisible()) {
+    const before = await line(page).innerText()
+    const reading = page.getByRole('textbox')
+    if ((await reading.count()) > 0) await reading.first().fill('2000')
+    await tap(page, 'Pass')
+    taps++
+    await expect(line(page).filter({ hasText: before })).toHaveCount(0)
+  }
+  return taps
+}
+const openGear = async (page: Page, kind: string, label: string): Promise<void> => {
+  await page.goto(`${app.url}/gear?kind=${kind}&q=${label}`)
+  await page.getByRole('link', { name: label, exact: true }).first().click()
+  await expect(page.getByRole('heading', { level: 1, name: label })).toBeVisible()
+}
+
+test('a round of ten pieces on the phone, line by line, under 20 seconds each', async ({
+  browser,
+}) => {
+  const page = await (await browser.newContext(PHONE)).newPage()
+  const heard = listen(page)
+  await signIn(page, app.url, welder.email, welder.password)
+  await page.goto(`${app.url}/gear/due`)
+  await expect(page.getByRole('heading', { name: 'Due', level: 1 })).toBeVisible()
+  await expectNoSidewaysScroll(page)
+  await page.locator('a[href*="/gear/look/"]').first().click()
+  const begun = Date.now()
+  for (let piece = 0; piece < 10; piece++) {
+    await expect(line(page)).toBeVisible()
+    if (piece === 0) {
+      await expectNoSidewaysScroll(page)
+      const box = (await page.getByRole('button', { name: 'Pass', exact: true }).boundingBox())!
+      expect(Math.min(box.width, box.height)).toBeGreaterThan(64)
+    }
+    await passAll(page)
+    await tap(page, 'Log it')
+    await expect(page.getByTestId('logged')).toBeVisible()
+    if (piece < 9) await page.getByRole('link', { name: /^Next: / }).click()
+  }
+  expect(Date.now() - begun).toBeLessThan(200_000)
+  expect(heard).toEqual([])
+})
+
+test('a look goes on at the line where the phone died', async ({ browser }) => {
+  const context = await browser.newContext(PHONE)
+  const page = await context.newPage()
+  await signIn(page, app.url, welder.email, welder.password)
+  await openGear(page, 'grinder', 'GR-2')
+  await page.getByRole('link', { name: 'Before use, one line at a time' }).click()
+  await tap(page, 'Pass')
+  await expect(line(page)).toContainText('Right disc')
+  await tap(page, 'Pass')
+  await expect(line(page)).toContainText('Cable and plug')
+  // What was entered is on the device a moment later.
+  await page.waitForTimeout(400)
+  await page.close()
+  const again = await context.newPage()
+  await again.goto(page.url())
+  await expect(line(again)).toContainText('Cable and plug')
+  await expect(again.getByText('it goes on where it was left')).toBeVisible()
+  // The signal is lost at the very end: nothing is lost, and it is sent again.
+  await passAll(again)
+  await context.setOffline(true)
+  await tap(again, 'Log it')
+  await expect(again.getByText('What you entered is kept on this device.')).toBeVisible()
+  await context.setOffline(false)
+  await tap(again, 'Log it')
+  await expect(again.getByTestId('logged')).toContainText('Passed')
+})
+
+test('from a lock-out to the return: tag, who reached for it, repair, fresh pass', async ({
+  browser,
+}) => {
+  const phone = await (await browser.newContext(PHONE)).newPage()
+  await signIn(phone, app.url, welder.email, welder.password)
+  await openGear(phone, 'lead', 'L-01')
+  await phone.getByRole('link', { name: 'Before use, one line at a time' }).click()
+  await tap(phone, 'Fail')
+  await tap(phone, 'Go on')
+  await expect(phone.getByText('Say what is wrong.')).toBeVisible()
+  await tap(phone, 'Metal shows')
+  await tap(phone, 'Go on')
+  await passAll(phone)
+  await tap(phone, 'Log it and lock it out')
+  await expect(phone.getByTestId('logged')).toContainText('Locked out')
+
+  // The machine that it is on is out of use with it, on every screen, and is offered to nobody.
+  const desk = await (await browser.newContext()).newPage()
+  const heard = listen(desk)
+  await signIn(desk, app.url, lead.email, lead.password)
+  await openGear(desk, 'machine', 'M-06')
+  await expect(
+    desk.getByText('has L-01 on it, which is locked out: Cover: Metal shows'),
+  ).toBeVisible()
+  await desk.goto(`${app.url}/jobs/new`)
+  await desk.getByTestId('gear-machine').click()
+  await expect(desk.getByRole('option', { name: /^M-06.*LOCKED OUT/ })).toHaveAttribute(
+    'aria-disabled',
+    'true',
+  )
+
+  await openGear(desk, 'lead', 'L-01')
+  const tag = desk.getByRole('link', { name: 'Tag as PDF' })
+  const pdf = await desk.request.get(new URL((await tag.getAttribute('href'))!, app.url).href)
+  expect([pdf.status(), pdf.headers()['content-type']]).toEqual([200, 'application/pdf'])
+  await desk.getByRole('button', { name: 'Log the repair' }).click()
+  const dialog = desk.getByRole('dialog')
+  await dialog.getByLabel('What was repaired').fill('New cover shrunk on over the cut')
+  await dialog.getByLabel('Parts').fill('2 sleeves')
+  await dialog.getByLabel('Cost').fill('12.40')
+  await dialog.getByRole('button', { name: 'Log the repair' }).click()
+  await expect(dialog).toBeHidden()
+  await expect(desk.getByText('Parts: 2 sleeves')).toBeVisible()
+  await expect(desk.getByTestId('lock')).toBeVisible()
+  for (const id of ['cover', 'splice', 'joints']) await group(desk, `line-${id}`, 'Pass').click()
+  await desk.getByRole('button', { name: 'The rest passes' }).click()
+  await desk.getByRole('button', { name: 'Log, and unlock' }).click()
+  await expect(desk.getByText('Lead L-01 passed its inspection today. Fit for use.')).toBeVisible()
+  expect(heard).toEqual([])
+})
+
+test('the rest never passes what locks out; an event makes it unknown at once', async ({
+  page,
+}) => {
+  await signIn(page, app.url, lead.email, lead.password)
+  await openGear(page, 'grinder', 'GR-3')
+  await page.getByRole('button', { name: 'The rest passes' }).click()
+  await page.getByRole('button', { name: 'Log the inspection' }).click()
+  await expect(page.getByText('Answer this line.')).toHaveCount(4)
+  await page.getByRole('button', { name: 'Something happened' }).click()
+  const dialog = page.getByRole('dialog')
+  await dialog.getByText('It fell or was struck').click()
+  await dialog.getByRole('button', { name: 'Log it' }).click()
+  await expect(dialog).toBeHidden()
+  await expect(page.getByText('Nobody has looked since.')).toBeVisible()
+})
+
+test('a shop adds a kind, writes a line, and switches one off with a reason', async ({
+  browser,
+}) => {
+  const page = await (await browser.newContext()).newPage()
+  const heard = listen(page, [/status of 403/])
+  await signIn(page, app.url, lead.email, lead.password)
+  await page.goto(`${app.url}/gear/kinds`)
+  await page.getByRole('button', { name: 'Add a kind' }).click()
+  const dialog = page.getByRole('dialog')
+  await dialog.getByLabel('Name').fill('Rotator')
+  await dialog.getByRole('button', { name: 'Add a field' }).click()
+  await dialog.getByLabel('Field', { exact: true }).fill('Table')
+  await dialog.getByRole('button', { name: 'Add', exact: true }).click()
+  await expect(dialog).toBeHidden()
+  await page.getByRole('combobox', { name: 'Kind' }).click()
+  await page.getByRole('option', { name: 'Rotator' }).click()
+  await page.getByLabel('Short name').fill('Foot switch')
+  await page.getByLabel('What is right').fill('Stops when the foot lifts')
+  await page.getByText('A failure locks it out').click()
+  await page.getByRole('button', { name: 'Add the line' }).click()
+  await expect(page.getByRole('heading', { name: '2 lines count here' })).toBeVisible()
+  await page.getByRole('switch', { name: 'Whole counts here' }).click()
+  await page.getByRole('button', { name: 'Save the checklist' }).click()
+  await expect(page.getByText('Say why, in at least 10 characters.')).toBeVisible()
+  await page.getByLabel('Why it does not count here').fill('Covered by the foot switch line')
+  await page.getByRole('button', { name: 'Save the checklist' }).click()
+  await expect(page.getByRole('heading', { name: '1 lines count here' })).toBeVisible()
+  await expectAccessible(page)
+  await page.goto(`${app.url}/gear`)
+  await page.getByRole('button', { name: 'Add gear' }).click()
+  await dialog.getByRole('combobox', { name: 'Kind' }).click()
+  await page.getByRole('option', { name: 'Rotator' }).click()
+  await dialog.getByLabel('Label').fill('RT-1')
+  await dialog.getByLabel('Table').fill('600 mm')
+  await dialog.getByRole('button', { name: 'Add', exact: true }).click()
+  await expect(dialog).toBeHidden()
+  await openGear(page, 'own', 'RT-1')
+  await expect(page.getByText('600 mm')).toBeVisible()
+  await expect(page.getByText('Stops when the foot lifts')).toBeVisible()
+  expect(heard).toEqual([])
+
+  // An instructor leaves lines that lock out as they are.
+  const second = await (await browser.newContext()).newPage()
+  await signIn(second, app.url, instructor.email, instructor.password)
+  await second.goto(`${app.url}/gear/kinds?kind=grinder`)
+  await expect(second.getByRole('switch', { name: 'Guard counts here' })).toBeDisabled()
+  await expect(second.getByRole('switch', { name: 'Side handle counts here' })).toBeEnabled()
+})
+
+test('machine and leads: duty, place and drop follow what is typed', async ({ page }) => {
+  await signIn(page, app.url, welder.email, welder.password)
+  await openGear(page, 'machine', 'M-01')
+  await page.getByRole('link', { name: 'Duty cycle and leads' }).click()
+  const finding = (code: string) => page.locator(`[data-code="${code}"]`)
+  // 200 A at 35 %: at 150 A 0.35 x (200 / 150)^2 = 62 %.
+  await expect(finding('electric.duty')).toContainText('it may run 6.2 min of any ten')
+  await page.getByLabel('Planned amps').fill('250')
+  await expect(finding('electric.duty')).toContainText('2.2 min on, then 7.8 min off')
+  await expect(finding('electric.noLoad')).toHaveAttribute('data-level', 'stop')
+  const place = page.getByRole('region', { name: 'Where it may be used' })
+  for (const legend of ['Wet', 'Cramped', 'On the work'])
+    await place.getByRole('group', { name: legend }).getByText('No', { exact: true }).click()
+  await expect(finding('electric.noLoad')).toHaveAttribute('data-level', 'clear')
+  await expect(finding('electric.leads')).toHaveAttribute('data-level', 'unknown')
+  await page.getByRole('group', { name: 'Left coiled' }).getByText('No', { exact: true }).click()
+  await expect(finding('electric.leads')).toHaveAttribute('data-level', 'clear')
+  await page.getByLabel('Electrode lead').fill('300')
+  await expect(finding('electric.leads')).toHaveAttribute('data-level', 'caution')
+  await expect(page.getByText('can stop the heart').first()).toBeVisible()
+})

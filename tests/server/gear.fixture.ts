@@ -1,0 +1,63 @@
+import { randomUUID } from 'node:crypto'
+import { filledOf } from '../core/gear.fixture'
+import { made, type Shop } from './shop.fixture'
+
+/** Gear of a kind, with a label of its own. */
+export const addGear = (
+  { people }: Shop,
+  kind: string,
+  label: string,
+  more: object = {},
+): Promise<string> =>
+  made(people.lead, '/gear', { kind, label, description: '', everyDays: 1, ...more })
+
+/** Something in every table of gear: an own kind, a changed checklist, use, a repair, a try at something locked. */
+export async function useGear(shop: Shop): Promise<void> {
+  const { lead } = shop.people
+  const send = async (method: string, path: string, body: object): Promise<number> =>
+    (await lead.send(method, path, body)).status
+  await made(lead, '/gear-kinds', {
+    name: 'Rotator',
+    everyDays: 1,
+    fields: [{ id: 'load', name: 'Load', type: 'number', unit: 'kg', min: 1, max: 5000 }],
+    fittedTo: [],
+  })
+  await send('PUT', '/checklists/curtain/yearly', {
+    added: [
+      {
+        id: 'rail',
+        name: 'Rail',
+        text: 'Rail holds',
+        critical: false,
+        source: { document: 'Rule of the shop', recall: 'practice' },
+      },
+    ],
+    tightened: {},
+    off: {},
+    photo: [],
+    everyDays: 365,
+  })
+  const id = await addGear(shop, 'lead', `L-${randomUUID().slice(0, 8)}`)
+  const machine = await addGear(shop, 'machine', `U-${randomUUID().slice(0, 8)}`)
+  await send('POST', `/gear/machine/${machine}/use`, {
+    id: randomUUID(),
+    of: 'arcHours',
+    amount: 2,
+  })
+  await send('POST', `/gear/lead/${id}/inspections`, {
+    lines: filledOf('lead', 'beforeUse', { id: 'cover', mark: 'fail', note: 'cut' }),
+  })
+  await send('POST', `/gear/lead/${id}/repairs`, {
+    id: randomUUID(),
+    note: 'New cover shrunk on',
+    parts: [{ name: 'sleeve', count: 1 }],
+    cost: 4.5,
+  })
+  await send('PUT', `/gear/lead/${id}`, {
+    kind: 'lead',
+    label: `L-${randomUUID().slice(0, 8)}`,
+    description: '',
+    everyDays: 1,
+    parentId: machine,
+  })
+}
