@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto'
+import { dayAfter } from '#core/calendar/day'
 import { linesOf } from '#core/inspection/checklist'
 import { judgeInspection, type LineResult } from '#core/inspection/inspection'
 import type { ChecklistLine, Measure } from '#core/inspection/line'
@@ -68,6 +69,15 @@ export async function writeHistory(
   return count
 }
 
+/** Looks that somebody has let slip. */
+const SLIPPED: Record<string, Occasion> = { 'WF-2': 'monthly', 'ED-1': 'monthly', 'EX-1': 'yearly' }
+
+/** Days since the newest look of the past: each day of use has its own, by the calendar they are in time but for those that slipped. */
+function newestAge({ label }: Gear, n: number, occasion: Occasion, step: number): number {
+  if (SLIPPED[label] === occasion) return step + 45
+  return occasion === 'beforeUse' ? 8 + (n % step) : 2 + (n % Math.ceil(step * 0.7))
+}
+
 async function writeLooks(
   db: Db,
   actor: Actor,
@@ -79,10 +89,12 @@ async function writeLooks(
   const step = gear.kind === 'cylinder' ? 28 : STEP[occasion]
   if (step === null || linesOf(gear.kind, occasion).length === 0) return 0
   const { lines, version } = await checklistFor(db, actor, { ...gear, occasion })
+  const newest = newestAge(gear, n, occasion, step)
   const ages: number[] = []
-  for (let age = TWO_YEARS - (n % step); age >= Math.min(8, step - 2); age -= step) ages.push(age)
+  for (let age = newest; age <= TWO_YEARS; age += step) ages.unshift(age)
   for (const age of ages) {
     const worn = (TWO_YEARS - age) / TWO_YEARS
+    const at = new Date(actor.now.getTime() - age * DAY - (n % 9) * 3_600_000)
     const failing = failingLine(lines, n, age, worn)
     const outcome = judgeInspection(lines, filled(gear, failing, occasion, worn * 0.9))
     await insertInspection(db, {
@@ -91,8 +103,10 @@ async function writeLooks(
       kind: gear.kind,
       gear: gear.id,
       person: actor.person,
-      at: new Date(actor.now.getTime() - age * DAY - (n % 9) * 3_600_000),
+      at,
       occasion,
+      // Some were made late.
+      dueOn: dayAfter(siteDay(at, scope.timeZone), (n + age) % 11 === 0 ? -2 : 1),
       version,
       result: outcome.result,
       lockReason: outcome.lockReason,

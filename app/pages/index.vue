@@ -77,7 +77,7 @@ const next = computed(() => {
     return {
       level: 'unknown' as const,
       text: `${current.dueCount} ${current.dueCount === 1 ? 'piece of gear is' : 'pieces of gear are'} unknown until someone looks`,
-      to: '/gear?show=due',
+      to: '/gear/due',
       go: 'Inspect',
     }
   return {

@@ -3,7 +3,7 @@ import { COMMON_PRACTICE, published } from '../finding/source'
 import { supplyFactor } from './supply.table'
 
 /** Minutes of the cycle that a duty cycle is told for. IEC 60974-1, NEMA EW 1. */
-export const CYCLE_MINUTES = 10
+const CYCLE_MINUTES = 10
 
 /** What the plate says: so many amps for such a share of ten minutes. */
 export interface RatedPoint {

@@ -2,7 +2,7 @@ import type { Finding } from '../finding/finding'
 import { COMMON_PRACTICE } from '../finding/source'
 
 /** Copper at 20 °C: ohm m, and its rise a kelvin. Handbook values, from memory. */
-export const COPPER = { resistivity: 1.72e-8, perKelvin: 0.0039, at: 293.15 } as const
+const COPPER = { resistivity: 1.72e-8, perKelvin: 0.0039, at: 293.15 } as const
 
 /** mm2 by gauge number, from memory. */
 export const AWG_AREA: Readonly<Record<string, number>> = {

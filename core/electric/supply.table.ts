@@ -1,5 +1,5 @@
 /** Factor on the rated primary current by duty cycle, arc welders without motor-generator. NEC (NFPA 70) table 630.11(A), from memory. */
-export const SUPPLY_FACTORS: readonly { duty: number; factor: number }[] = [
+const SUPPLY_FACTORS: readonly { duty: number; factor: number }[] = [
   { duty: 1, factor: 1 },
   { duty: 0.9, factor: 0.95 },
   { duty: 0.8, factor: 0.89 },

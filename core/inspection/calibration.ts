@@ -2,7 +2,7 @@ import type { Finding } from '../finding/finding'
 import { COMMON_PRACTICE } from '../finding/source'
 import type { Facts, GearKind } from './kind'
 
-export const METER_KINDS: readonly GearKind[] = ['gasMeter', 'airMeter', 'voltMeter']
+const METER_KINDS: readonly GearKind[] = ['gasMeter', 'airMeter', 'voltMeter']
 export const isMeter = (kind: GearKind): boolean => METER_KINDS.includes(kind)
 
 /**

@@ -10,7 +10,7 @@ import { KINDS } from './kinds.table'
 import { dueState, type Grace, type Look } from './schedule'
 
 /** A piece of gear that is locked out, and why. */
-export interface LockedGear {
+interface LockedGear {
   name: string
   reason: string
 }

@@ -42,8 +42,7 @@ export function nextDue(
 
 const isCount = (n: number | undefined): n is number => Number.isInteger(n) && n! >= 1
 
-export const DUE_STATES = ['open', 'grace', 'due'] as const
-export type DueState = (typeof DUE_STATES)[number]
+export type DueState = 'open' | 'grace' | 'due'
 
 /**
  * Whether a look is due on a day: by the calendar, by use, or because nobody ever looked. Figures that make no sense count as due.

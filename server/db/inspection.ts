@@ -14,6 +14,8 @@ export interface NewInspection {
   person: string
   at: Date
   occasion: Occasion
+  /** The day on which it was due; null: it was the first, or had no day. */
+  dueOn: string | null
   /** The checklist that it was made by. */
   version: string | null
   result: 'pass' | 'fail' | 'locked'
@@ -34,6 +36,7 @@ export async function insertInspection(db: Db, row: NewInspection): Promise<void
       person_id: row.person,
       at: row.at,
       occasion: row.occasion,
+      due_on: row.dueOn,
       version_id: row.version,
       seconds: row.seconds ?? null,
       result: row.result,

@@ -1,4 +1,4 @@
-import sql from 'sql-template-tag'
+import sql, { type Sql } from 'sql-template-tag'
 import type { GearKind } from '#core/inspection/kind'
 import type { Occasion } from '#core/inspection/occasion'
 import type { Db } from './pool'
@@ -101,18 +101,36 @@ export interface DueRow {
   due_on: string | null
 }
 
+/** Of which site, and up to which day. */
+export interface DueScope {
+  site: string
+  today: string
+  until: string
+  timeZone: string
+}
+
+/** The look of each day of use comes with the day; ahead of it, it is none that waits. */
+const isDueBy = ({ site, today, until, timeZone }: DueScope): Sql => sql`
+  site_id = ${site}
+  AND NOT waits
+  AND (due_on IS NULL OR due_on <= ${until})
+  AND (
+    occasion = 'beforeUse' AND due_on > ${today}
+    AND due_on = (last_at AT TIME ZONE ${timeZone})::date + 1
+  ) IS NOT TRUE
+`
+
 /** Looks due up to a day, first those never done, then the longest overdue. */
 export async function dueLooks(
   db: Db,
-  site: string,
-  until: string,
+  scope: DueScope,
   page: { most: number; offset: number },
 ): Promise<DueRow[]> {
   const { rows } = await db.query<DueRow>(sql`
     WITH due AS (
       SELECT item_id, occasion, due_on
       FROM gear_look
-      WHERE site_id = ${site} AND NOT waits AND (due_on IS NULL OR due_on <= ${until})
+      WHERE ${isDueBy(scope)}
       ORDER BY due_on NULLS FIRST, item_id
       LIMIT ${page.most}
       OFFSET ${page.offset}
@@ -132,13 +150,13 @@ export async function dueLooks(
 }
 
 /** How many looks are due up to a day; beyond the most counted, one more than that. */
-export async function countDue(db: Db, site: string, until: string, most: number): Promise<number> {
+export async function countDue(db: Db, scope: DueScope, most: number): Promise<number> {
   const { rows } = await db.query<{ count: number }>(sql`
     SELECT count(*)::integer AS count
     FROM (
       SELECT 1
       FROM gear_look
-      WHERE site_id = ${site} AND NOT waits AND (due_on IS NULL OR due_on <= ${until})
+      WHERE ${isDueBy(scope)}
       LIMIT ${most + 1}
     ) due
   `)

@@ -24,4 +24,5 @@ export const MIGRATIONS = [
   '0022_gas_supply',
   '0023_cylinder_search',
   '0024_gear_kinds',
+  '0025_gear_trends',
 ] as const

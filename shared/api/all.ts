@@ -9,6 +9,7 @@ import { gasSetRoutes } from '#shared/gas/set-routes'
 import { hoodRoutes } from '#shared/hood/routes'
 import { gearKindRoutes } from '#shared/inspection/kind-routes'
 import { inspectionRoutes } from '#shared/inspection/routes'
+import { trendRoutes } from '#shared/inspection/trend'
 import { jobRoutes } from '#shared/job/routes'
 import { monitorRoutes } from '#shared/monitor/routes'
 import { peopleRoutes } from '#shared/people/routes'
@@ -32,6 +33,7 @@ export const allRoutes = {
   ...ppeRoutes,
   ...inspectionRoutes,
   ...gearKindRoutes,
+  ...trendRoutes,
   ...rentRoutes,
   ...gasRoutes,
   ...gasSetRoutes,

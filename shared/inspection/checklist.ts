@@ -23,7 +23,7 @@ const measure = z
   )
 
 /** A line as it stands on a checklist. */
-export const checklistLine = z.strictObject({
+const checklistLine = z.strictObject({
   id,
   name: z.string().trim().min(1, 'Give it a short name.').max(60),
   text: z.string().trim().min(3, 'Say what is right.').max(300),

@@ -32,7 +32,7 @@ export const PLAIN_HELMET = {
 /** Kinds that have nothing of their own beside the fields of their kind. */
 const WITH_OWN_FORM = ['cylinder', 'helmet', 'gasSet', ...PART_KINDS, 'own'] as const
 type PlainKind = Exclude<GearKind, (typeof WITH_OWN_FORM)[number]>
-export const PLAIN_KINDS = GEAR_KINDS.filter(
+const PLAIN_KINDS = GEAR_KINDS.filter(
   (kind): kind is PlainKind => !WITH_OWN_FORM.some((own) => own === kind),
 )
 
@@ -168,7 +168,7 @@ export const useBody = z.strictObject({
   amount: z.number().gt(0, 'More than nothing.').max(100_000),
 })
 
-export const lookSchema = z.object({
+const lookSchema = z.object({
   occasion: z.enum(OCCASIONS),
   lastOn: z.string().nullable(),
   lastResult: z.enum(['pass', 'fail', 'locked']).nullable(),

@@ -28,6 +28,7 @@ export const DEMO_PAGES: readonly DemoPage[] = [
   { name: 'watch', path: '/watch/{id}', id: "SELECT id FROM permit WHERE state = 'watching'" },
   { name: 'gear', path: '/gear' },
   { name: 'gear from a file', path: '/gear/import' },
+  { name: 'trends', path: '/gear/trends?by=kind&bar=machine' },
   { name: 'due', path: '/gear/due?until=month' },
   { name: 'checklists', path: '/gear/kinds?kind=machine&look=monthly' },
   { name: 'machine and leads', path: '/gear/power' },

@@ -4,7 +4,7 @@ import { dayAfter } from '#core/calendar/day'
 import { USUAL_GAS } from '#shared/gas/customs'
 import { USUAL_INSPECTION } from '#shared/inspection/customs'
 import type { Gear } from '#shared/inspection/schema'
-import { startApp, type App } from '../app'
+import { startApp, withOwner, type App } from '../app'
 import { filledOf } from '../core/gear.fixture'
 import type { Person } from './client'
 import { addGear } from './gear.fixture'
@@ -502,5 +502,95 @@ describe('gear from a file', () => {
     const { fingerprint } = body
     expect((await file(csv.join('\n'), { apply: true, fingerprint })).status).toBe(400)
     expect((await lead.send<{ total: number }>('GET', '/gear?q=B-')).body.total).toBe(0)
+  })
+})
+
+describe('trends', () => {
+  interface Trends {
+    bars: { key: string; count: number; upTo: number }[]
+    total: number
+    months: { made: number; late: number; faulty: number }[]
+    between: { kind: string; failures: number; low: number }[]
+  }
+  const trends = async (query = '') => (await lead.send<Trends>('GET', `/gear/trends${query}`)).body
+
+  it('count each failed line once, whoever sends it twice, and open its records', async () => {
+    const before = await trends('?kind=firstAid')
+    expect(before).toMatchObject({ bars: [], total: 0 })
+    const id = await addGear(shop, 'firstAid', 'FA-1', { everyDays: 31, stationId: shop.station })
+    const body = { id: randomUUID(), lines: filledOf('firstAid', 'beforeUse', fails('full')) }
+    for (let i = 0; i < 2; i++) await lead.send('POST', `/gear/firstAid/${id}/inspections`, body)
+    await look('firstAid', id, fails('full'))
+    await look('firstAid', id, fails('names'))
+    const after = await trends('?kind=firstAid')
+    expect(after.bars.map(({ key, count, upTo }) => [key, count, upTo])).toEqual([
+      ['firstAid full', 2, 2 / 3],
+      ['firstAid names', 1, 1],
+    ])
+    expect(after.months).toMatchObject([{ made: 3, late: 0, faulty: 3 }])
+    const byPlace = await trends('?kind=firstAid&by=place')
+    expect(byPlace.bars).toMatchObject([{ key: shop.station, count: 3 }])
+    const faults = await lead.send<{ rows: { label: string; name: string }[] }>(
+      'GET',
+      '/gear/faults?key=firstAid%20full&kind=firstAid',
+    )
+    expect(faults.body.rows.map(({ label, name }) => [label, name])).toEqual([
+      ['FA-1', 'Contents'],
+      ['FA-1', 'Contents'],
+    ])
+  })
+
+  it('a look after its day is late', async () => {
+    const id = await addGear(shop, 'eyewash', 'EW-2', { everyDays: 7 })
+    await look('eyewash', id)
+    await withOwner(app.ownerUrl, (owner) =>
+      owner.query(
+        "UPDATE gear_look SET due_on = due_on - 8, last_at = last_at - interval '8 days' WHERE item_id = $1",
+        [id],
+      ),
+    )
+    const { months: before } = await trends('?kind=eyewash')
+    await look('eyewash', id)
+    const { months: after } = await trends('?kind=eyewash')
+    expect(after.at(-1)!.late).toBe(before.at(-1)!.late + 1)
+  })
+
+  it('a reading that wanders is told with the day on which it crosses; a repair begins anew', async () => {
+    const id = await addGear(shop, 'machine', 'M-30')
+    for (const reading of [60, 63, 66, 69, 72, 75])
+      await lead.send('POST', `/gear/machine/${id}/inspections`, {
+        occasion: 'monthly',
+        lines: filledOf('machine', 'monthly', { id: 'ocvDc', reading }),
+      })
+    await withOwner(app.ownerUrl, (owner) =>
+      owner.query(
+        `UPDATE inspection i
+        SET at = at - interval '30 days' * (6 - n.row)
+        FROM (
+          SELECT id, row_number() OVER (ORDER BY at) AS row FROM inspection WHERE gear_id = $1
+        ) n
+        WHERE n.id = i.id`,
+        [id],
+      ),
+    )
+    interface Reading {
+      line: string
+      why: string | null
+      crossesOn: string | null
+      readings: object[]
+    }
+    const ofDc = async (): Promise<Reading | undefined> =>
+      (await lead.send<Reading[]>('GET', `/gear/machine/${id}/readings`)).body.find(
+        ({ line }) => line === 'ocvDc',
+      )
+    const trend = (await ofDc())!
+    expect(trend).toMatchObject({ why: null, readings: { length: 6 } })
+    // 3 V in 30 days, 15 V to go to the shop's 90 V: 150 days.
+    const { today } = (await lead.send<{ today: string }>('GET', '/gear/due')).body
+    const days = (Date.parse(trend.crossesOn!) - Date.parse(today)) / 86_400_000
+    expect(Math.abs(days - 150)).toBeLessThanOrEqual(2)
+    const repair = { id: randomUUID(), note: 'New transformer fitted', cost: null }
+    await lead.send('POST', `/gear/machine/${id}/repairs`, repair)
+    expect(await ofDc()).toBeUndefined()
   })
 })

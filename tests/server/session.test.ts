@@ -29,7 +29,6 @@ let day: string
 let learners: string[]
 let job: string
 let booth: string
-let machine: string
 
 const KIT = assignPpe({
   process: 'SMAW',
@@ -87,7 +86,7 @@ beforeAll(async () => {
     learners.push(id)
   }
   booth = await made(lead, '/stations', { name: 'Booth 9', designated: true, air: AIR })
-  machine = await made(lead, '/gear', {
+  await made(lead, '/gear', {
     kind: 'machine',
     label: 'MB-9',
     description: '',

@@ -141,7 +141,7 @@ const fuse = (entry: Running): number =>
         <span class="block text-sm">Locked out</span>
         <span class="plate text-2xl">{{ store.shift?.locked.length ?? '–' }}</span>
       </NuxtLink>
-      <NuxtLink to="/gear?show=due" class="segment text-right hidden sm:block">
+      <NuxtLink to="/gear/due" class="segment text-right hidden sm:block">
         <span class="block text-sm">Due today</span>
         <span class="plate text-2xl">{{ store.shift?.dueCount ?? '–' }}</span>
       </NuxtLink>

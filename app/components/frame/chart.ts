@@ -1,4 +1,7 @@
 import {
+  BarController,
+  BarElement,
+  CategoryScale,
   Chart,
   Filler,
   Legend,
@@ -14,6 +17,9 @@ import {
 import annotation from 'chartjs-plugin-annotation'
 
 Chart.register(
+  BarController,
+  BarElement,
+  CategoryScale,
   LineController,
   ScatterController,
   LineElement,

@@ -98,12 +98,15 @@ const versions = useLoad(() =>
   }),
 )
 onMounted(versions.load)
+type Version = NonNullable<typeof versions.data.value>[number]
+const versionText = ({ number, madeAt, lines: kept }: Version): string =>
+  `Version ${number}, ${when(madeAt)}, ${kept.length} lines`
 </script>
 
 <template>
   <div class="grid grid-cols-1 lg:grid-cols-[minmax(0,3fr)_minmax(0,1fr)] gap-6 items-start">
     <section class="panel p-4 sm:p-6" aria-labelledby="lines">
-      <h2 id="lines">{{ counts }} lines count here</h2>
+      <h2 id="lines">{{ counts === 1 ? 'One line counts here' : `${counts} lines count here` }}</h2>
       <p v-if="lines.length === 0" class="muted mt-2">
         The trade has no such look for this kind. Add lines, and it is looked at.
       </p>
@@ -210,10 +213,9 @@ onMounted(versions.load)
         <li v-for="version in versions.data.value ?? []" :key="version.id">
           <details>
             <summary class="cursor-pointer py-1">
-              <span class="font-semibold">{{ version.number }}</span>
-              <span class="muted">
-                {{ when(version.madeAt) }}, {{ version.lines.length }} lines
-              </span>
+              {{
+                `Version ${version.number}, ${when(version.madeAt)}, ${version.lines.length} lines`
+              }}
             </summary>
             <ul class="list-disc pl-5 text-sm">
               <li v-for="line in version.lines" :key="line.id">{{ line.text }}</li>

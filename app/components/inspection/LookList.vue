@@ -56,11 +56,11 @@ function dueText(look: Look | undefined, state: keyof typeof LEVEL): string {
     >
       <FindingMark v-if="row.level" :level="row.level" :size="20" />
       <span class="font-semibold">{{ row.title }}</span>
-      <span class="grow muted">
+      <span class="grow basis-48 muted">
         {{ row.last }}
         <template v-if="row.due">· {{ row.due }}</template>
       </span>
-      <template v-if="mayInspect">
+      <span v-if="mayInspect" class="flex gap-3 shrink-0">
         <UButton
           size="lg"
           :variant="occasion === row.name ? 'solid' : 'outline'"
@@ -78,7 +78,7 @@ function dueText(look: Look | undefined, state: keyof typeof LEVEL): string {
         >
           Look
         </UButton>
-      </template>
+      </span>
     </li>
   </ul>
 </template>

@@ -75,8 +75,12 @@ const pathOf = ({ kind, id, occasion }: DueLook): string =>
         {{ data.total > 9999 ? 'More than 9,999' : data.total }} looks, place by place. A tap opens
         the first line.
       </p>
-      <div class="grid gap-4 md:grid-cols-2 xl:grid-cols-3 items-start">
-        <section v-for="[place, looks] in places" :key="place" class="panel p-4">
+      <div class="gap-4 md:columns-2 xl:columns-3">
+        <section
+          v-for="[place, looks] in places"
+          :key="place"
+          class="panel p-4 mb-4 break-inside-avoid"
+        >
           <h2 class="mb-2">{{ place }}</h2>
           <ul>
             <li

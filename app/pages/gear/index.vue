@@ -104,6 +104,9 @@ const whatOf = (row: Gear): string =>
       <UButton to="/gear/due" variant="outline" color="neutral" icon="i-lucide-list-checks">
         Due
       </UButton>
+      <UButton to="/gear/trends" variant="outline" color="neutral" icon="i-lucide-chart-column">
+        Trends
+      </UButton>
       <UButton to="/gear/power" variant="outline" color="neutral" icon="i-lucide-zap">
         Machine and leads
       </UButton>
@@ -145,6 +148,9 @@ const whatOf = (row: Gear): string =>
               :to="`/gear/look/${one.kind}/${one.id}?look=${one.occasion}`"
             >
               {{ one.label }}
+              <span class="muted text-sm font-normal">
+                {{ occasionName(one.occasion, one.everyDays).toLowerCase() }}
+              </span>
             </UButton>
           </p>
         </section>
@@ -154,7 +160,10 @@ const whatOf = (row: Gear): string =>
       <USelect v-model="kind" :items="KINDS" aria-label="Kind" class="min-w-52" />
     </template>
     <template #label="{ row }">
-      <NuxtLink class="link plate text-xl no-underline" :to="`/gear/${row.kind}/${row.id}`">
+      <NuxtLink
+        class="link plate text-xl no-underline whitespace-nowrap"
+        :to="`/gear/${row.kind}/${row.id}`"
+      >
         {{ row.label }}
       </NuxtLink>
     </template>

@@ -16,10 +16,10 @@ export const readDue = (
   query: { days: number; page: number },
 ): Promise<{ today: string; rows: DueLook[]; total: number; page: number; pages: number }> =>
   inOrganisation(actor.organisation, async (db) => {
-    const { today } = await scopeOf(db, actor)
-    const until = dayAfter(today, query.days)
-    const total = await countDue(db, actor.site, until, MOST_COUNTED)
-    const rows = await dueLooks(db, actor.site, until, {
+    const { site, today, timeZone } = await scopeOf(db, actor)
+    const due = { site, today, timeZone, until: dayAfter(today, query.days) }
+    const total = await countDue(db, due, MOST_COUNTED)
+    const rows = await dueLooks(db, due, {
       most: PAGE_SIZE,
       offset: (query.page - 1) * PAGE_SIZE,
     })

@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import type { GearKind } from '#core/inspection/kind'
+import type { Occasion } from '#core/inspection/occasion'
 import type { ChecklistLine } from '#core/inspection/line'
 import {
   ChecklistMismatch,
@@ -56,6 +57,7 @@ export const inspectGear = (
       person: actor.person,
       at: actor.now,
       occasion: body.occasion,
+      dueOn: dueOnOf(gear, body.occasion),
       version,
       result: outcome.result,
       lockReason: outcome.lockReason,
@@ -74,6 +76,10 @@ export const inspectGear = (
     await follow(db, actor, gear, body, outcome, unlocks)
     return { result: outcome.result, lockReason: outcome.lockReason }
   })
+
+/** The day on which a look was due before it was made. */
+export const dueOnOf = ({ looks }: Gear, occasion: Occasion): string | null =>
+  looks.find((look) => look.occasion === occasion)?.dueOn ?? null
 
 /** What the outcome does to the gear. */
 async function follow(

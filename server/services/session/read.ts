@@ -1,3 +1,4 @@
+import { dueState } from '#core/inspection/schedule'
 import { judgeMember, judgeSession, type Readiness } from '#core/readiness/readiness'
 import type { Level } from '#core/finding/finding'
 import { isPrivate, withheld } from '#core/people/private'
@@ -142,6 +143,12 @@ function stationsOf(loaded: LoadedSession): Session['stations'] {
     .filter((station) => station.people > 0)
 }
 
+/** Only the look before use is done for many at once; what is due by the calendar has its own page. */
+const isRoutineDue = (gear: Gear, { today, grace }: LoadedSession): boolean =>
+  gear.lockReason === null &&
+  gear.event === null &&
+  gear.looks.some((look) => look.occasion === 'beforeUse' && dueState(look, today, grace) === 'due')
+
 /** Items in use in this session that wait for someone to look at them; what is locked out is not looked at in passing. */
 function dueOf(kind: Gear['kind'], loaded: LoadedSession): { id: string; label: string }[] {
   const used = new Set(
@@ -153,6 +160,6 @@ function dueOf(kind: Gear['kind'], loaded: LoadedSession): { id: string; label: 
       }),
   )
   return [...loaded.gear.values()]
-    .filter((gear) => gear.kind === kind && used.has(gear.id) && gear.due)
+    .filter((gear) => gear.kind === kind && used.has(gear.id) && isRoutineDue(gear, loaded))
     .map((gear) => ({ id: gear.id, label: gear.label }))
 }

@@ -13,6 +13,7 @@ import type { z } from 'zod'
 import type { checkAllBody, Session, sessionBody } from '#shared/session/schema'
 import { record, type Actor } from '../actor'
 import { checklistFor } from '../inspection/checklist'
+import { dueOnOf } from '../inspection/inspection'
 import { refuseLocked } from '../inspection/lock'
 import { lookWasDone } from '../inspection/look'
 import { scopeOf } from '../shop/shop'
@@ -113,6 +114,7 @@ export function checkAll(
         person: actor.person,
         at: actor.now,
         occasion,
+        dueOn: dueOnOf(gear, occasion),
         version: checklist.version,
         result: 'pass',
         lockReason: null,

@@ -20,14 +20,15 @@ import { scopeOf } from './shop'
 
 const DUE_SHOWN = 50
 /** Beyond it the shift bar says that there are more. */
-export const DUE_COUNTED = 999
+const DUE_COUNTED = 999
 
 /** What the shift bar shows, in one read. */
 export async function readShift(actor: Actor): Promise<Shift> {
   const clock = await getClock()
   return inOrganisation(actor.organisation, async (db) => {
     const scope = await scopeOf(db, actor)
-    const due = await dueLooks(db, actor.site, scope.today, { most: DUE_SHOWN, offset: 0 })
+    const dueBy = { ...scope, until: scope.today }
+    const due = await dueLooks(db, dueBy, { most: DUE_SHOWN, offset: 0 })
     return {
       now: actor.now.toISOString(),
       factor: clock.factor,
@@ -49,7 +50,7 @@ export async function readShift(actor: Actor): Promise<Shift> {
         everyDays: look.every_days,
         dueOn: look.due_on,
       })),
-      dueCount: await countDue(db, actor.site, scope.today, DUE_COUNTED),
+      dueCount: await countDue(db, dueBy, DUE_COUNTED),
       expiring: (await expiringPeople(db, actor.site, dayAfter(scope.today, REMIND_DAYS)))
         .filter((person) => mayKnow(actor, person.person_id))
         .flatMap((person) => expiries(person, scope.today)),

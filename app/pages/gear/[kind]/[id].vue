@@ -267,6 +267,7 @@ const partLevel = (part: { lockReason: string | null; due: boolean }) => {
             </li>
           </ul>
         </section>
+        <ReadingTrends :key="data.inspections.length" :gear="data.gear" />
         <section class="panel p-4 sm:p-6">
           <h2 class="mb-3">Record</h2>
           <GearRecord :record="data" />
