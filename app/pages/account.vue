@@ -54,6 +54,7 @@ const LIGHTS = [
     <template v-if="!signIn.me.lacksFactor">
       <SignInSection ref="signIns" />
       <TokenSection ref="tokens" />
+      <CalendarSection />
     </template>
     <section v-if="!signIn.me.lacksFactor" class="panel p-5">
       <h2 class="mb-1">Your data</h2>

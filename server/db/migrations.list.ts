@@ -25,4 +25,5 @@ export const MIGRATIONS = [
   '0023_cylinder_search',
   '0024_gear_kinds',
   '0025_gear_trends',
+  '0026_calendar_feed',
 ] as const

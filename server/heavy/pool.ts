@@ -15,6 +15,7 @@ const TASK_RULES: Record<TaskName, { lane: keyof typeof LANES; seconds: number; 
   planSamples: { lane: 'short', seconds: 20, each: 1 },
   planConsumables: { lane: 'short', seconds: 10, each: 1 },
   readRosterFile: { lane: 'short', seconds: 10, each: 1 },
+  renderCalendar: { lane: 'short', seconds: 10, each: 2 },
   readGearFile: { lane: 'short', seconds: 10, each: 2 },
   readDeliveryFile: { lane: 'short', seconds: 5, each: 2 },
   // Several sheets are opened one after the other.

@@ -1,5 +1,6 @@
 import { workOutAir } from '../services/air/work-out'
 import { readDeliveryFile } from '../services/gas/delivery-file'
+import { renderCalendar } from '../services/inspection/calendar-file'
 import { readGearFile } from '../services/inspection/gear-file'
 import { planConsumables } from '../services/air/consumable-file'
 import { readRosterFile } from '../services/people/roster-file'
@@ -12,6 +13,7 @@ export const TASKS = {
   planConsumables,
   readDeliveryFile,
   readGearFile,
+  renderCalendar,
   readRosterFile,
   render,
   planSamples,

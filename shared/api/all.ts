@@ -7,6 +7,7 @@ import { rentRoutes } from '#shared/gas/rent'
 import { gasRoutes } from '#shared/gas/routes'
 import { gasSetRoutes } from '#shared/gas/set-routes'
 import { hoodRoutes } from '#shared/hood/routes'
+import { calendarRoutes } from '#shared/inspection/calendar'
 import { gearKindRoutes } from '#shared/inspection/kind-routes'
 import { inspectionRoutes } from '#shared/inspection/routes'
 import { trendRoutes } from '#shared/inspection/trend'
@@ -33,6 +34,7 @@ export const allRoutes = {
   ...ppeRoutes,
   ...inspectionRoutes,
   ...gearKindRoutes,
+  ...calendarRoutes,
   ...trendRoutes,
   ...rentRoutes,
   ...gasRoutes,

@@ -59,6 +59,7 @@ const TABLES = [
   'gear_use',
   'repair',
   'lock_try',
+  'calendar_feed',
   'fault',
   'fault_month',
   'inspection_month',

@@ -22,6 +22,7 @@ export async function useGear(shop: Shop): Promise<void> {
     fields: [{ id: 'load', name: 'Load', type: 'number', unit: 'kg', min: 1, max: 5000 }],
     fittedTo: [],
   })
+  await send('POST', '/account/calendar', {})
   await send('PUT', '/checklists/curtain/yearly', {
     added: [
       {

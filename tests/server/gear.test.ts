@@ -518,10 +518,10 @@ describe('trends', () => {
     const before = await trends('?kind=firstAid')
     expect(before).toMatchObject({ bars: [], total: 0 })
     const id = await addGear(shop, 'firstAid', 'FA-1', { everyDays: 31, stationId: shop.station })
+    await look('firstAid', id, fails('names'))
     const body = { id: randomUUID(), lines: filledOf('firstAid', 'beforeUse', fails('full')) }
     for (let i = 0; i < 2; i++) await lead.send('POST', `/gear/firstAid/${id}/inspections`, body)
     await look('firstAid', id, fails('full'))
-    await look('firstAid', id, fails('names'))
     const after = await trends('?kind=firstAid')
     expect(after.bars.map(({ key, count, upTo }) => [key, count, upTo])).toEqual([
       ['firstAid full', 2, 2 / 3],
@@ -592,5 +592,35 @@ describe('trends', () => {
     const repair = { id: randomUUID(), note: 'New transformer fitted', cost: null }
     await lead.send('POST', `/gear/machine/${id}/repairs`, repair)
     expect(await ofDc()).toBeUndefined()
+  })
+})
+
+describe('the calendar', () => {
+  const text = async (address: string): Promise<[number, string]> => {
+    const answer = await fetch(address.replace(/^https?:\/\/[^/]+/, app.url))
+    return [answer.status, await answer.text()]
+  }
+  it('tells what is due by an address alone, names nobody, and ends when it is replaced or ended', async () => {
+    const make = async (): Promise<string> =>
+      (await worker.send<{ address: string }>('POST', '/account/calendar')).body.address
+    const first = await make()
+    const id = await addGear(shop, 'grinder', 'CAL-1', { stationId: shop.station })
+    await look('grinder', id)
+    const [status, ics] = await text(first)
+    expect(status).toBe(200)
+    // RFC 5545: lines end in CRLF and are folded at 75 octets.
+    const lines = ics.replace(/\r\n[ \t]/g, '').split('\r\n')
+    expect(lines[0]).toBe('BEGIN:VCALENDAR')
+    expect(lines).toContain('SUMMARY:CAL-1\\, grinder: quarterly')
+    expect(lines).toContain('LOCATION:Booth 1')
+    expect(lines.some((line) => /^DTSTART;VALUE=DATE:\d{8}$/.test(line))).toBe(true)
+    for (const name of ['Worker', 'Lead gear', 'Instructor']) expect(ics).not.toContain(name)
+    const second = await make()
+    expect((await text(first))[0]).toBe(404)
+    expect((await text(second))[0]).toBe(200)
+    const feed = await worker.send<{ lastReadAt: string }>('GET', '/account/calendar')
+    expect(feed.body.lastReadAt).not.toBeNull()
+    await worker.send('DELETE', '/account/calendar')
+    expect((await text(second))[0]).toBe(404)
   })
 })

@@ -335,7 +335,8 @@ function sample(route: Contract, target: Shop): { path: string; body?: unknown }
         .replace('{kind}', 'machine')
         .replace('{occasion}', 'monthly')
         .replace('{id}', id)
-        .replace('{code}', target.code) + (query[route.id] ?? ''),
+        .replace('{code}', target.code)
+        .replace('{token}', 'nobody-knows-this-address.ics') + (query[route.id] ?? ''),
     body: bodies[route.id],
   }
 }
@@ -379,6 +380,8 @@ const MEETS: Record<string, { status: number; code: string; roles?: Role[] }> = 
   // Raised by the lead: symptoms are told by that person and staff.
   tellAlarm: { status: 403, code: 'forbidden', roles: ['worker', 'viewer'] },
   erasePerson: { status: 409, code: 'still_here' },
+  // Nobody's address.
+  calendar: { status: 404, code: 'not_found' },
   boothPdf: { status: 404, code: 'not_found' },
   // Nothing went back on that day.
   returnNote: { status: 404, code: 'not_found' },

@@ -212,11 +212,7 @@ const versionText = ({ number, madeAt, lines: kept }: Version): string =>
       <ol class="mt-2 space-y-1">
         <li v-for="version in versions.data.value ?? []" :key="version.id">
           <details>
-            <summary class="cursor-pointer py-1">
-              {{
-                `Version ${version.number}, ${when(version.madeAt)}, ${version.lines.length} lines`
-              }}
-            </summary>
+            <summary class="cursor-pointer py-1">{{ versionText(version) }}</summary>
             <ul class="list-disc pl-5 text-sm">
               <li v-for="line in version.lines" :key="line.id">{{ line.text }}</li>
             </ul>

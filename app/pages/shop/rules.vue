@@ -16,7 +16,20 @@ const toast = useToast()
 function siteForm() {
   const { id: _, rules, ...site } = signIn.me!.site
   const { school, house: __, limits, ...clothing } = rules
-  return { ...site, gas: { ...site.gas }, shadeSchool: school, ...clothing, limitSets: [...limits] }
+  const { closed, grace, ...inspection } = site.inspection
+  return {
+    ...site,
+    gas: { ...site.gas },
+    // Copied, as the form changes them.
+    inspection: {
+      ...inspection,
+      closed: { weekdays: [...closed.weekdays], days: [...closed.days] },
+      grace: { ...grace },
+    },
+    shadeSchool: school,
+    ...clothing,
+    limitSets: [...limits],
+  }
 }
 const site = ref(siteForm())
 const UNITS = [
@@ -111,6 +124,7 @@ async function saved(): Promise<unknown> {
         <UCheckbox v-model="site.leadFactor" label="Safety leads sign in with a second factor" />
       </div>
       <GasCustoms v-model="site.gas" class="sm:col-span-2 lg:col-span-3" />
+      <InspectionCustoms v-model="site.inspection" class="sm:col-span-2 lg:col-span-3" />
       <fieldset class="sm:col-span-2 lg:col-span-3">
         <legend class="font-semibold mb-1">Exposure limits adopted</legend>
         <div class="flex flex-wrap gap-x-6 gap-y-2">
