@@ -68,7 +68,8 @@ async function take(base) {
   const sets = (await desk.get('/gear?kind=gasSet')).rows
   const set = (label) => sets.find((one) => one.label === label).id
   const run = (await desk.get(`/gas-sets/${set('SG-1')}`)).runs[0].id
-  const cylinder = (await desk.get('/cylinders?q=C-14')).rows[0].id
+  const machines = (await desk.get('/gear?kind=machine&all=true')).rows
+  const machine = machines.find((one) => one.label === 'M-06').id
   const store = (await desk.get('/gas-stores')).find((one) => one.name === 'Gas store').id
   const yesterday = (await desk.get('/sessions')).rows[0]
   const { id: session } = await desk.post(`/sessions/${yesterday.id}/copy`, {
@@ -98,11 +99,11 @@ async function take(base) {
     ['gas-set', `/gear/gasSet/${set('OX-2')}`],
     ['gas-today', '/gear/enough'],
     ['rack', `/gear/rack?store=${store}`],
-    ['cylinder', `/gear/cylinder/${cylinder}`],
+    ['machine', `/gear/machine/${machine}?look=monthly`],
+    ['trends', '/gear/trends'],
     ['hood', `/air/stations/${booth10}`, '#section-title'],
     ['samples', '/air/samples'],
     ['session', `/sessions/${session}`],
-    ['stores', '/stores'],
     ['person', `/people/${learner}`],
   ])
     await desk.shot(name, path, at)
@@ -123,6 +124,6 @@ async function take(base) {
   const floor = await open({ viewport: { width: 390, height: 844 }, deviceScaleFactor: 2 })
   await floor.enter()
   await floor.shot('set-step-phone', `/gear/run/${run}`)
-  await floor.shot('hood-phone', `/air/stations/${booth10}`, '#section-title')
+  await floor.shot('look-phone', `/gear/look/machine/${machine}`)
   await browser.close()
 }
