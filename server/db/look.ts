@@ -187,7 +187,11 @@ export async function tightenLooks(
     ON CONFLICT (item_id, occasion) DO UPDATE
     SET due_on = least(
       l.due_on,
-      coalesce(l.last_at::date + ${row.days}::integer, excluded.due_on)
+      coalesce(
+        (l.last_at AT TIME ZONE (SELECT time_zone FROM site WHERE id = l.site_id))::date
+          + ${row.days}::integer,
+        excluded.due_on
+      )
     )
   `)
 }

@@ -38,6 +38,23 @@ const PARTS: Record<string, (id: string) => Sql> = {
     WHERE person_id = ${id}
     ORDER BY at
   `,
+  repairs: (id) => sql`
+    SELECT g.label, r.at, r.note, r.parts, r.cost
+    FROM repair r LEFT JOIN gear g ON g.id = r.item_id
+    WHERE r.person_id = ${id}
+    ORDER BY r.at
+  `,
+  reachedForLocked: (id) => sql`
+    SELECT g.label, t.at, t.doing
+    FROM lock_try t LEFT JOIN gear g ON g.id = t.item_id
+    WHERE t.person_id = ${id}
+    ORDER BY t.at
+  `,
+  calendar: (id) => sql`
+    SELECT created_at, last_read_at
+    FROM calendar_feed
+    WHERE person_id = ${id}
+  `,
   cylinders: (id) => sql`
     SELECT c.label, e.kind, e.at, e.pressure, e.weight, e.state, e.note
     FROM cylinder_event e JOIN cylinder c ON c.id = e.cylinder_id

@@ -370,6 +370,47 @@ describe('what comes due', () => {
     expect(await gearNow('machine', id)).toMatchObject({ event: null, due: false })
   })
 
+  it('after an event while it is locked out, too, once it is back', async () => {
+    const id = await addGear(shop, 'machine', 'M-13')
+    await look('machine', id, fails('case'))
+    const event = { id: randomUUID(), event: 'water' }
+    await worker.send('POST', `/gear/machine/${id}/events`, event)
+    const due = async (): Promise<string[]> =>
+      (
+        await lead.send<{ rows: { id: string; occasion: string }[] }>('GET', '/gear/due')
+      ).body.rows.flatMap((row) => (row.id === id ? [row.occasion] : []))
+    expect(await due()).toEqual([])
+    await look('machine', id, {}, { repairNote: 'Case closed and dried' })
+    expect(await gearNow('machine', id)).toMatchObject({ lockReason: null, event: 'water' })
+    expect(await due()).toEqual(['afterEvent'])
+    await look('machine', id, {}, { occasion: 'afterEvent' })
+    expect(await due()).toEqual([])
+  })
+
+  it('of a look that the shop no longer has, the one before use unlocks', async () => {
+    const path = '/checklists/cart/monthly'
+    const none = { added: [], tightened: {}, off: {}, photo: [], everyDays: null }
+    const added = [
+      {
+        id: 'tyres',
+        name: 'Tyres',
+        text: 'Tyres hold their air',
+        critical: true,
+        source: { document: 'Rule of the yard', recall: 'practice' },
+      },
+    ]
+    await lead.send('PUT', path, { ...none, added, everyDays: 30 })
+    const id = await addGear(shop, 'cart', 'CT-1')
+    const lines = [{ id: 'tyres', mark: 'fail', note: 'flat' }]
+    await lead.send('POST', `/gear/cart/${id}/inspections`, { occasion: 'monthly', lines })
+    expect((await gearNow('cart', id)).lockOccasion).toBe('monthly')
+    expect((await lead.send('PUT', path, none)).status).toBe(200)
+    expect((await look('cart', id, {}, { repairNote: 'Tyres filled again' })).body.result).toBe(
+      'pass',
+    )
+    expect((await gearNow('cart', id)).lockReason).toBeNull()
+  })
+
   it('by use as soon as it is reached', async () => {
     const id = await addGear(shop, 'machine', 'M-12')
     await look('machine', id)

@@ -1,12 +1,13 @@
 import type { z } from 'zod'
-import { linesOf } from '#core/inspection/checklist'
+import { looksOf, type ChecklistChange } from '#core/inspection/checklist'
 import { GEAR_EVENT_NAME, type Occasion } from '#core/inspection/occasion'
 import type { GearKind } from '#core/inspection/kind'
 import { KINDS } from '#core/inspection/kinds.table'
 import { findGear } from '#server/db/gear'
 import { holdGear, setEvent } from '#server/db/gear-write'
-import { addUse, eventDue } from '#server/db/look'
-import { inOrganisation } from '#server/db/pool'
+import { checklistChanges } from '#server/db/checklist'
+import { addUse, eventDue, setWaits } from '#server/db/look'
+import { inOrganisation, type Db } from '#server/db/pool'
 import { insertRepair, insertUse } from '#server/db/repair'
 import { fieldError, notFound } from '#server/errors'
 import type { Gear, gearEventBody, repairBody, useBody } from '#shared/inspection/schema'
@@ -14,9 +15,23 @@ import { record, type Actor } from '../actor'
 import { isNew } from '../event'
 import { scopeOf } from '../shop/shop'
 
-/** The look that is due after an event: the one written for it, else the one before use. */
-export const eventLook = ({ kind }: Pick<Gear, 'kind'>): Occasion =>
-  linesOf(kind, 'afterEvent').length > 0 ? 'afterEvent' : 'beforeUse'
+/** The look that is due after an event: the one written for it, by the trade or the shop, else the one before use. */
+export const eventLook = (
+  changes: readonly ChecklistChange[],
+  gear: Pick<Gear, 'kind' | 'kindId'>,
+): Occasion => (looksOf(changes, gear).includes('afterEvent') ? 'afterEvent' : 'beforeUse')
+
+/** The look after an event is due at once; on locked gear it waits for the repair, as all others do. */
+async function askForLook(db: Db, actor: Actor, gear: Gear, today: string): Promise<void> {
+  await eventDue(db, {
+    item: gear.id,
+    organisation: actor.organisation,
+    site: actor.site,
+    occasion: eventLook(await checklistChanges(db, actor.site), gear),
+    today,
+  })
+  if (gear.lockReason !== null) await setWaits(db, gear.id, true)
+}
 
 /** Something happened to a piece of gear: nobody uses it until it was looked at. Sent twice it is written once. */
 export const logGearEvent = (
@@ -36,14 +51,7 @@ export const logGearEvent = (
     const gear = await findGear(db, scope, kind, id)
     if (!gear) throw notFound(kind)
     await setEvent(db, id, { what: body.event, at: actor.now })
-    if (gear.lockReason === null)
-      await eventDue(db, {
-        item: id,
-        organisation: actor.organisation,
-        site: actor.site,
-        occasion: eventLook(gear),
-        today: scope.today,
-      })
+    await askForLook(db, actor, gear, scope.today)
     await record(db, actor, 'gear_event', kind, id, {
       label: gear.label,
       event: GEAR_EVENT_NAME[body.event],
@@ -79,13 +87,7 @@ export const logRepair = (
     // Locked gear has its look before it anyway: the one that locked it.
     if (gear.lockReason === null && kind !== 'cylinder') {
       await setEvent(db, id, { what: 'repair', at: actor.now })
-      await eventDue(db, {
-        item: id,
-        organisation: actor.organisation,
-        site: actor.site,
-        occasion: eventLook(gear),
-        today: scope.today,
-      })
+      await askForLook(db, actor, gear, scope.today)
     }
     await record(db, actor, 'repaired', kind, id, { label: gear.label, ...content })
     return { ok: true }

@@ -24,7 +24,7 @@ export const GEAR_COLUMNS = [
 const NOT_BY_FILE: readonly GearKind[] = ['cylinder', 'gasSet']
 /** Where a part is, is told at its gas set. */
 const PARTS: readonly GearKind[] = PART_KINDS
-const MOST_ROWS = 2_000
+const MOST_ROWS = 500
 
 /** A row that reads right by itself; station and parent are still names. */
 export interface GearFileRow {

@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto'
+import { looksOf, type ChecklistChange } from '#core/inspection/checklist'
 import type { GearKind } from '#core/inspection/kind'
 import type { Occasion } from '#core/inspection/occasion'
 import type { ChecklistLine } from '#core/inspection/line'
@@ -48,7 +49,8 @@ export const inspectGear = (
     if (!gear) throw notFound(kind)
     const { lines, version } = await checklistFor(db, actor, { ...gear, occasion: body.occasion })
     const outcome = judged(lines, body)
-    const unlocks = await isUnlocking(db, actor, scope, gear, body, outcome)
+    const changes = await checklistChanges(db, actor.site)
+    const unlocks = await isUnlocking(db, actor, scope, gear, body, outcome, changes)
     await insertInspection(db, {
       id: inspection,
       organisation: actor.organisation,
@@ -71,8 +73,10 @@ export const inspectGear = (
       on: scope.today,
       at: actor.now,
       result: outcome.result,
-      changes: await checklistChanges(db, actor.site),
+      changes,
     })
+    const looked = outcome.result !== 'locked' && body.occasion === eventLook(changes, gear)
+    if (looked && gear.event !== null) await setEvent(db, id, null)
     await follow(db, actor, gear, body, outcome, unlocks)
     return { result: outcome.result, lockReason: outcome.lockReason }
   })
@@ -92,8 +96,6 @@ async function follow(
 ): Promise<void> {
   const { id, kind, label } = gear
   const locks = outcome.result === 'locked'
-  if (!locks && gear.event !== null && body.occasion === eventLook(gear))
-    await setEvent(db, id, null)
   if (locks)
     await setLock(db, kind, id, {
       reason: outcome.lockReason!,
@@ -113,6 +115,13 @@ async function follow(
   })
 }
 
+/** The look that locked it; where the shop no longer has that look, the one before use. */
+const unlockingLook = (
+  changes: readonly ChecklistChange[],
+  gear: Pick<Gear, 'kind' | 'kindId' | 'lockOccasion'>,
+): Occasion =>
+  looksOf(changes, gear).find((occasion) => occasion === gear.lockOccasion) ?? 'beforeUse'
+
 /** Whether this look lets locked gear back into service. @throws where it would and may not */
 async function isUnlocking(
   db: Db,
@@ -121,10 +130,11 @@ async function isUnlocking(
   gear: Gear,
   body: InspectionBody,
   outcome: InspectionOutcome,
+  changes: readonly ChecklistChange[],
 ): Promise<boolean> {
   if (gear.lockReason === null || outcome.result === 'locked') return false
   // Another look than the one that locked it is put on record and leaves it locked.
-  if (body.occasion !== gear.lockOccasion) return false
+  if (body.occasion !== unlockingLook(changes, gear)) return false
   if (!isStaff(actor))
     throw new AppError(
       403,

@@ -87,7 +87,8 @@ export async function findingsOfJob(
     ...gearState(one, scope),
     held: cylinders.get(one.id)?.held ?? [],
   }))
-  const worn = helmet?.lockReason ? [gearState(helmet, scope)] : []
+  // A helmet is looked at by who wears it; locked out, or after a fall, it stops the job as well.
+  const worn = helmet?.lockReason || helmet?.event ? [gearState(helmet, scope)] : []
   const eyes = row.welder_id
     ? ((await eyesOf(db, [row.welder_id], row.spec)).get(row.welder_id) ?? null)
     : null
