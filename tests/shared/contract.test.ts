@@ -278,6 +278,8 @@ describe('contracts', () => {
       'createToken',
       'revokeToken',
       'endOwnSignIn',
+      'createCalendarFeed',
+      'removeCalendarFeed',
       'calcShade',
       'calcPpe',
       'calcVentilation',
@@ -300,6 +302,8 @@ describe('contracts', () => {
           'booth',
           'boothSignIn',
           'ingest',
+          // By an address that only its owner knows.
+          'calendar',
         ]).toContain(name)
       else if (route.method !== 'GET' && route.roles.includes('viewer')) expect(own).toContain(name)
     }
