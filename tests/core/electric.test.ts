@@ -37,12 +37,18 @@ describe('duty cycle', () => {
   it('never allows more arc at more amps', () => {
     const amps = fc.double({ min: 1, max: 2000, noNaN: true })
     fc.assert(
-      fc.property(amps, amps, amps, fc.double({ min: 0.01, max: 1 }), (rated, a, b, duty) => {
-        const [low, high] = [Math.min(a, b), Math.max(a, b)]
-        expect(dutyAt({ amps: rated, duty }, high)).toBeLessThanOrEqual(
-          dutyAt({ amps: rated, duty }, low),
-        )
-      }),
+      fc.property(
+        amps,
+        amps,
+        amps,
+        fc.double({ min: 0.01, max: 1, noNaN: true }),
+        (rated, a, b, duty) => {
+          const [low, high] = [Math.min(a, b), Math.max(a, b)]
+          expect(dutyAt({ amps: rated, duty }, high)).toBeLessThanOrEqual(
+            dutyAt({ amps: rated, duty }, low),
+          )
+        },
+      ),
     )
   })
 

@@ -227,3 +227,45 @@ test('machine and leads: duty, place and drop follow what is typed', async ({ pa
   await expect(finding('electric.leads')).toHaveAttribute('data-level', 'caution')
   await expect(page.getByText('can stop the heart').first()).toBeVisible()
 })
+
+test('gear from a file: ten kinds of broken rows are named, the right ones taken over', async ({
+  page,
+}) => {
+  await signIn(page, app.url, lead.email, lead.password)
+  await page.goto(`${app.url}/gear/import`)
+  const text = page.getByLabel('Or as text')
+  const look = () => page.getByRole('button', { name: 'Look at it' }).click()
+  await text.fill('label\nX-1')
+  await look()
+  await expect(page.getByText('The column "kind" is missing.')).toBeVisible()
+  const broken = [
+    'moonboat,X-1,,,,',
+    'lead,,,,,',
+    'lead,X-3,Nowhere,,,',
+    'lead,X-4,,X-99,,',
+    'grinder,X-5,,M-01,,',
+    'lead,X-6,,,0.1,',
+    'grinder,X-7,,,53,',
+    'lead,X-8,,,,often',
+    'cylinder,X-9,,,,',
+    'lead,X-3,,,,',
+  ]
+  await text.fill(['kind,label,station,fitted_to,area,every_days', ...broken].join('\n'))
+  await look()
+  const counts = page.getByTestId('counts')
+  await expect(counts).toContainText('10 broken')
+  await expect(counts).toContainText('Nothing is taken over while a row is broken.')
+  for (const says of [
+    'There is no such kind of gear.',
+    'There is no such station.',
+    'It is not fitted to machine.',
+    'This label stands in the file twice.',
+  ])
+    await expect(page.getByText(says).first()).toBeVisible()
+  await text.fill('kind,label,fitted_to,area\nlead,X-20,M-02,53.5\ngrinder,X-21,,')
+  await look()
+  await page.getByRole('button', { name: 'Take 2 over' }).click()
+  await expect(page.getByRole('heading', { name: 'Taken over' })).toBeVisible()
+  await openGear(page, 'lead', 'X-20')
+  await expect(page.getByRole('link', { name: 'M-02' })).toBeVisible()
+})

@@ -24,6 +24,7 @@ import { findGasStore } from '#server/db/gas-store'
 import type { Page } from '#server/db/page'
 import { inOrganisation, type Db } from '#server/db/pool'
 import { findStation } from '#server/db/station'
+import { KINDS } from '#core/inspection/kinds.table'
 import { AppError, conflict, fieldError, notFound } from '#server/errors'
 import type { z } from 'zod'
 import type {
@@ -35,6 +36,7 @@ import type {
   ReadingBody,
 } from '#shared/gas/schema'
 import { isStaff, record, type Actor } from '../actor'
+import { refuseLocked } from '../inspection/lock'
 import { isNew } from '../event'
 import { scopeOf, type ShopScope } from '../shop/shop'
 import { changedMeanwhile } from '../version'
@@ -284,9 +286,21 @@ export const moveCylinder = (actor: Actor, id: string, body: CylinderMoveBody): 
       body.checks,
     )
     if (fault) throw fieldError(fault.path, fault.message)
-    if (row.lock_reason && isConnected(body.state)) {
-      throw conflict(`It is locked out: ${row.lock_reason}.`, 'locked')
-    }
+    if (isConnected(body.state))
+      refuseLocked(
+        [
+          {
+            id,
+            kind: 'cylinder',
+            kindName: KINDS.cylinder.name,
+            label: row.label,
+            lockReason: row.lock_reason,
+            lockedParts: [],
+          },
+        ],
+        'Connect it',
+        'state',
+      )
     if (row.state === 'quarantine' && !isStaff(actor))
       throw new AppError(403, 'forbidden', 'It was set apart. A lead or instructor moves it on.')
     await requirePlaces(db, actor, to)

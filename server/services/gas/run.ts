@@ -18,6 +18,7 @@ import { inOrganisation, type Db } from '#server/db/pool'
 import { conflict, fieldError, notFound } from '#server/errors'
 import type { AnswerBody, SetRun } from '#shared/gas/set-schema'
 import { record, type Actor } from '../actor'
+import { refuseLocked } from '../inspection/lock'
 import { isNew } from '../event'
 import { scopeOf, type ShopScope } from '../shop/shop'
 import { factsOf, requireSet, shapeOf, type LoadedSet } from './set'
@@ -113,8 +114,7 @@ async function requireStartable(
     )
   if (!tasksOf(state.kind).includes(task))
     throw fieldError('task', 'This kind of set has no such task.')
-  if (gear.lockReason && USES.includes(task))
-    throw conflict(`It is locked out: ${gear.lockReason}.`, 'locked')
+  if (USES.includes(task)) refuseLocked([gear], TASK_NAME[task], 'task')
   if (!LETS_GAS_IN.includes(task)) return
   if (state.cylinders.length === 0)
     throw fieldError('task', 'Connect its cylinders first: the steps follow from their gas.')

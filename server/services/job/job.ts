@@ -104,7 +104,10 @@ export async function findingsOfJob(
 }
 
 export function addJob(actor: Actor, body: JobBody): Promise<{ id: string }> {
-  return inOrganisation(actor.organisation, (db) => makeJob(db, actor, body, {}))
+  return inOrganisation(actor.organisation, async (db) => {
+    await refuseLockedGear(db, actor, body, null)
+    return makeJob(db, actor, body, {})
+  })
 }
 
 async function makeJob(
@@ -113,7 +116,6 @@ async function makeJob(
   body: JobBody,
   details: object,
 ): Promise<{ id: string }> {
-  await refuseLockedGear(db, actor, body, null)
   const id = randomUUID()
   const number = await nextNumber(db, actor.organisation, actor.site, 'job')
   await insertJob(
@@ -155,19 +157,25 @@ export function changeJob(actor: Actor, id: string, body: JobBody): Promise<void
   })
 }
 
-/** Gear that is locked out is not named for a job; what was named before it was locked stays, and stops the job. */
+/** Gear that is locked out is not named for a job; what was named before it was locked stays, in a copy too, and stops the job. */
 async function refuseLockedGear(
   db: Db,
   actor: Actor,
   body: JobBody,
   before: JobRow | null,
 ): Promise<void> {
-  const had = before ? [...before.gear_ids, before.helmet_id] : []
-  const named = [...body.gearIds, ...(body.helmetId ? [body.helmetId] : [])]
-  const added = named.filter((id) => !had.includes(id))
-  if (added.length === 0) return
-  const gear = await gearById(db, await scopeOf(db, actor), added)
-  refuseLocked(gear, `Name it for the job "${body.title}"`, 'gearIds')
+  const had = before ? [...before.gear_ids, ...before.cylinder_ids, before.helmet_id] : []
+  const named = {
+    helmetId: body.helmetId ? [body.helmetId] : [],
+    gearIds: body.gearIds,
+    cylinderIds: body.cylinderIds,
+  }
+  for (const [path, ids] of Object.entries(named)) {
+    const added = ids.filter((id) => !had.includes(id))
+    if (added.length === 0) continue
+    const gear = await gearById(db, await scopeOf(db, actor), added)
+    refuseLocked(gear, `Name it for the job "${body.title}"`, path)
+  }
 }
 
 /** A copy starts unproved: the hood has to be felt again, and a sampling result stays with its job. */
