@@ -117,7 +117,7 @@ const OUTPUTS = [
       Worked out here, nothing is kept. Installation and repair are for a licensed electrician;
       local code and the maker's instructions go first.
     </p>
-    <div class="grid gap-5 lg:grid-cols-2 items-start">
+    <div class="grid grid-cols-1 gap-5 lg:grid-cols-2 items-start">
       <section class="panel p-4 sm:p-6 space-y-4" aria-labelledby="duty">
         <h2 id="duty">How long it may run</h2>
         <FindingLine :finding="duty" />

@@ -149,7 +149,7 @@ const days = (amount: number | null): string => (amount === null ? 'not known' :
         </ul>
         <UButton v-if="more" variant="outline" class="mt-3" @click="readMore">More</UButton>
       </section>
-      <div class="grid gap-5 lg:grid-cols-2 items-start">
+      <div class="grid grid-cols-1 gap-5 lg:grid-cols-2 items-start">
         <section class="panel p-4 sm:p-6" aria-labelledby="made">
           <h2 id="made">{{ made.made }} looks made, {{ made.late }} late</h2>
           <MadeChart :months="data.months" />
