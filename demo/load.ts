@@ -215,7 +215,10 @@ async function lookAt(
     })
 }
 
-const LEFT_FOR_VISITOR = ['M-11', 'M-14', 'C-20', 'C-31', 'H-22', 'H-27']
+const LEFT_FOR_VISITOR = [
+  ...['M-11', 'M-14', 'C-20', 'C-31', 'H-22', 'H-27'],
+  ...['GR-1', 'EH-2', 'FB-2', 'CT-2', 'CU-1', 'L-04'],
+]
 /** Three are found locked out. */
 const FAULTS = {
   'C-12': { id: 'leak', note: 'Bubbles at the valve stem' },

@@ -91,7 +91,7 @@ function judgeLine(line: ChecklistLine, given: LineResult): JudgedLine {
 }
 
 /** Why a reading fails its line; null when it is within. */
-function outsideText({ unit, min, max }: Measure, reading: number): string | null {
+export function outsideText({ unit, min, max }: Measure, reading: number): string | null {
   const text = (amount: number): string => `${Number(amount.toPrecision(4))} ${unit}`
   if (min !== undefined && reading < min) return `reading ${text(reading)} under ${text(min)}`
   if (max !== undefined && reading > max) return `reading ${text(reading)} over ${text(max)}`

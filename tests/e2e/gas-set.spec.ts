@@ -106,7 +106,8 @@ test('a wrong regulator stops the set, names the right one, and a right one take
   await page.goto(`${app.url}/gear`)
   await page.getByRole('button', { name: 'Add gear' }).click()
   const dialog = page.getByRole('dialog')
-  await dialog.getByText('Regulator', { exact: true }).click()
+  await dialog.getByRole('combobox', { name: 'Kind' }).click()
+  await page.getByRole('option', { name: 'Regulator', exact: true }).click()
   await dialog.getByLabel('Label').fill('R-23')
   for (const [label, option] of [
     ['Made for', 'Propane and other fuel'],

@@ -37,9 +37,7 @@ function next(): void {
   lacks.value = line.value && inspection.wants(line.value)
   if (!lacks.value) go(entries.value.at + 1)
 }
-const failed = computed(() =>
-  checklist.filter((one) => entries.value.lines[one.id]!.mark === 'fail'),
-)
+const failed = computed(() => checklist.filter(inspection.fails))
 const locks = computed(() => failed.value.some((one) => one.critical))
 const open = computed(() => checklist.filter((one) => inspection.wants(one) !== null))
 const unlocks = computed(
@@ -60,6 +58,7 @@ const level = computed(() => {
 const markText = (one: ChecklistLine): string => {
   const { mark, note } = entries.value.lines[one.id]!
   if (mark === 'fail') return note || 'fails'
+  if (inspection.fails(one)) return 'its reading is outside, so it fails'
   return mark === 'na' ? 'not applicable' : 'passes'
 }
 

@@ -1,5 +1,5 @@
 import { inSentence } from '#core/finding/wording'
-import type { Mark } from '#core/inspection/inspection'
+import { outsideText, type Mark } from '#core/inspection/inspection'
 import type { ChecklistLine } from '#core/inspection/line'
 import type { Occasion } from '#core/inspection/occasion'
 import { inspectionRoutes } from '#shared/inspection/routes'
@@ -54,6 +54,14 @@ export function useInspection(gear: Gear, occasion: Occasion) {
     touched = now
     entryOf(line).mark = as
     delete missing.value[line.id]
+  }
+
+  /** Whether a line fails: as it is marked, or by its reading, whatever is marked. */
+  function fails(line: ChecklistLine): boolean {
+    const { mark: as, reading } = entryOf(line)
+    if (as === 'fail') return true
+    const isOut = line.measure && reading !== null && outsideText(line.measure, reading) !== null
+    return as === 'pass' && Boolean(isOut)
   }
 
   /** What a line still lacks; null: it can be sent. */
@@ -127,6 +135,7 @@ export function useInspection(gear: Gear, occasion: Occasion) {
     errors,
     message,
     mark,
+    fails,
     wants,
     passTheRest,
     log,
