@@ -234,7 +234,7 @@ describe('a task step by step', () => {
       id: randomUUID(),
       task: 'setUp',
     })
-    expect(fault(refused)).toEqual([409, 'locked'])
+    expect(fault(refused)).toEqual([409, 'task'])
   })
 
   it('what was found tight before the leak counts no longer once it is unlocked', async () => {

@@ -234,7 +234,7 @@ describe('moves', () => {
     await move({ state: 'full' }, (await read()).version)
     await lock('Valve leaks')
     const connect = { state: 'connected', storeId: null, stationId: shop.station }
-    expect(fault(await move(connect, (await read()).version))).toEqual([409, 'locked'])
+    expect(fault(await move(connect, (await read()).version))).toEqual([409, 'state'])
     expect((await move({ state: 'quarantine' }, (await read()).version)).status).toBe(201)
     await lock(null)
     expect((await move({ state: 'full' }, (await read()).version)).status).toBe(403)
