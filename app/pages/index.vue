@@ -76,7 +76,7 @@ const next = computed(() => {
   if (current.dueCount > 0)
     return {
       level: 'unknown' as const,
-      text: `${current.dueCount} ${current.dueCount === 1 ? 'piece of gear is' : 'pieces of gear are'} unknown until someone looks`,
+      text: `${current.dueCount} ${current.dueCount === 1 ? 'look is' : 'looks are'} due before the gear is used`,
       to: '/gear/due',
       go: 'Inspect',
     }
