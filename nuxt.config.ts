@@ -66,6 +66,8 @@ export default defineNuxtConfig({
           platform: 'node',
           format: 'esm',
           target: 'node20',
+          // Its binary stays in a package of its own.
+          external: ['sharp'],
           // Some of what is bundled asks for Node's own modules the old way.
           banner: {
             js: "import { createRequire } from 'node:module'; import { dirname as dirnameOf } from 'node:path'; import { fileURLToPath as pathOf } from 'node:url'; const require = createRequire(import.meta.url); const __filename = pathOf(import.meta.url); const __dirname = dirnameOf(__filename);",

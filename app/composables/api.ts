@@ -52,10 +52,12 @@ export async function call<C extends Contract>(
     answer = await fetch(`${addressOf(route, params)}${search.size > 0 ? `?${search}` : ''}`, {
       method: route.method,
       signal: AbortSignal.timeout(route.slow ? SLOW_MS : USUAL_MS),
-      ...(body !== undefined && {
-        headers: { 'content-type': 'application/json' },
-        body: JSON.stringify(body),
-      }),
+      ...(body instanceof Blob && { headers: { 'content-type': body.type }, body }),
+      ...(body !== undefined &&
+        !(body instanceof Blob) && {
+          headers: { 'content-type': 'application/json' },
+          body: JSON.stringify(body),
+        }),
     })
   } catch {
     throw new ApiFailure(

@@ -9,6 +9,8 @@ export interface LineResult {
   mark: Mark
   note?: string
   reading?: number
+  /** Identifier of the photo that goes with it. */
+  photo?: string
 }
 
 export interface JudgedLine extends LineResult {
@@ -39,7 +41,7 @@ export class ChecklistMismatch extends Error {
  * Judge a filled checklist. A reading out of span fails its line whatever was ticked; a failed critical line locks the gear.
  * @param checklist its lines as they count in the shop
  * @param results one a line
- * @throws ChecklistMismatch when a line is missing, doubled or foreign, a failed line has no note, or a passed line lacks its reading.
+ * @throws ChecklistMismatch when a line is missing, doubled or foreign, a failed line has no note, or a passed line lacks its reading or the photo that it wants.
  */
 export function judgeInspection(
   checklist: readonly ChecklistLine[],
@@ -87,6 +89,9 @@ function judgeLine(line: ChecklistLine, given: LineResult): JudgedLine {
   }
   if (given.mark === 'fail' && !given.note?.trim())
     throw new ChecklistMismatch('Say what is wrong.', line.id)
+  // A fault is put on record at once, photo or not.
+  if (line.photo && given.mark === 'pass' && !given.photo)
+    throw new ChecklistMismatch('This line wants a photo.', line.id)
   return judged
 }
 

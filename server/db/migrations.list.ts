@@ -26,4 +26,5 @@ export const MIGRATIONS = [
   '0024_gear_kinds',
   '0025_gear_trends',
   '0026_calendar_feed',
+  '0027_photo',
 ] as const

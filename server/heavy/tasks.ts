@@ -4,6 +4,7 @@ import { renderCalendar } from '../services/inspection/calendar-file'
 import { readGearFile } from '../services/inspection/gear-file'
 import { planConsumables } from '../services/air/consumable-file'
 import { readRosterFile } from '../services/people/roster-file'
+import { shrinkPhoto } from '../services/photo/shrink'
 import { render } from '../services/print/render'
 import { planSamples } from '../services/sampling/sample-file'
 
@@ -16,6 +17,7 @@ export const TASKS = {
   renderCalendar,
   readRosterFile,
   render,
+  shrinkPhoto,
   planSamples,
 }
 

@@ -4,11 +4,34 @@ import { AppError } from '../errors'
 /** Bodies over this are refused, however they arrive. */
 const BODY_LIMIT = 256_000
 
-/** Read a JSON body, counting bytes as they come: a missing length header does not lift the cap. */
+/** Read a JSON body. */
 export async function readJson(event: H3Event, limit = BODY_LIMIT): Promise<unknown> {
-  const type = event.headers.get('content-type') ?? ''
-  if (!type.toLowerCase().startsWith('application/json'))
+  if (!typeOf(event).startsWith('application/json'))
     throw new AppError(415, 'not_json', 'Send the body as application/json.')
+  const bytes = await readAll(event, limit)
+  try {
+    return JSON.parse(bytes.toString('utf8'))
+  } catch {
+    throw new AppError(400, 'not_json', 'The body is not valid JSON.')
+  }
+}
+
+/** Read a body as it is. @param types media types that are taken */
+export async function readBytes(
+  event: H3Event,
+  types: readonly string[],
+  limit = BODY_LIMIT,
+): Promise<Uint8Array> {
+  const type = typeOf(event).split(';')[0]!.trim()
+  if (!types.includes(type))
+    throw new AppError(415, 'wrong_type', `Send the body as ${types.join(', ')}.`)
+  return readAll(event, limit)
+}
+
+const typeOf = (event: H3Event): string => (event.headers.get('content-type') ?? '').toLowerCase()
+
+/** Bytes are counted as they come: a missing length header does not lift the cap. */
+async function readAll(event: H3Event, limit: number): Promise<Buffer> {
   const chunks: Buffer[] = []
   let size = 0
   for await (const chunk of event.node.req) {
@@ -19,9 +42,5 @@ export async function readJson(event: H3Event, limit = BODY_LIMIT): Promise<unkn
   }
   if (size > limit)
     throw new AppError(413, 'too_large', `The body is larger than ${limit / 1000} kB.`)
-  try {
-    return JSON.parse(Buffer.concat(chunks).toString('utf8'))
-  } catch {
-    throw new AppError(400, 'not_json', 'The body is not valid JSON.')
-  }
+  return Buffer.concat(chunks)
 }

@@ -17,7 +17,7 @@ import { recordRefusal, type Actor } from '../services/actor'
 import { LockedTry, recordTry } from '../services/inspection/lock'
 import { findActor } from './actor'
 import { publicOrigin, requireSameOrigin } from './origin'
-import { readJson } from './body'
+import { readBytes, readJson } from './body'
 import { requireCleanText } from './text'
 import { AppError, type Field } from '../errors'
 
@@ -48,9 +48,7 @@ export function route<
       by = actor
       const params = parse(contract.params, getRouterParams(event))
       const query = parse(contract.query, getQuery(event))
-      const body = contract.body
-        ? parse(contract.body, await readJson(event, contract.largest))
-        : undefined
+      const body = contract.body ? parse(contract.body, await readBody(event, contract)) : undefined
       const reply = await handle({ event, params, query, body, actor: actor as Actor } as Call<
         z.output<P>,
         z.output<Q>,
@@ -65,6 +63,9 @@ export function route<
     }
   })
 }
+
+const readBody = (event: H3Event, { takes, largest }: Contract): Promise<unknown> =>
+  takes ? readBytes(event, takes, largest) : readJson(event, largest)
 
 /** By role, by the way in, and for a token by its scope. */
 async function authorise(event: H3Event, contract: Contract): Promise<Actor> {

@@ -10,6 +10,7 @@ import { hoodRoutes } from '#shared/hood/routes'
 import { calendarRoutes } from '#shared/inspection/calendar'
 import { gearKindRoutes } from '#shared/inspection/kind-routes'
 import { inspectionRoutes } from '#shared/inspection/routes'
+import { photoRoutes } from '#shared/photo/routes'
 import { trendRoutes } from '#shared/inspection/trend'
 import { jobRoutes } from '#shared/job/routes'
 import { monitorRoutes } from '#shared/monitor/routes'
@@ -33,6 +34,7 @@ export const allRoutes = {
   ...eyesRoutes,
   ...ppeRoutes,
   ...inspectionRoutes,
+  ...photoRoutes,
   ...gearKindRoutes,
   ...calendarRoutes,
   ...trendRoutes,

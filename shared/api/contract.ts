@@ -28,6 +28,8 @@ export interface Contract<
   slow?: true
   /** Media type of the answer when it is not JSON. */
   produces?: string
+  /** Media types of the body when it is not JSON. */
+  takes?: readonly string[]
   /** Largest body taken, bytes, where the usual cap is too small. */
   largest?: number
 }

@@ -30,6 +30,8 @@ function parameters(schema: z.ZodType | undefined, where: 'path' | 'query'): obj
   }))
 }
 
+const BYTES = { schema: { type: 'string', format: 'binary' } }
+
 function operation(route: Contract): object {
   const refused = {
     description: 'Refused; the body says why.',
@@ -46,7 +48,9 @@ function operation(route: Contract): object {
     ...(route.body && {
       requestBody: {
         required: true,
-        content: { 'application/json': { schema: json(route.body, 'input') } },
+        content: route.takes
+          ? Object.fromEntries(route.takes.map((type) => [type, BYTES]))
+          : { 'application/json': { schema: json(route.body, 'input') } },
       },
     }),
     responses: {

@@ -4,6 +4,7 @@ import { OCCASIONS } from '#core/inspection/occasion'
 import { EVERYONE, STAFF, WORKERS, contract } from '#shared/api/contract'
 import { listQuery, paged } from '#shared/api/list'
 import { document, done, made } from '#shared/api/replies'
+import { photoSchema } from '#shared/photo/schema'
 import { gearFileBody, gearFileSchema } from '#shared/inspection/file'
 import {
   gearBody,
@@ -20,6 +21,8 @@ const byKind = z.strictObject({ kind: z.enum(GEAR_KINDS), id: z.uuid('Not an ide
 /** One piece of gear with everything on record. */
 export const gearRecord = z.object({
   gear: gearSchema,
+  /** The newest photo of the piece itself. */
+  photo: photoSchema.nullable(),
   /** What is fitted to it. */
   fitted: z.array(
     gearSchema.pick({

@@ -122,6 +122,8 @@ const lineResult = z.strictObject({
   mark: z.enum(['pass', 'fail', 'na']),
   note: z.string().trim().max(500).optional(),
   reading: z.number().optional(),
+  /** Sent beforehand. */
+  photo: z.uuid().optional(),
 })
 export const inspectionBody = z.strictObject({
   /** Made by the sender, the same over every retry. */
@@ -251,6 +253,8 @@ export const inspectionSchema = z.object({
       name: z.string(),
       text: z.string(),
       because: z.string().optional(),
+      /** Null: it was taken away. */
+      photo: z.uuid().nullish(),
     }),
   ),
 })

@@ -7,6 +7,9 @@ import { ChecklistMismatch, judgeInspection, type LineResult } from '#core/inspe
 import { gearNeeds } from '#core/gas/needs'
 import { filledOf, gearOf } from './gear.fixture'
 
+const photographed = (lines: readonly LineResult[]): LineResult[] =>
+  lines.map((line) => ({ ...line, photo: 'taken' }))
+
 describe('inspection', () => {
   const ALL = GEAR_KINDS.flatMap((kind) =>
     OCCASIONS.flatMap((occasion) =>
@@ -17,12 +20,27 @@ describe('inspection', () => {
     test(`${kind}, ${occasion}: "${line.name}" failed ${line.critical ? 'locks out with the reason' : 'does not lock'}`, () => {
       const outcome = judgeInspection(
         linesOf(kind, occasion),
-        filledOf(kind, occasion, { id: line.id, mark: 'fail', note: 'torn' }),
+        photographed(filledOf(kind, occasion, { id: line.id, mark: 'fail', note: 'torn' })),
       )
       expect(outcome.result).toBe(line.critical ? 'locked' : 'fail')
       expect(outcome.lockReason).toBe(line.critical ? `${line.name}: torn` : null)
     })
   }
+  describe('a line that wants a photo', () => {
+    const [guard, ...rest] = linesOf('grinder', 'beforeUse')
+    const lines = [{ ...guard!, photo: true }, ...rest]
+    const filled = (change: Partial<LineResult>): LineResult[] =>
+      filledOf('grinder', 'beforeUse', { id: guard!.id, ...change })
+    test('does not pass without it', () => {
+      expect(() => judgeInspection(lines, filled({}))).toThrow('This line wants a photo.')
+      expect(judgeInspection(lines, filled({ photo: 'taken' })).result).toBe('pass')
+    })
+    test('fails, or is not applicable, without it: nothing holds up a lock-out', () => {
+      const failed = judgeInspection(lines, filled({ mark: 'fail', note: 'cracked' }))
+      expect(failed.result).toBe('locked')
+      expect(judgeInspection(lines, filled({ mark: 'na' })).result).toBe('pass')
+    })
+  })
   // OSHA 1910.254(b)(3): open circuit, manual welding, AC 80 V, DC 100 V
   test.each([
     ['ocvAc', 80, 'pass'],

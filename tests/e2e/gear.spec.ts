@@ -278,3 +278,61 @@ test('gear from a file: ten kinds of broken rows are named, the right ones taken
   await openGear(page, 'lead', 'X-20')
   await expect(page.getByRole('link', { name: 'M-02' })).toBeVisible()
 })
+
+test('a photo survives the phone that dies before the look is logged, and stands on record', async ({
+  browser,
+}) => {
+  const context = await browser.newContext(PHONE)
+  const page = await context.newPage()
+  const heard = listen(page)
+  await signIn(page, app.url, welder.email, welder.password)
+  await openGear(page, 'machine', 'M-03')
+  await page.getByRole('button', { name: 'Something happened' }).click()
+  const dialog = page.getByRole('dialog')
+  await dialog.getByText('It fell or was struck').click()
+  await dialog.getByRole('button', { name: 'Log it' }).click()
+  await expect(dialog).toBeHidden()
+  await page.goto(
+    page
+      .url()
+      .replace('/gear/machine/', '/gear/look/machine/')
+      .replace(/(\?.*)?$/, '?look=afterEvent'),
+  )
+  await expect(line(page)).toContainText('Opened and looked over')
+  await tap(page, 'Pass')
+  await expect(page.getByText('Take a photo of it.')).toBeVisible()
+  const file = page.getByTestId('photo-file')
+  await file.setInputFiles({ name: 'x.jpg', mimeType: 'image/jpeg', buffer: Buffer.from('none') })
+  await expect(page.getByText('This is no photo that can be read here.')).toBeVisible()
+  await file.setInputFiles({
+    name: 'large.jpg',
+    mimeType: 'image/jpeg',
+    buffer: Buffer.alloc(41_000_000),
+  })
+  await expect(page.getByText('This file is larger than 40 MB.')).toBeVisible()
+  await file.setInputFiles('docs/screenshots/today.png')
+  const photo = page.getByRole('img', { name: /^Photo: / })
+  await expect(photo).toBeVisible()
+  await expectNoSidewaysScroll(page)
+  await expectAccessible(page)
+  await page.waitForTimeout(400)
+  await page.close()
+
+  const again = await context.newPage()
+  await again.goto(page.url())
+  await expect(again.getByRole('img', { name: /^Photo: / })).toBeVisible()
+  await passAll(again)
+  await context.setOffline(true)
+  await tap(again, 'Log it')
+  await expect(again.getByText('What you entered is kept on this device.')).toBeVisible()
+  await context.setOffline(false)
+  await tap(again, 'Log it')
+  await expect(again.getByTestId('logged')).toContainText('Passed')
+  await openGear(again, 'machine', 'M-03')
+  await again.getByRole('button', { name: 'Photo: Case' }).click()
+  const whole = again.getByRole('dialog').getByRole('img')
+  await expect
+    .poll(() => whole.evaluate((image: HTMLImageElement) => image.naturalWidth))
+    .toBeGreaterThan(1000)
+  expect(heard).toEqual([])
+})

@@ -29,6 +29,11 @@ export interface Answer<T = Record<string, unknown>> {
   headers: Headers
 }
 
+const asSent = (body: unknown): string | Uint8Array<ArrayBuffer> =>
+  typeof body === 'string' || body instanceof Uint8Array
+    ? (body as string | Uint8Array<ArrayBuffer>)
+    : JSON.stringify(body)
+
 /** A person at the API, with a cookie as a browser keeps it. */
 export class Person {
   cookie = ''
@@ -48,14 +53,16 @@ export class Person {
         ...((this.cookie || this.device) && {
           cookie: [this.cookie, this.device].filter(Boolean).join('; '),
         }),
-        ...(body !== undefined && { 'content-type': 'application/json' }),
+        ...(body !== undefined && {
+          'content-type': body instanceof Uint8Array ? 'image/jpeg' : 'application/json',
+        }),
         // A connection kept open may be shut by the server in the moment in which it is used again.
         connection: 'close',
         origin: this.app.url,
         'sec-fetch-site': 'same-origin',
         ...headers,
       },
-      ...(body !== undefined && { body: typeof body === 'string' ? body : JSON.stringify(body) }),
+      ...(body !== undefined && { body: asSent(body) }),
     })
     const cookies = answer.headers.getSetCookie().map((entry) => entry.split(';')[0]!)
     this.cookie = cookies.find((entry) => entry.startsWith('zonaris=')) ?? this.cookie

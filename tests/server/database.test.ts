@@ -60,6 +60,8 @@ const TABLES = [
   'repair',
   'lock_try',
   'calendar_feed',
+  'photo',
+  'photo_image',
   'fault',
   'fault_month',
   'inspection_month',

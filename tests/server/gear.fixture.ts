@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import { filledOf } from '../core/gear.fixture'
+import { sendPhoto } from './photo.fixture'
 import { made, type Shop } from './shop.fixture'
 
 /** Gear of a kind, with a label of its own. */
@@ -48,6 +49,7 @@ export async function useGear(shop: Shop): Promise<void> {
   await send('POST', `/gear/lead/${id}/inspections`, {
     lines: filledOf('lead', 'beforeUse', { id: 'cover', mark: 'fail', note: 'cut' }),
   })
+  await sendPhoto(lead, { kind: 'lead', item: id, portrait: true })
   await send('POST', `/gear/lead/${id}/repairs`, {
     id: randomUUID(),
     note: 'New cover shrunk on',

@@ -3,11 +3,16 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { dayAfter } from '#core/calendar/day'
 import { USUAL_GAS } from '#shared/gas/customs'
 import { USUAL_INSPECTION } from '#shared/inspection/customs'
+import { linesOf } from '#core/inspection/checklist'
+import type { LineResult } from '#core/inspection/inspection'
+import type { GearKind } from '#core/inspection/kind'
+import type { Occasion } from '#core/inspection/occasion'
 import type { Gear } from '#shared/inspection/schema'
 import { startApp, withOwner, type App } from '../app'
 import { filledOf } from '../core/gear.fixture'
 import type { Person } from './client'
 import { addGear } from './gear.fixture'
+import { sendPhoto } from './photo.fixture'
 import { jobBody, made, makeShop, type Shop } from './shop.fixture'
 
 let app: App
@@ -36,7 +41,7 @@ interface OnRecord {
 const read = async (kind: string, id: string, person = lead): Promise<OnRecord> =>
   (await person.send<OnRecord>('GET', `/gear/${kind}/${id}`)).body
 const gearNow = async (kind: string, id: string): Promise<Gear> => (await read(kind, id)).gear
-const look = (
+const look = async (
   kind: Parameters<typeof filledOf>[0],
   id: string,
   change: { id?: string; mark?: 'pass' | 'fail'; note?: string } = {},
@@ -52,9 +57,24 @@ const look = (
 ) =>
   person.send<Answer>('POST', `/gear/${kind}/${id}/inspections`, {
     occasion,
-    lines: filledOf(kind, occasion, change),
+    lines: await withPhotos(person, kind, id, occasion, filledOf(kind, occasion, change)),
     ...more,
   })
+/** The lines with a photo wherever one is wanted. */
+async function withPhotos(
+  person: Person,
+  kind: GearKind,
+  item: string,
+  occasion: Occasion,
+  lines: LineResult[],
+): Promise<LineResult[]> {
+  const wants = new Set(linesOf(kind, occasion).flatMap(({ id, photo }) => (photo ? [id] : [])))
+  return Promise.all(
+    lines.map(async (line) =>
+      wants.has(line.id) ? { ...line, photo: (await sendPhoto(person, { kind, item })).id } : line,
+    ),
+  )
+}
 const fails = (id: string) => ({ id, mark: 'fail' as const, note: 'broken' })
 const site = async (inspection: object) => {
   const { body } = await lead.send<{ me: { site: { version: number } } }>('GET', '/sign-in')

@@ -63,6 +63,12 @@ async function log(): Promise<void> {
         v-model="entries.lines[line.id]!.note"
         :line="line"
       />
+      <PhotoTaker
+        v-if="line.photo || entries.lines[line.id]!.mark === 'fail'"
+        v-model="entries.lines[line.id]!.photo"
+        :of="line.text"
+        :wanted="line.photo"
+      />
       <p v-if="wrongOf(line)" class="text-stop text-sm font-semibold mt-1">
         {{ wrongOf(line) }}
       </p>
@@ -88,7 +94,8 @@ async function log(): Promise<void> {
       </UButton>
     </div>
     <p class="muted text-sm">
-      Lines that lock out, and readings, are looked at one by one: the rest does not pass them.
+      Lines that lock out, readings and photos are looked at one by one: the rest does not pass
+      them.
     </p>
   </form>
 </template>

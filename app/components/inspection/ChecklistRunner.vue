@@ -113,6 +113,14 @@ onKeyStroke(Object.keys(KEYS), (event) => {
         :help="spanText(line.measure, units)"
       />
       <FaultNote v-if="failing" v-model="entry.note" :line="line" large />
+      <PhotoTaker
+        v-if="line.photo || failing"
+        :key="line.id"
+        v-model="entry.photo"
+        :of="line.text"
+        :wanted="line.photo"
+        large
+      />
       <p v-if="lacks" class="text-stop font-semibold" role="alert">{{ lacks }}</p>
       <div class="grow" />
       <div class="grid grid-cols-2 gap-3">

@@ -8,6 +8,7 @@ import { useSiteTime } from '~/composables/time'
 
 /** What happened to a piece of gear, newest first: looks, repairs, and who reached for it while it was locked. */
 const props = defineProps<{ record: z.infer<typeof gearRecord> }>()
+const emit = defineEmits<{ changed: [] }>()
 const { when } = useSiteTime()
 
 const entries = computed(() => {
@@ -16,6 +17,7 @@ const entries = computed(() => {
     ...inspections.map((entry) => ({
       ...entry,
       level: RESULT_WORDS[entry.result].level,
+      photos: entry.lines.flatMap(({ photo, name }) => (photo ? [{ id: photo, of: name }] : [])),
       title: `${occasionName(entry.occasion, gear.everyDays)}: ${RESULT_WORDS[entry.result].text}`,
       who: joined(
         entry.person,
@@ -32,6 +34,7 @@ const entries = computed(() => {
     ...repairs.map((entry) => ({
       ...entry,
       level: null,
+      photos: [],
       title: 'Repaired',
       who: joined(entry.person, entry.rehearsal && 'rehearsal'),
       says: [
@@ -45,6 +48,7 @@ const entries = computed(() => {
     ...tries.map((entry) => ({
       ...entry,
       level: 'stop' as const,
+      photos: [],
       title: 'Reached for while locked out',
       who: entry.person,
       says: [entry.doing],
@@ -65,6 +69,15 @@ const entries = computed(() => {
       </p>
       <p class="muted">{{ entry.who }}</p>
       <p v-for="line in entry.says" :key="line" class="text-sm">{{ line }}</p>
+      <div v-if="entry.photos.length > 0" class="flex flex-wrap gap-2 mt-2">
+        <PhotoView
+          v-for="photo in entry.photos"
+          :id="photo.id"
+          :key="photo.id"
+          :of="photo.of"
+          @removed="emit('changed')"
+        />
+      </div>
     </li>
   </ol>
 </template>

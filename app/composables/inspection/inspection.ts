@@ -7,6 +7,7 @@ import { inspectionBody, type Gear } from '#shared/inspection/schema'
 import { call } from '~/composables/api'
 import { useEventIds } from '~/composables/event-id'
 import { useKeptDraft } from '~/composables/kept-draft'
+import { useKeptPhotos } from '~/composables/photo/kept'
 import { useSubmit } from '~/composables/submit'
 import { useGearKinds } from '~/stores/gear-kinds'
 import { useShift } from '~/stores/shift'
@@ -15,6 +16,8 @@ export interface LineEntry {
   mark?: Mark
   note: string
   reading: number | null
+  /** Kept on this device until the look is logged. */
+  photo: string | null
 }
 
 /** A pause longer than this is none of the work, s. */
@@ -26,13 +29,14 @@ const LONGEST_PAUSE = 60
  */
 export function useInspection(gear: Gear, occasion: Occasion) {
   const events = useEventIds()
+  const photos = useKeptPhotos()
   const shift = useShift()
   const { busy, errors, message, submit } = useSubmit()
   const checklist = useGearKinds().linesOf(gear, occasion)
 
   const blank = () => ({
     lines: Object.fromEntries(
-      checklist.map((line) => [line.id, { note: '', reading: null } as LineEntry]),
+      checklist.map((line) => [line.id, { note: '', reading: null, photo: null } as LineEntry]),
     ),
     repairNote: '',
     /** The line that is asked for, where they come one by one; past the last one the summary. */
@@ -71,13 +75,15 @@ export function useInspection(gear: Gear, occasion: Occasion) {
     if (line.measure && entry.mark !== 'na' && !isRead(entry))
       return `Enter the reading: ${inSentence(line.measure.name)}.`
     const failsUnread = entry.mark === 'fail' && !(line.measure && isRead(entry))
-    return failsUnread && !entry.note.trim() ? 'Say what is wrong.' : null
+    if (failsUnread && !entry.note.trim()) return 'Say what is wrong.'
+    return entry.mark === 'pass' && line.photo && !entry.photo ? 'Take a photo of it.' : null
   }
 
-  /** Only lines that neither lock out nor have a reading are passed unseen. */
+  /** Only lines that neither lock out nor ask for a reading or a photo are passed unseen. */
   function passTheRest(): void {
     for (const line of checklist)
-      if (!entryOf(line).mark && !line.critical && !line.measure) entryOf(line).mark = 'pass'
+      if (!entryOf(line).mark && !line.critical && !line.measure && !line.photo)
+        entryOf(line).mark = 'pass'
   }
 
   async function log(): Promise<string | null> {
@@ -96,31 +102,41 @@ export function useInspection(gear: Gear, occasion: Occasion) {
       message.value = parsed.error.issues[0]!.message
       return null
     }
-    const done = await submit(() =>
-      events.once('inspection', { of: gear.id, body: parsed.data }, (id) =>
+    const taken = photosTaken()
+    const done = await submit(async () => {
+      await photos.sendAll(gear, taken)
+      return events.once('inspection', { of: gear.id, body: parsed.data }, (id) =>
         call(inspectionRoutes.inspect, {
           params: { kind: gear.kind, id: gear.id },
           body: { ...parsed.data, id },
         }),
-      ),
-    )
+      )
+    })
     if (!done) return null
     entries.value = blank()
     kept.settle()
+    void photos.drop(taken)
     void shift.load()
     return done.result
   }
+
+  const photosTaken = (): string[] =>
+    checklist.flatMap((line) => {
+      const { mark: as, photo } = entryOf(line)
+      return photo && as !== 'na' ? [photo] : []
+    })
 
   const bodyNow = () => ({
     occasion,
     seconds: Math.round(entries.value.seconds),
     lines: checklist.map((line) => {
-      const { mark: as, note, reading } = entryOf(line)
+      const { mark: as, note, reading, photo } = entryOf(line)
       return {
         id: line.id,
         mark: as!,
         ...(note.trim() && { note }),
         ...(reading !== null && as !== 'na' && { reading }),
+        ...(photo && as !== 'na' && { photo }),
       }
     }),
     ...(entries.value.repairNote.trim() && { repairNote: entries.value.repairNote }),

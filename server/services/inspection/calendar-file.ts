@@ -10,6 +10,9 @@ export interface CalendarEntry {
   url: string
 }
 
+/** A reminder in the morning of the day, as somebody comes in. */
+const REMIND = { hours: 7, minutes: 0, before: false }
+
 const dateOf = (day: string): [number, number, number] => {
   const [year, month, date] = day.split('-').map(Number)
   return [year!, month!, date!]
@@ -33,6 +36,7 @@ export function renderCalendar({
     ...(entry.place && { location: entry.place }),
     url: entry.url,
     transp: 'TRANSPARENT',
+    alarms: [{ action: 'display', description: entry.title, trigger: REMIND }],
   }))
   const { error, value } = createEvents(events, { calName: name, productId: 'zonaris' })
   if (error) throw error

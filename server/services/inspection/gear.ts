@@ -10,6 +10,7 @@ import { inspectionsOf } from '#server/db/inspection'
 import { setRoutine } from '#server/db/look'
 import type { PageQuery } from '#server/db/page'
 import { inOrganisation, type Db } from '#server/db/pool'
+import { photosSeen, portraitOf } from '#server/db/photo'
 import { repairsOf, triesOf } from '#server/db/repair'
 import { fieldError, notFound } from '#server/errors'
 import type { gearRecord } from '#shared/inspection/routes'
@@ -169,10 +170,16 @@ export const readGear = (
     const gear = await findGear(db, scope, kind, id)
     if (!gear) throw notFound(kind)
     const inspections = await inspectionsOf(db, kind, id, RECORDS_SHOWN)
+    const portrait = await portraitOf(db, id)
+    const seen = await photosSeen(
+      db,
+      inspections.map((row) => row.id),
+    )
     const repairs = await repairsOf(db, id, RECORDS_SHOWN)
     const tries = isStaff(actor) ? await triesOf(db, id, RECORDS_SHOWN) : []
     return {
       gear,
+      photo: portrait && { ...portrait, at: portrait.at.toISOString() },
       fitted: (await fittedTo(db, scope, id)).map((part) => ({
         id: part.id,
         kind: part.kind,
@@ -185,6 +192,10 @@ export const readGear = (
         ...row,
         at: at.toISOString(),
         repairNote,
+        lines: row.lines.map((line) => ({
+          ...line,
+          ...(line.photo && { photo: seen.has(line.photo) ? line.photo : null }),
+        })),
       })),
       repairs: repairs.map(({ person_id: personId, at, ...row }) => ({
         ...row,

@@ -13,6 +13,7 @@ import { findGear } from '#server/db/gear'
 import { holdGear, setEvent, setLock } from '#server/db/gear-write'
 import { findInspection, insertInspection } from '#server/db/inspection'
 import { markSetChanged } from '#server/db/gas-set'
+import { attachPhoto } from '#server/db/photo'
 import { inOrganisation, type Db } from '#server/db/pool'
 import { repairsOf } from '#server/db/repair'
 import { AppError, fieldError, notFound } from '#server/errors'
@@ -68,6 +69,7 @@ export const inspectGear = (
       repairNote: body.repairNote ?? null,
       rehearsal: actor.rehearsal,
     })
+    await attachPhotos(db, actor, id, inspection, outcome.lines)
     await lookWasDone(db, actor, scope, gear, {
       occasion: body.occasion,
       on: scope.today,
@@ -84,6 +86,21 @@ export const inspectGear = (
 /** The day on which a look was due before it was made. */
 export const dueOnOf = ({ looks }: Gear, occasion: Occasion): string | null =>
   looks.find((look) => look.occasion === occasion)?.dueOn ?? null
+
+/** @throws where a photo did not arrive, or is of something else */
+async function attachPhotos(
+  db: Db,
+  actor: Actor,
+  item: string,
+  inspection: string,
+  lines: InspectionOutcome['lines'],
+): Promise<void> {
+  for (const { id: line, photo } of lines) {
+    if (!photo) continue
+    if (!(await attachPhoto(db, { id: photo, item, person: actor.person, inspection, line })))
+      throw fieldError(`lines.${line}`, 'Its photo is not here. Take it again.')
+  }
+}
 
 /** What the outcome does to the gear. */
 async function follow(

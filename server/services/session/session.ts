@@ -85,8 +85,9 @@ export function copySession(actor: Actor, from: string, day: string): Promise<{ 
 }
 
 const NOT_MEASURED = 'Not measured in the pre-use check'
+const NO_PHOTO = 'Looked at, without the photo'
 
-/** A pre-use check that passed on every line for several pieces of gear. Readings are not made up: a measured line is marked as not measured. */
+/** A pre-use check that passed on every line for several pieces of gear. Readings are not made up: a measured line is marked as not measured, one that wants a photo as without. */
 export function checkAll(
   actor: Actor,
   id: string,
@@ -136,5 +137,7 @@ export function checkAll(
 
 const passed = (lines: readonly ChecklistLine[]): LineResult[] =>
   lines.map((line) =>
-    line.measure ? { id: line.id, mark: 'na', note: NOT_MEASURED } : { id: line.id, mark: 'pass' },
+    line.measure || line.photo
+      ? { id: line.id, mark: 'na', note: line.measure ? NOT_MEASURED : NO_PHOTO }
+      : { id: line.id, mark: 'pass' },
   )

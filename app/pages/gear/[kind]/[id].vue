@@ -267,10 +267,16 @@ const partLevel = (part: { lockReason: string | null; due: boolean }) => {
             </li>
           </ul>
         </section>
+        <PortraitPanel
+          :gear="data.gear"
+          :photo="data.photo"
+          :may-add="mayInspect"
+          @changed="load"
+        />
         <ReadingTrends :key="data.inspections.length" :gear="data.gear" />
         <section class="panel p-4 sm:p-6">
           <h2 class="mb-3">Record</h2>
-          <GearRecord :record="data" />
+          <GearRecord :record="data" @changed="load" />
         </section>
       </div>
     </div>

@@ -1,0 +1,50 @@
+import { z } from 'zod'
+import { GEAR_KINDS } from '#core/inspection/kind'
+import { EVERYONE, STAFF, WORKERS, contract } from '#shared/api/contract'
+import { byId, document, done } from '#shared/api/replies'
+import { PHOTO_LARGEST, PHOTO_SIZES, PHOTO_TYPES, photoBody } from '#shared/photo/schema'
+
+export const photoRoutes = {
+  sendPhoto: contract({
+    id: 'sendPhoto',
+    method: 'PUT',
+    path: '/photos/{id}',
+    summary:
+      'Keep a photo of a piece of gear, made smaller and without its place. Sent twice it is kept once.',
+    roles: WORKERS,
+    params: byId,
+    query: z.strictObject({
+      kind: z.enum(GEAR_KINDS),
+      item: z.uuid(),
+      /** Of the piece itself, not of a line of an inspection. */
+      portrait: z.stringbool().default(false),
+    }),
+    body: photoBody,
+    takes: PHOTO_TYPES,
+    largest: PHOTO_LARGEST,
+    response: done,
+    status: 201,
+  }),
+  photo: contract({
+    id: 'photo',
+    method: 'GET',
+    path: '/photos/{id}/{size}',
+    summary: 'A photo, as JPEG.',
+    roles: EVERYONE,
+    params: byId.extend({ size: z.enum(PHOTO_SIZES) }),
+    response: document,
+    produces: 'image/jpeg',
+  }),
+  removePhoto: contract({
+    id: 'removePhoto',
+    method: 'POST',
+    path: '/photos/{id}/removal',
+    summary: 'Take a photo away for good, with a reason. That there was one stays on record.',
+    roles: STAFF,
+    params: byId,
+    body: z.strictObject({
+      why: z.string().trim().min(5, 'Say why, in at least 5 characters.').max(300),
+    }),
+    response: done,
+  }),
+}
