@@ -25,6 +25,7 @@ import { addStation, changeSite, readStations, scopeOf } from '#server/services/
 import { getClock } from '#server/clock'
 import { gearBody, type Gear } from '#shared/inspection/schema'
 import { FITTED, furtherGear } from './gear'
+import { addRounds } from './rounds'
 import { filled, writeHistory } from './history'
 import { JOBS } from './jobs'
 import signIns from './sign-ins.json'
@@ -164,6 +165,7 @@ export async function loadDemo(say: (line: string) => void): Promise<boolean> {
     siteDay(now, SITE.timeZone),
   )
   await addYesterday(actor, course, jobs, apprentices, dayAfter(siteDay(now, SITE.timeZone), -1))
+  await addRounds(actor, people[1]!)
   return true
 }
 

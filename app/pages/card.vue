@@ -41,6 +41,7 @@ const EYES = {
         {{ data.job }}: {{ joined(PROCESS_NAME[data.process], data.amps && `${data.amps} A`) }}
       </p>
     </header>
+    <BoothPanel :station-id="data.stationId" />
     <p v-if="!data.session" class="panel p-5">
       You are in no session today. Ask the instructor.
       <NuxtLink class="link" to="/jobs">Look at the jobs</NuxtLink>

@@ -205,6 +205,7 @@ const next = computed(() => {
             <NuxtLink class="link" to="/sessions">Copy the last one</NuxtLink>
           </p>
         </section>
+        <RoundsToday />
         <section aria-labelledby="locked">
           <h2 id="locked" class="mb-3">Locked out</h2>
           <p v-if="shift?.locked.length === 0" class="panel p-4 muted">Nothing is locked out.</p>

@@ -40,6 +40,7 @@ export const INPUT_WORDS: Readonly<Record<string, string>> = {
   fume: 'fume given off',
   gas: 'gas',
   gasFlow: 'gas flow',
+  place: 'place',
   gear: 'gear',
   generalFlow: 'general ventilation',
   generation: 'fume given off by all',

@@ -1,14 +1,24 @@
 import type { Checklists, GearKind, Interval } from './kind'
 import { KINDS } from './kinds.table'
+import { LISTED_ROUNDS, ROUND_PLACES, roundLines, type ListedRound, type RoundPlace } from './round'
 import type { ChecklistLine } from './line'
 import { OCCASIONS, PERIODIC, type Occasion, type Periodic } from './occasion'
 
+/** What has a checklist: a kind of gear, or a place that a round goes through. */
+export type Listed = GearKind | RoundPlace
+/** When it is gone through. */
+export type ListedOccasion = Occasion | ListedRound
+
+const isPlace = (kind: Listed): kind is RoundPlace => ROUND_PLACES.some((place) => place === kind)
+const isRound = (occasion: ListedOccasion): occasion is ListedRound =>
+  LISTED_ROUNDS.some((round) => round === occasion)
+
 /** What a shop changes on the checklist of a kind and occasion: it adds, it tightens, and a lead may switch a line off. */
 export interface ChecklistChange {
-  kind: GearKind
+  kind: Listed
   /** Of an own kind. */
   kindId: string | null
-  occasion: Occasion
+  occasion: ListedOccasion
   added: readonly ChecklistLine[]
   /** Closer limits of a reading, by line. SI. */
   tightened: Readonly<Record<string, { min?: number; max?: number }>>
@@ -20,9 +30,11 @@ export interface ChecklistChange {
   everyDays: number | null
 }
 
-/** The lines of a kind as the trade has them; none where it has no such look. */
-export const linesOf = (kind: GearKind, occasion: Occasion): readonly ChecklistLine[] =>
-  (KINDS[kind].checklists as Checklists)[occasion] ?? []
+/** The lines of a kind or a place as the trade has them; none where it has no such look or round. */
+export function linesOf(kind: Listed, occasion: ListedOccasion): readonly ChecklistLine[] {
+  if (isPlace(kind)) return isRound(occasion) ? roundLines(kind, occasion) : []
+  return isRound(occasion) ? [] : ((KINDS[kind].checklists as Checklists)[occasion] ?? [])
+}
 
 /**
  * The checklist as it counts in a shop. Limits only ever get closer: of two, the stricter one holds.
@@ -73,6 +85,18 @@ export function periodicOf(
 
 /** Which checklist is meant. */
 export type WhichChecklist = Pick<ChecklistChange, 'kind' | 'kindId' | 'occasion'>
+
+/** Whether a checklist is one of gear; it is of a place otherwise. False as well where the occasion is not one of its own. */
+export const isOfGear = (which: WhichChecklist): which is GearChecklist =>
+  !isPlace(which.kind) && !isRound(which.occasion)
+export interface GearChecklist {
+  kind: GearKind
+  kindId: string | null
+  occasion: Occasion
+}
+/** Whether there is such a round through such a place. */
+export const isOfPlace = ({ kind, kindId, occasion }: WhichChecklist): boolean =>
+  isPlace(kind) && kindId === null && linesOf(kind, occasion).length > 0
 
 /** What a shop changed on one checklist; null: nothing. */
 export const changeOf = <Change extends WhichChecklist>(

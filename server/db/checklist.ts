@@ -1,8 +1,6 @@
 import sql from 'sql-template-tag'
-import type { ChecklistChange } from '#core/inspection/checklist'
-import type { GearKind } from '#core/inspection/kind'
+import type { ChecklistChange, Listed, ListedOccasion } from '#core/inspection/checklist'
 import type { ChecklistLine } from '#core/inspection/line'
-import type { Occasion } from '#core/inspection/occasion'
 import { insertInto } from './insert'
 import type { Db } from './pool'
 import { isVersion } from './version'
@@ -10,9 +8,9 @@ import { isVersion } from './version'
 /** Which checklist: of a kind, or of an own kind of the shop, and of an occasion. */
 export interface ChecklistKey {
   site: string
-  kind: GearKind
+  kind: Listed
   kindId: string | null
-  occasion: Occasion
+  occasion: ListedOccasion
 }
 type Changes = Omit<ChecklistChange, 'kind' | 'kindId' | 'occasion'>
 export type ChangeRow = ChecklistChange & { version: number }
@@ -24,9 +22,9 @@ const isKey = ({ site, kind, kindId, occasion }: ChecklistKey) => sql`
 
 export async function checklistChanges(db: Db, site: string): Promise<ChangeRow[]> {
   const { rows } = await db.query<{
-    kind: GearKind
+    kind: Listed
     kind_id: string | null
-    occasion: Occasion
+    occasion: ListedOccasion
     change: Changes
     version: number
   }>(sql`

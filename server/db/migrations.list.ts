@@ -27,4 +27,5 @@ export const MIGRATIONS = [
   '0025_gear_trends',
   '0026_calendar_feed',
   '0027_photo',
+  '0028_shop_round',
 ] as const

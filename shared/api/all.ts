@@ -9,6 +9,7 @@ import { gasSetRoutes } from '#shared/gas/set-routes'
 import { hoodRoutes } from '#shared/hood/routes'
 import { calendarRoutes } from '#shared/inspection/calendar'
 import { gearKindRoutes } from '#shared/inspection/kind-routes'
+import { roundRoutes } from '#shared/inspection/round'
 import { inspectionRoutes } from '#shared/inspection/routes'
 import { photoRoutes } from '#shared/photo/routes'
 import { trendRoutes } from '#shared/inspection/trend'
@@ -34,6 +35,7 @@ export const allRoutes = {
   ...eyesRoutes,
   ...ppeRoutes,
   ...inspectionRoutes,
+  ...roundRoutes,
   ...photoRoutes,
   ...gearKindRoutes,
   ...calendarRoutes,

@@ -8,6 +8,7 @@ import { gasRoutes } from '#shared/gas/routes'
 import { gasSetRoutes } from '#shared/gas/set-routes'
 import { hoodRoutes } from '#shared/hood/routes'
 import { gearKindRoutes } from '#shared/inspection/kind-routes'
+import { roundRoutes } from '#shared/inspection/round'
 import { photoRoutes } from '#shared/photo/routes'
 import { inspectionRoutes } from '#shared/inspection/routes'
 import { trendRoutes } from '#shared/inspection/trend'
@@ -29,6 +30,7 @@ const ROUTES_BY_AREA: Record<Area, Record<string, Contract>> = {
   gear: {
     ...inspectionRoutes,
     ...gearKindRoutes,
+    ...roundRoutes,
     ...photoRoutes,
     ...trendRoutes,
     ...gasRoutes,

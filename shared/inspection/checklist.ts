@@ -3,6 +3,7 @@ import { UNITS } from '#core/finding/finding'
 import { RECALLS } from '#core/finding/source'
 import { GEAR_KINDS } from '#core/inspection/kind'
 import { OCCASIONS } from '#core/inspection/occasion'
+import { LISTED_ROUNDS, ROUND_PLACES } from '#core/inspection/round'
 import { version } from '#shared/api/fields'
 
 const id = z
@@ -23,7 +24,7 @@ const measure = z
   )
 
 /** A line as it stands on a checklist. */
-const checklistLine = z.strictObject({
+export const checklistLine = z.strictObject({
   id,
   name: z.string().trim().min(1, 'Give it a short name.').max(60),
   text: z.string().trim().min(3, 'Say what is right.').max(300),
@@ -49,10 +50,14 @@ export const checklistChangeBody = z.strictObject({
 })
 export type ChecklistChangeBody = z.output<typeof checklistChangeBody>
 
+/** What has a checklist, and when it is gone through. */
+export const LISTED = [...GEAR_KINDS, ...ROUND_PLACES] as const
+export const LISTED_OCCASIONS = [...OCCASIONS, ...LISTED_ROUNDS] as const
+
 export const checklistChangeSchema = checklistChangeBody.extend({
-  kind: z.enum(GEAR_KINDS),
+  kind: z.enum(LISTED),
   kindId: z.uuid().nullable(),
-  occasion: z.enum(OCCASIONS),
+  occasion: z.enum(LISTED_OCCASIONS),
   version: z.number(),
 })
 

@@ -1,9 +1,9 @@
 import { z } from 'zod'
-import { GEAR_KINDS } from '#core/inspection/kind'
-import { OCCASIONS } from '#core/inspection/occasion'
 import { EVERYONE, STAFF, contract } from '#shared/api/contract'
 import { byId, done, made } from '#shared/api/replies'
 import {
+  LISTED,
+  LISTED_OCCASIONS,
   checklistChangeBody,
   checklistChangeSchema,
   checklistVersionSchema,
@@ -11,8 +11,8 @@ import {
 import { ownKindBody, ownKindSchema } from '#shared/inspection/kind'
 
 const whichChecklist = z.strictObject({
-  kind: z.enum(GEAR_KINDS),
-  occasion: z.enum(OCCASIONS),
+  kind: z.enum(LISTED),
+  occasion: z.enum(LISTED_OCCASIONS),
 })
 const ofKind = z.strictObject({ kindId: z.uuid().optional() })
 

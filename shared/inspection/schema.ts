@@ -117,7 +117,7 @@ export const gearBody = z.discriminatedUnion('kind', [
 export type GearBody = z.output<typeof gearBody>
 export type GearInput = z.input<typeof gearBody>
 
-const lineResult = z.strictObject({
+export const lineResult = z.strictObject({
   id: z.string().max(40),
   mark: z.enum(['pass', 'fail', 'na']),
   note: z.string().trim().max(500).optional(),

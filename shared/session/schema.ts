@@ -159,6 +159,7 @@ export const cardSchema = z.object({
   name: z.string(),
   session: z.string().nullable(),
   station: z.string().nullable(),
+  stationId: z.uuid().nullable(),
   boothCode: z.string().nullable(),
   job: z.string().nullable(),
   process: z.enum(PROCESSES).nullable(),

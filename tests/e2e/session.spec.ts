@@ -2,6 +2,7 @@ import { expect, test, type Page } from '@playwright/test'
 import signIns from '../../demo/sign-ins.json' with { type: 'json' }
 import { startApp, withOwner, type App } from '../app'
 import { choose, expectAccessible, expectNoSidewaysScroll, listen, signIn } from './page'
+import { sessionToday } from './today'
 
 let app: App
 test.beforeAll(async () => {
@@ -10,32 +11,6 @@ test.beforeAll(async () => {
 test.afterAll(() => app.end())
 const lead = signIns[0]!
 const enter = (page: Page) => signIn(page, app.url, lead.email, lead.password)
-
-/** Today's session, copied from yesterday's when no test has done so yet. */
-async function sessionToday(page: Page): Promise<void> {
-  const headers = { origin: app.url }
-  await page.request.post(`${app.url}/api/v1/sign-in`, {
-    data: { email: lead.email, password: lead.password },
-    headers,
-  })
-  const { rows } = (await (await page.request.get(`${app.url}/api/v1/sessions`)).json()) as {
-    rows: { id: string; day: string; title: string }[]
-  }
-  const bay = rows.filter((row) => row.title.startsWith('Apprentice bay'))
-  if (bay.length > 1) return
-  const day = await page.evaluate(() =>
-    new Intl.DateTimeFormat('en-CA', { timeZone: 'America/Halifax' }).format(new Date()),
-  )
-  expect(
-    (
-      await page.request.post(`${app.url}/api/v1/sessions/${bay[0]!.id}/copy`, {
-        data: { day },
-        headers,
-      })
-    ).status(),
-  ).toBe(201)
-  await page.request.delete(`${app.url}/api/v1/sign-in`, { headers })
-}
 
 test("second day: from yesterday's session to all clear in at most 12 clicks, and back a step", async ({
   page,
@@ -153,7 +128,7 @@ test('my card: scan the booth, PIN, and everything for today on a phone', async 
       (await owner.query<{ code: string }>("SELECT code FROM station WHERE name = 'Booth 1'"))
         .rows[0]!.code,
   )
-  await sessionToday(page)
+  await sessionToday(app, page)
   const heard = listen(page, [/status of 40[01]/])
   await page.goto(`${app.url}/booth/${code}`)
   await page.getByRole('button', { name: 'Show my card' }).click()

@@ -60,6 +60,8 @@ const TABLES = [
   'repair',
   'lock_try',
   'calendar_feed',
+  'shop_round',
+  'open_point',
   'photo',
   'photo_image',
   'fault',

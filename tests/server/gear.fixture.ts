@@ -1,5 +1,8 @@
 import { randomUUID } from 'node:crypto'
+import { linesOf } from '#core/inspection/checklist'
+import { PLACE_OF_ROUND, listOfRound, type Round } from '#core/inspection/round'
 import { filledOf } from '../core/gear.fixture'
+import type { Person } from './client'
 import { sendPhoto } from './photo.fixture'
 import { made, type Shop } from './shop.fixture'
 
@@ -11,6 +14,25 @@ export const addGear = (
   more: object = {},
 ): Promise<string> =>
   made(people.lead, '/gear', { kind, label, description: '', everyDays: 1, ...more })
+
+/** Every line of a round right but those named, each with what is wrong. */
+export const roundOf = (round: Round, failing: Record<string, string> = {}) => {
+  const list = listOfRound(round)
+  return linesOf(PLACE_OF_ROUND[list], list).map(({ id }) =>
+    failing[id] ? { id, mark: 'fail', note: failing[id] } : { id, mark: 'pass' },
+  )
+}
+
+/** A closing round on which something was not right. @returns its identifier, and that of what is open */
+export async function roundWithPoint(
+  person: Person,
+): Promise<{ rounds: string; 'open-points': string }> {
+  const id = randomUUID()
+  const lines = roundOf('closing', { floor: 'not swept' })
+  await person.send('POST', '/rounds', { id, round: 'closing', lines })
+  const { body } = await person.send<{ id: string }[]>('GET', '/open-points/mine')
+  return { rounds: id, 'open-points': body[0]!.id }
+}
 
 /** Something in every table of gear: an own kind, a changed checklist, use, a repair, a try at something locked. */
 export async function useGear(shop: Shop): Promise<void> {
@@ -38,6 +60,12 @@ export async function useGear(shop: Shop): Promise<void> {
     off: {},
     photo: [],
     everyDays: 365,
+  })
+  await send('POST', '/rounds', {
+    id: randomUUID(),
+    round: 'handover',
+    stationId: shop.station,
+    lines: roundOf('handover', { floor: 'not swept' }),
   })
   const id = await addGear(shop, 'lead', `L-${randomUUID().slice(0, 8)}`)
   const machine = await addGear(shop, 'machine', `U-${randomUUID().slice(0, 8)}`)

@@ -20,6 +20,7 @@ import {
   type Shop,
 } from './shop.fixture'
 import { USUAL_GAS } from '#shared/gas/customs'
+import { roundOf, roundWithPoint } from './gear.fixture'
 import { photoFile, sendPhoto } from './photo.fixture'
 import { USUAL_INSPECTION } from '#shared/inspection/customs'
 import { beginTask, makeOxyFuelSet } from './gas-set.fixture'
@@ -43,6 +44,7 @@ beforeAll(async () => {
       photos: (
         await sendPhoto(each.people.lead, { kind: 'machine', item: each.machine, portrait: true })
       ).id,
+      ...(await roundWithPoint(each.people.lead)),
       'set-runs': (await beginTask(each, set, 'setUp')).id,
     })
   }
@@ -71,6 +73,13 @@ function idOf(target: Shop, part: string): string {
     ...of.get(target),
   }
   return known[part] ?? randomUUID()
+}
+
+/** Where it is not what the first part of the path names. */
+const OTHER_ID: Record<string, (target: Shop) => string> = {
+  // A photo has a new identifier of its own.
+  sendPhoto: () => randomUUID(),
+  boothState: ({ station }) => station,
 }
 
 /** A store in which nothing was measured. */
@@ -140,6 +149,13 @@ function sample(route: Contract, target: Shop): { path: string; body?: unknown }
     updateStation: { name: `Booth ${unique}`, designated: true, air: JOB.air },
     createGear: { kind: 'machine', label: unique, description: '', everyDays: 1 },
     inspect: { lines: allPass('machine') },
+    makeRound: {
+      id: randomUUID(),
+      round: 'handover',
+      stationId: target.station,
+      lines: roundOf('handover'),
+    },
+    closePoint: { note: 'Swept' },
     sendPhoto: photo,
     removePhoto: { why: 'It shows a person' },
     gearFile: { csv: 'kind,label\nmachine,M-77\n' },
@@ -343,8 +359,7 @@ function sample(route: Contract, target: Shop): { path: string; body?: unknown }
       route.path
         .replace('{kind}', 'machine')
         .replace('{occasion}', 'monthly')
-        // A photo has a new identifier of its own.
-        .replace('{id}', route.id === 'sendPhoto' ? randomUUID() : id)
+        .replace('{id}', OTHER_ID[route.id]?.(target) ?? id)
         .replace('{size}', 'thumb')
         .replace('{code}', target.code)
         .replace('{token}', 'nobody-knows-this-address.ics') + (query[route.id] ?? ''),
@@ -391,6 +406,8 @@ const MEETS: Record<string, { status: number; code: string; roles?: Role[] }> = 
   // Raised by the lead: symptoms are told by that person and staff.
   tellAlarm: { status: 403, code: 'forbidden', roles: ['worker', 'viewer'] },
   erasePerson: { status: 409, code: 'still_here' },
+  // Left and found by the lead.
+  closePoint: { status: 403, code: 'forbidden', roles: ['worker'] },
   // Nobody's address.
   calendar: { status: 404, code: 'not_found' },
   boothPdf: { status: 404, code: 'not_found' },

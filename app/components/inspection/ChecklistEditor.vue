@@ -1,5 +1,10 @@
 <script setup lang="ts">
-import { checklistOf, type ChecklistChange, type WhichChecklist } from '#core/inspection/checklist'
+import {
+  checklistOf,
+  isOfGear,
+  type ChecklistChange,
+  type WhichChecklist,
+} from '#core/inspection/checklist'
 import type { ChecklistLine } from '#core/inspection/line'
 import { gearKindRoutes } from '#shared/inspection/kind-routes'
 import { checklistChangeBody } from '#shared/inspection/checklist'
@@ -36,6 +41,10 @@ const draft = ref({
   photo: [...(props.change?.photo ?? [])],
 })
 const before = JSON.stringify(draft.value)
+/** By the calendar: gear, but neither before use nor after an event. */
+const comesRound = computed(
+  () => isOfGear(props.which) && !['beforeUse', 'afterEvent'].includes(props.which.occasion),
+)
 const dirty = computed(() => JSON.stringify(draft.value) !== before)
 const lines = computed(() => [...props.base, ...draft.value.added])
 const counts = computed(() => checklistOf(props.base, draft.value).length)
@@ -185,7 +194,7 @@ const versionText = ({ number, madeAt, lines: kept }: Version): string =>
         </UButton>
       </form>
       <UFormField
-        v-if="mayChange && which.occasion !== 'beforeUse' && which.occasion !== 'afterEvent'"
+        v-if="mayChange && comesRound"
         label="Here every, days"
         help="Blank: as usual. A shop looks more often, never less."
         class="mt-4 max-w-60"

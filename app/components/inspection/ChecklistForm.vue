@@ -12,8 +12,8 @@ const props = defineProps<{ gear: Gear; occasion: Occasion }>()
 const emit = defineEmits<{ logged: [result: string] }>()
 const signIn = useSignIn()
 const units = useUnits()
-const inspection = useInspection(props.gear, props.occasion)
-const { checklist, entries, missing, busy, errors, message } = inspection
+const { list, busy, errors, message, log: logNow } = useInspection(props.gear, props.occasion)
+const { checklist, entries, missing } = list
 
 /** This look, passed afresh, lets locked gear back into service. */
 const unlocks = computed(
@@ -26,7 +26,7 @@ const wrongOf = (line: ChecklistLine): string | undefined =>
   missing.value[line.id] ?? errors.value[`lines.${line.id}`]
 
 async function log(): Promise<void> {
-  const result = await inspection.log()
+  const result = await logNow()
   if (result) emit('logged', result)
 }
 </script>
@@ -55,7 +55,7 @@ async function log(): Promise<void> {
           hide-legend
           :options="MARKS"
           :data-testid="`line-${line.id}`"
-          @update:model-value="$event && inspection.mark(line, $event)"
+          @update:model-value="$event && list.mark(line, $event)"
         />
       </div>
       <FaultNote
@@ -89,9 +89,7 @@ async function log(): Promise<void> {
       <UButton type="submit" :loading="busy">
         {{ unlocks ? 'Log, and unlock on a pass' : 'Log the inspection' }}
       </UButton>
-      <UButton variant="outline" color="neutral" @click="inspection.passTheRest">
-        The rest passes
-      </UButton>
+      <UButton variant="outline" color="neutral" @click="list.passTheRest">The rest passes</UButton>
     </div>
     <p class="muted text-sm">
       Lines that lock out, readings and photos are looked at one by one: the rest does not pass

@@ -2,20 +2,28 @@
 import { onKeyStroke } from '@vueuse/core'
 import type { Mark } from '#core/inspection/inspection'
 import type { ChecklistLine } from '#core/inspection/line'
-import type { Occasion } from '#core/inspection/occasion'
-import type { Gear } from '#shared/inspection/schema'
 import { spanText } from '~/components/inspection/line-words'
-import { useInspection } from '~/composables/inspection/inspection'
+import type { FilledList } from '~/composables/inspection/filled-list'
 import { useUnits } from '~/composables/units'
-import { useSignIn } from '~/stores/sign-in'
 
-/** One line of a look a screen, with buttons that a glove hits. It goes on at the line where it was left. */
-const props = defineProps<{ gear: Gear; occasion: Occasion }>()
-const emit = defineEmits<{ logged: [result: string] }>()
-const signIn = useSignIn()
+/** A checklist one line a screen, with buttons that a glove hits. It goes on at the line where it was left. */
+const props = defineProps<{
+  list: FilledList
+  label: string
+  busy: boolean
+  message: string
+  /** What comes of it: as something critical fails, something else does, or nothing. */
+  says: { locks: string; fails: string; passes: string }
+  /** On the last button. */
+  sends: { locks: string; usual: string }
+  /** Beside a line whose failure is critical. */
+  critical: string
+  /** A fault may have its photo. */
+  photos?: boolean
+}>()
+const emit = defineEmits<{ send: [] }>()
 const units = useUnits()
-const inspection = useInspection(props.gear, props.occasion)
-const { checklist, entries, busy, errors, message, restored } = inspection
+const { checklist, entries, restored } = props.list
 
 const line = computed(() => checklist[entries.value.at] ?? null)
 const entry = computed(() => line.value && entries.value.lines[line.value.id]!)
@@ -29,27 +37,20 @@ function go(to: number): void {
 }
 function answer(as: Mark): void {
   if (!line.value) return
-  inspection.mark(line.value, as)
+  props.list.mark(line.value, as)
   if (as === 'fail') lacks.value = null
   else next()
 }
 function next(): void {
-  lacks.value = line.value && inspection.wants(line.value)
+  lacks.value = line.value && props.list.wants(line.value)
   if (!lacks.value) go(entries.value.at + 1)
 }
-const failed = computed(() => checklist.filter(inspection.fails))
+const failed = computed(() => checklist.filter(props.list.fails))
 const locks = computed(() => failed.value.some((one) => one.critical))
-const open = computed(() => checklist.filter((one) => inspection.wants(one) !== null))
-const unlocks = computed(
-  () =>
-    props.gear.lockReason !== null &&
-    props.gear.lockOccasion === props.occasion &&
-    signIn.may('lead', 'instructor'),
-)
-const says = computed(() => {
-  if (locks.value) return 'Logged, this locks it out.'
-  if (failed.value.length > 0) return 'A fault goes on record; it stays in use.'
-  return 'Everything passes.'
+const open = computed(() => checklist.filter((one) => props.list.wants(one) !== null))
+const outcome = computed(() => {
+  if (locks.value) return props.says.locks
+  return failed.value.length > 0 ? props.says.fails : props.says.passes
 })
 const level = computed(() => {
   if (locks.value) return 'stop'
@@ -58,13 +59,8 @@ const level = computed(() => {
 const markText = (one: ChecklistLine): string => {
   const { mark, note } = entries.value.lines[one.id]!
   if (mark === 'fail') return note || 'fails'
-  if (inspection.fails(one)) return 'its reading is outside, so it fails'
+  if (props.list.fails(one)) return 'its reading is outside, so it fails'
   return mark === 'na' ? 'not applicable' : 'passes'
-}
-
-async function log(): Promise<void> {
-  const result = await inspection.log()
-  if (result) emit('logged', result)
 }
 
 const heading = useTemplateRef<HTMLElement>('heading')
@@ -83,7 +79,7 @@ onKeyStroke(Object.keys(KEYS), (event) => {
 </script>
 
 <template>
-  <section class="space-y-4" :aria-label="`Look at ${gear.label}`">
+  <section class="space-y-4" :aria-label="label">
     <UProgress
       :model-value="entries.at"
       :max="checklist.length"
@@ -95,7 +91,7 @@ onKeyStroke(Object.keys(KEYS), (event) => {
     <div v-if="line && entry" class="panel p-5 space-y-4 min-h-[62dvh] flex flex-col">
       <p class="muted flex justify-between">
         <span>Line {{ entries.at + 1 }} of {{ checklist.length }}: {{ line.name }}</span>
-        <span v-if="line.critical" class="font-bold text-stop">locks out</span>
+        <span v-if="line.critical" class="font-bold text-stop">{{ critical }}</span>
       </p>
       <h2
         ref="heading"
@@ -114,7 +110,7 @@ onKeyStroke(Object.keys(KEYS), (event) => {
       />
       <FaultNote v-if="failing" v-model="entry.note" :line="line" large />
       <PhotoTaker
-        v-if="line.photo || failing"
+        v-if="line.photo || (photos && failing)"
         :key="line.id"
         v-model="entry.photo"
         :of="line.text"
@@ -178,24 +174,17 @@ onKeyStroke(Object.keys(KEYS), (event) => {
     <div v-else class="panel p-5 space-y-4">
       <h2 ref="heading" tabindex="-1" class="text-2xl outline-none flex gap-3 items-center">
         <FindingMark :level="open.length > 0 ? 'unknown' : level" :size="28" />
-        {{ open.length > 0 ? `${open.length} lines are still open.` : says }}
+        {{ open.length > 0 ? `${open.length} lines are still open.` : outcome }}
       </h2>
       <ol class="space-y-1">
         <li v-for="(one, i) in checklist" :key="one.id" class="flex gap-2 items-baseline">
           <UButton variant="link" class="px-0 text-left" @click="go(i)">{{ one.name }}</UButton>
           <span :class="{ 'text-stop font-semibold': failed.includes(one) }">
-            {{ inspection.wants(one) ?? markText(one) }}
+            {{ list.wants(one) ?? markText(one) }}
           </span>
         </li>
       </ol>
-      <UFormField
-        v-if="unlocks"
-        label="Repair note"
-        help="What was repaired, if no repair was logged. A full pass then unlocks the gear."
-        :error="errors.repairNote"
-      >
-        <UTextarea v-model="entries.repairNote" :rows="2" class="w-full" />
-      </UFormField>
+      <slot />
       <p v-if="message" role="alert" class="text-stop font-semibold">
         {{ message }} What you entered is kept on this device.
       </p>
@@ -205,9 +194,9 @@ onKeyStroke(Object.keys(KEYS), (event) => {
         :color="locks ? 'error' : 'primary'"
         :loading="busy"
         :disabled="open.length > 0"
-        @click="log"
+        @click="emit('send')"
       >
-        {{ locks ? 'Log it and lock it out' : 'Log it' }}
+        {{ locks ? sends.locks : sends.usual }}
       </UButton>
     </div>
   </section>

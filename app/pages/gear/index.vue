@@ -101,6 +101,9 @@ const whatOf = (row: Gear): string =>
       <UButton to="/gear/set" variant="outline" color="neutral" icon="i-lucide-plug-zap">
         Gas set
       </UButton>
+      <UButton to="/rounds" variant="outline" color="neutral" icon="i-lucide-footprints">
+        Rounds
+      </UButton>
       <UButton to="/gear/due" variant="outline" color="neutral" icon="i-lucide-list-checks">
         Due
       </UButton>

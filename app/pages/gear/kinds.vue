@@ -1,8 +1,16 @@
 <script setup lang="ts">
 import { changeOf, linesOf } from '#core/inspection/checklist'
-import { GEAR_GROUP_NAME, GEAR_GROUPS, GEAR_KINDS } from '#core/inspection/kind'
+import { GEAR_GROUP_NAME, GEAR_GROUPS } from '#core/inspection/kind'
 import { KINDS } from '#core/inspection/kinds.table'
-import { OCCASIONS, occasionName } from '#core/inspection/occasion'
+import { OCCASIONS, occasionName, type Occasion } from '#core/inspection/occasion'
+import {
+  LISTED_ROUNDS,
+  PLACE_OF_ROUND,
+  ROUND_NAME,
+  ROUND_PLACES,
+  type ListedRound,
+} from '#core/inspection/round'
+import { LISTED, LISTED_OCCASIONS } from '#shared/inspection/checklist'
 import type { OwnKind } from '#shared/inspection/kind'
 import { KIND_CHOICES } from '~/components/inspection/gear-words'
 import { useAddress } from '~/composables/list'
@@ -15,8 +23,19 @@ const kinds = useGearKinds()
 const signIn = useSignIn()
 onMounted(kinds.load)
 const address = useAddress()
-const kindName = address.choice('kind', [...GEAR_KINDS])
-const occasion = address.choice('look', [...OCCASIONS])
+const kindName = address.choice('kind', LISTED)
+const look = address.choice('look', LISTED_OCCASIONS)
+const place = computed(() => ROUND_PLACES.find((one) => one === kindName.value) ?? null)
+/** Rounds of a place, looks of a kind. */
+const occasions = computed<readonly (Occasion | ListedRound)[]>(() =>
+  place.value ? LISTED_ROUNDS.filter((one) => PLACE_OF_ROUND[one] === place.value) : OCCASIONS,
+)
+const occasion = computed({
+  get: () => occasions.value.find((one) => one === look.value) ?? occasions.value[0]!,
+  set: (value) => {
+    look.value = value
+  },
+})
 const kindId = computed(() => address.text('own'))
 
 const chosen = computed({
@@ -36,14 +55,23 @@ const choices = computed(() => [
     { type: 'label' as const, label: GEAR_GROUP_NAME[group] },
     ...KIND_CHOICES.filter(({ value }) => KINDS[value].group === group),
   ]),
+  { type: 'label' as const, label: 'Rounds' },
+  { value: 'shop', label: 'Shop' },
+  { value: 'booth', label: 'Booth' },
   ...(kinds.own.length > 0 ? [{ type: 'label' as const, label: 'Own kinds' }] : []),
   ...kinds.own.map(({ id, name }) => ({ value: id, label: name })),
 ])
-const lookChoices = computed(() => OCCASIONS.map((value) => ({ value, label: lookName(value) })))
-const everyDays = computed(
-  () => kinds.ownOf(kindId.value)?.everyDays ?? KINDS[kindName.value].everyDays,
+const lookChoices = computed(() =>
+  occasions.value.map((value) => ({ value, label: lookName(value) })),
 )
-const lookName = (value: (typeof OCCASIONS)[number]): string => occasionName(value, everyDays.value)
+const everyDays = computed(() => {
+  if (kindName.value === 'shop' || kindName.value === 'booth') return 1
+  return kinds.ownOf(kindId.value)?.everyDays ?? KINDS[kindName.value].everyDays
+})
+const lookName = (value: Occasion | ListedRound): string => {
+  const round = LISTED_ROUNDS.find((one) => one === value)
+  return round ? ROUND_NAME[round] : occasionName(value as Occasion, everyDays.value)
+}
 const base = computed(() => linesOf(kindName.value, occasion.value))
 const change = computed(() => changeOf(kinds.changes, which.value))
 const ownKind = ref<OwnKind | null>(null)

@@ -1,6 +1,13 @@
 import { createHash, randomUUID } from 'node:crypto'
 import type { z } from 'zod'
-import { changeOf, linesHere, linesOf, type WhichChecklist } from '#core/inspection/checklist'
+import {
+  changeOf,
+  isOfGear,
+  isOfPlace,
+  linesHere,
+  linesOf,
+  type WhichChecklist,
+} from '#core/inspection/checklist'
 import type { ChecklistLine } from '#core/inspection/line'
 import {
   checklistChanges,
@@ -69,12 +76,14 @@ export const changeChecklist = (
   inOrganisation(actor.organisation, async (db) => {
     await requireKind(db, actor, which)
     const before = changeOf(await checklistChanges(db, actor.site), which)
+    if (change.everyDays !== null && !isOfGear(which))
+      throw fieldError('everyDays', 'A round is made each day.')
     requireSound(actor, which, change, before)
     const id = randomUUID()
     const { organisation, site } = actor
     if (!(await putChange(db, { ...which, id, organisation, site, change, version })))
       throw changedMeanwhile({ ...change, version }, before ?? { ...change, version: 1 })
-    if (change.everyDays !== null && which.occasion !== 'beforeUse')
+    if (change.everyDays !== null && isOfGear(which) && which.occasion !== 'beforeUse')
       await tightenLooks(db, { ...which, site, organisation, days: change.everyDays })
     await record(db, actor, 'checklist_changed', which.kind, which.kindId, {
       occasion: which.occasion,
@@ -82,7 +91,9 @@ export const changeChecklist = (
     })
   })
 
-async function requireKind(db: Db, actor: Actor, { kind, kindId }: WhichChecklist): Promise<void> {
+async function requireKind(db: Db, actor: Actor, which: WhichChecklist): Promise<void> {
+  const { kind, kindId } = which
+  if (!isOfGear(which) && !isOfPlace(which)) throw fieldError('occasion', 'There is no such list.')
   if ((kind === 'own') !== (kindId !== null))
     throw fieldError('kindId', 'An own kind is named, another is not.')
   if (kindId && !(await ownKinds(db, actor.site)).some(({ id }) => id === kindId))

@@ -22,6 +22,7 @@ import { loadSession, type LoadedSession } from './load'
 const EMPTY: Omit<Card, 'day' | 'name'> = {
   session: null,
   station: null,
+  stationId: null,
   boothCode: null,
   job: null,
   process: null,
@@ -63,6 +64,7 @@ export function cardOf(loaded: LoadedSession, person: string, units: Units): Car
     name: row.name,
     session: loaded.session.title,
     station: station?.name ?? null,
+    stationId: station?.id ?? null,
     boothCode: station?.code ?? null,
   }
   const { job } = member

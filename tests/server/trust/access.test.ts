@@ -36,7 +36,7 @@ const code = async (person: Person, method: string, path: string, body?: unknown
   (await person.send<Refused>(method, path, body)).body.error?.code
 
 describe('a sign-in at a booth', () => {
-  it('opens the own card, the found shade, the alarm and the way out, and nothing else', async () => {
+  it('opens the own card and booth, the found shade, the alarm and the way out, and nothing else', async () => {
     const person = await atBooth()
     expect((await person.send('GET', '/card')).status).toBe(200)
     const shade = { process: 'SMAW', amps: 120, shade: 10 }
@@ -48,7 +48,18 @@ describe('a sign-in at a booth', () => {
       .filter((route) => route.booth)
       .map((route) => route.id)
       .sort()
-    expect(open).toEqual(['card', 'foundShade', 'me', 'raiseAlarm', 'signOut', 'tellAlarm'])
+    expect(open).toEqual([
+      'boothState',
+      'card',
+      'closePoint',
+      'foundShade',
+      'makeRound',
+      'me',
+      'ownPoints',
+      'raiseAlarm',
+      'signOut',
+      'tellAlarm',
+    ])
     for (const [method, path, body] of [
       ['GET', '/permits'],
       ['GET', '/people'],

@@ -70,7 +70,7 @@ const hasLook = computed(() => data.value && kinds.linesOf(data.value.gear, occa
       </div>
     </section>
     <p v-else-if="!hasLook" class="panel p-5">There is no such look for this kind of gear.</p>
-    <ChecklistRunner v-else :gear="data.gear" :occasion="occasion" @logged="logged" />
+    <GearLook v-else :gear="data.gear" :occasion="occasion" @logged="logged" />
   </div>
   <p v-else class="muted">Reading the gear…</p>
 </template>
