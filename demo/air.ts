@@ -4,12 +4,14 @@ import type { AirCase } from '#core/air/case'
 import type { Composition } from '#core/fume/composition'
 import type { Section } from '#core/hood/section'
 import type { JobSpec } from '#core/job/job'
+import { allGear } from '#server/db/gear'
+import { inOrganisation } from '#server/db/pool'
 import { assess } from '#server/services/air/assess'
 import { addConsumable } from '#server/services/air/consumable'
 import { logSurvey, setHood } from '#server/services/air/station'
 import type { Actor } from '#server/services/actor'
 import { addSample } from '#server/services/sampling/samples'
-import { readStations } from '#server/services/shop/shop'
+import { readStations, scopeOf } from '#server/services/shop/shop'
 import { dayAfter } from '#core/calendar/day'
 
 const DAY = 86_400_000
@@ -127,6 +129,11 @@ export async function addAir(
   today: string,
 ): Promise<void> {
   const stations = await readStations(actor)
+  const [airMeter] = (
+    await inOrganisation(actor.organisation, async (db) =>
+      allGear(db, await scopeOf(db, actor), 'airMeter'),
+    )
+  ).flatMap(({ id, label }) => (label === 'AM-2' ? [id] : []))
   const at = (ago: number): Actor => ({ ...actor, now: new Date(actor.now.getTime() - ago * DAY) })
   for (const hood of HOODS) {
     const station = stations.find((entry) => entry.name === hood.station)!.id
@@ -138,6 +145,7 @@ export async function addAir(
         velocity: fpm * FPM,
         staticPressure: null,
         filterChanged: changed ?? false,
+        meterId: airMeter!,
         note: changed ? 'New filter' : '',
       })
   }

@@ -97,7 +97,14 @@ const rows = (today: string): Partial<Record<GearKind, Row[]>> => ({
       },
     ],
   ],
-  airMeter: [['AM-1', 'Hot wire', { calibratedOn: dayAfter(today, -400) }]],
+  airMeter: [
+    ['AM-1', 'Hot wire', { calibratedOn: dayAfter(today, -400) }],
+    [
+      'AM-2',
+      'Vane',
+      { calibratedOn: dayAfter(today, -630), calibratedUntil: dayAfter(today, 100) },
+    ],
+  ],
   voltMeter: [['VM-1', 'Pocket', { calibratedUntil: dayAfter(today, 200) }]],
 })
 

@@ -2,6 +2,7 @@ import { byWorst, type Finding, type Reason } from '../finding/finding'
 import { COMMON_PRACTICE } from '../finding/source'
 import { judgeSpot } from '../exposure/spot'
 import { GASES, SUBSTANCE_NAME, type Gas, type LimitSet } from '../exposure/terms'
+import { CALIBRATED, calibratedSays } from '../inspection/calibration'
 import { LEL_SOURCE, OXYGEN, STOP_SHARE } from './closed-space'
 
 /** Readings of a gas test: oxygen and explosive limit in %, others in ppm. null: not read. */
@@ -14,6 +15,8 @@ export interface GasTest extends GasReadings {
   at: Date
   /** Counts until. */ until: Date
   instrument: string
+  /** When it was read; null: not told. */
+  calibrated: boolean | null
   bumpTested: boolean
 }
 
@@ -53,6 +56,7 @@ export function judgeGasTest(
         explosive: test.explosive === null ? 'not read' : `${test.explosive} % of the limit`,
         until: test.until.toISOString(),
         bumpTested: test.bumpTested,
+        calibrated: calibratedSays(test.calibrated),
         ...Object.fromEntries(
           Object.entries(test.others).map(([gas, value]) => [
             SUBSTANCE_NAME[gas as Gas],
@@ -114,6 +118,14 @@ export function judgeGasTest(
       sentence: 'The gas test has run out.',
       remedy: 'Test again before work goes on.',
       reasons,
+    }
+  if (test.calibrated !== true)
+    return {
+      ...base,
+      level: 'unknown',
+      sentence: `Read within limits by ${test.instrument}: ${calibratedSays(test.calibrated)}.`,
+      remedy: 'Test again with a meter of the register that is within its calibration.',
+      reasons: [...reasons, CALIBRATED],
     }
   if (explosive === most)
     return {

@@ -41,6 +41,7 @@ export const INPUT_WORDS: Readonly<Record<string, string>> = {
   gas: 'gas',
   gasFlow: 'gas flow',
   place: 'place',
+  calibrated: 'meter',
   gear: 'gear',
   generalFlow: 'general ventilation',
   generation: 'fume given off by all',

@@ -1,6 +1,7 @@
 import { dayAfter, daysBetween, dayText } from '../calendar/day'
 import type { Finding } from '../finding/finding'
 import { COMMON_PRACTICE, published } from '../finding/source'
+import { CALIBRATED, calibratedSays } from '../inspection/calibration'
 import { studentAt } from '../sampling/distribution'
 
 /** One survey of a hood: air speed at the face or the capture point m/s, static pressure Pa, and whether the filter was changed just before. */
@@ -9,6 +10,8 @@ export interface HoodSurvey {
   velocity: number
   staticPressure: number | null
   filterChanged: boolean
+  /** Whether the meter was calibrated then; null: nobody told by which it was read. */
+  calibrated: boolean | null
 }
 
 export interface SurveyTrend {
@@ -116,6 +119,7 @@ export function judgeSurveys(
         measured: { amount: last.velocity, unit: 'm/s' as const },
         needed: { amount: need, unit: 'm/s' as const },
         age: `${age} days`,
+        calibrated: calibratedSays(last.calibrated),
       },
     },
   ]
@@ -135,6 +139,14 @@ export function judgeSurveys(
       sentence: `The survey of ${dayText(last.on)} is ${age - every} days overdue.`,
       remedy: 'Measure the air speed and enter it.',
       reasons,
+    }
+  if (last.calibrated === false)
+    return {
+      ...base,
+      level: 'unknown',
+      sentence: `The survey of ${dayText(last.on)} was read by a meter that is not within a calibration on record.`,
+      remedy: 'Survey again with a calibrated air meter of the register.',
+      reasons: [...reasons, CALIBRATED],
     }
   const trend = surveyTrend(surveys, need)
   if (
@@ -159,6 +171,15 @@ export function judgeSurveys(
       ],
     }
   }
+  if (last.calibrated === null)
+    return {
+      ...base,
+      level: 'caution',
+      value: { amount: last.velocity, unit: 'm/s' },
+      sentence: `The survey of ${dayText(last.on)} is over the need, but by which meter it was read is not told.`,
+      remedy: 'Name the meter at the next survey.',
+      reasons: [...reasons, CALIBRATED],
+    }
   return {
     ...base,
     level: 'clear',

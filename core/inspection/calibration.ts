@@ -1,4 +1,4 @@
-import type { Finding } from '../finding/finding'
+import type { Finding, Reason } from '../finding/finding'
 import { COMMON_PRACTICE } from '../finding/source'
 import type { Facts, GearKind } from './kind'
 
@@ -16,14 +16,24 @@ export function isCalibrated(facts: Facts, day: string): boolean {
   return typeof on !== 'string' || on <= day
 }
 
+/** Why a reading wants a calibrated meter. */
+export const CALIBRATED: Reason = {
+  rule: 'A meter is read within its calibration',
+  source: COMMON_PRACTICE,
+}
+/** Of a reading on record. @param calibrated when it was read; null: nobody told by which meter */
+export function calibratedSays(calibrated: boolean | null): string {
+  if (calibrated === null) return 'by which meter is not told'
+  return calibrated ? 'within its calibration' : 'not within a calibration that is on record'
+}
+
 /** Whether the readings of a meter count. */
 export function judgeCalibration(name: string, facts: Facts, today: string): Finding {
   const base = { code: 'gear.calibration', step: 'gear' as const }
   const until = facts.calibratedUntil
   const reasons = [
     {
-      rule: 'A meter is read within its calibration',
-      source: COMMON_PRACTICE,
+      ...CALIBRATED,
       inputs: { until: typeof until === 'string' ? until : 'not told' },
     },
   ]

@@ -176,6 +176,7 @@ export interface GasTestRow {
   explosive: number | null
   others: Record<string, number>
   instrument: string
+  calibrated: boolean | null
   bump_tested: boolean
   at: Date
   until: Date
@@ -189,6 +190,8 @@ export async function insertGasTest(
     oxygen: number | null
     explosive: number | null
     others: unknown
+    meter: string | null
+    calibrated: boolean
     instrument: string
     bumpTested: boolean
     until: Date
@@ -202,6 +205,8 @@ export async function insertGasTest(
       oxygen: row.oxygen,
       explosive: row.explosive,
       others: JSON.stringify(row.others),
+      meter_id: row.meter,
+      calibrated: row.calibrated,
       instrument: row.instrument,
       bump_tested: row.bumpTested,
       at: row.at,

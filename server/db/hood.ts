@@ -19,6 +19,8 @@ export interface SurveyRow {
   filter_changed: boolean
   note: string
   by: string
+  meter: string | null
+  calibrated: boolean | null
 }
 
 export async function putHood(
@@ -75,7 +77,7 @@ export async function surveysOf(
   const { rows } = await db.query<SurveyRow>(sql`
     SELECT
       s.id, s.station_id, s.surveyed_on, s.velocity, s.static_pressure, s.filter_changed,
-      s.note, p.name AS by
+      s.note, p.name AS by, m.label AS meter, s.calibrated
     FROM unnest(${stations}::uuid[]) AS wanted (id)
       CROSS JOIN LATERAL (
         SELECT *
@@ -85,6 +87,7 @@ export async function surveysOf(
         LIMIT ${most}
       ) s
       JOIN person p ON p.id = s.by_id
+      LEFT JOIN gear m ON m.id = s.meter_id
     ORDER BY s.surveyed_on DESC, s.at DESC
   `)
   return rows
@@ -98,6 +101,8 @@ export async function insertSurvey(
     velocity: number
     staticPressure: number | null
     filterChanged: boolean
+    meterId: string | null
+    calibrated: boolean
     note: string
     by: string
   },
@@ -111,6 +116,8 @@ export async function insertSurvey(
       velocity: row.velocity,
       static_pressure: row.staticPressure,
       filter_changed: row.filterChanged,
+      meter_id: row.meterId,
+      calibrated: row.calibrated,
       note: row.note,
       by_id: row.by,
       at: row.at,

@@ -28,4 +28,5 @@ export const MIGRATIONS = [
   '0026_calendar_feed',
   '0027_photo',
   '0028_shop_round',
+  '0029_meter',
 ] as const

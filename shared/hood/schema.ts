@@ -39,6 +39,8 @@ export const surveyBody = z.strictObject({
   on: z.iso.date('Enter a day.'),
   velocity: notNegative(100),
   staticPressure: notNegative(100_000).nullable(),
+  /** Of the register; null: another, whose calibration nobody knows. */
+  meterId: z.uuid().nullable().default(null),
   filterChanged: z.boolean(),
   note: z.string().trim().max(500).default(''),
 })
@@ -50,4 +52,7 @@ export const surveySchema = z.object({
   filterChanged: z.boolean(),
   note: z.string(),
   by: z.string(),
+  meter: z.string().nullable(),
+  /** When it was read; null: from before meters were told. */
+  calibrated: z.boolean().nullable(),
 })

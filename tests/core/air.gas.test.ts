@@ -62,6 +62,10 @@ describe('the gas test before entry', () => {
     [{ others: { carbonMonoxide: 51 } }, 'stop'],
     [{ others: { nitrogenDioxide: 4 } }, 'clear'],
     [{ bumpTested: false }, 'caution'],
+    [{ calibrated: false }, 'unknown'],
+    [{ calibrated: null }, 'unknown'],
+    [{ calibrated: false, oxygen: 18 }, 'stop'],
+    [{ calibrated: false, explosive: 10 }, 'unknown'],
   ] as const)('%o is %s', (change, level) =>
     expect(judge(change as Partial<GasTest>).level).toBe(level),
   )

@@ -10,5 +10,6 @@ export const GAS_TEST: GasTest = {
   at: NOW,
   until: new Date('2026-05-04T11:00:00Z'),
   instrument: 'G-1',
+  calibrated: true,
   bumpTested: true,
 }

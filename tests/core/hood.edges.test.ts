@@ -133,6 +133,7 @@ describe('surveys of a hood', () => {
     velocity,
     staticPressure: null,
     filterChanged,
+    calibrated: true,
   })
   const falling = [
     survey('2026-01-01', 1, true),

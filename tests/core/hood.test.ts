@@ -183,6 +183,7 @@ describe('surveys', () => {
     velocity,
     staticPressure: null,
     filterChanged,
+    calibrated: true,
   })
   const RUN = [
     survey('2026-01-01', 0.9),
@@ -231,6 +232,26 @@ describe('surveys', () => {
   )
 })
 
+describe('the meter of a survey', () => {
+  const judge = (calibrated: boolean | null, velocity: number) =>
+    judgeSurveys(
+      [{ on: '2026-05-01', velocity, staticPressure: null, filterChanged: false, calibrated }],
+      0.5,
+      90,
+      '2026-05-02',
+    ).level
+  it.each([
+    [true, 0.9, 'clear'],
+    [null, 0.9, 'caution'],
+    [false, 0.9, 'unknown'],
+    // Too little is too little by any meter.
+    [false, 0.4, 'stop'],
+    [null, 0.4, 'stop'],
+  ] as const)('calibrated %s, %s m/s: %s', (calibrated, velocity, level) => {
+    expect(judge(calibrated, velocity)).toBe(level)
+  })
+})
+
 describe('a trend by hand', () => {
   const run = (velocities: number[], change: Partial<HoodSurvey> = {}): HoodSurvey[] =>
     velocities.map((velocity, i) => ({
@@ -238,6 +259,7 @@ describe('a trend by hand', () => {
       velocity,
       staticPressure: null,
       filterChanged: false,
+      calibrated: true,
       ...change,
     }))
   it('needs three surveys since the filter, and says how many there are', () => {
@@ -255,6 +277,7 @@ describe('a trend by hand', () => {
       velocity: 1 - 0.01 * day,
       staticPressure: null,
       filterChanged: i === 0,
+      calibrated: true,
     }))
     const trend = surveyTrend(straight, 0.5)
     if ('because' in trend) throw new Error(trend.because)

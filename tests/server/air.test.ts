@@ -6,7 +6,9 @@ import type { ImportPreview } from '#shared/files/schema'
 import type { Job } from '#shared/job/schema'
 import type { Pairs, SampleGroup } from '#shared/sampling/schema'
 import { startApp, withOwner, type App } from '../app'
+import { filledOf } from '../core/gear.fixture'
 import { JOB } from '../core/job.fixture'
+import { addMeter } from './gear.fixture'
 import { Person } from './client'
 import { readPdf } from './pdf'
 import {
@@ -241,6 +243,10 @@ describe('own consumables', () => {
 
 describe('hood and surveys', () => {
   const section = SECTION
+  let meterId: string
+  beforeAll(async () => {
+    meterId = await addMeter(shop, 'airMeter')
+  })
   const state = async (): Promise<StationAir> =>
     (await lead.send<StationAir>('GET', `/stations/${shop.station}/air`)).body
   it('a survey needs a hood; the trend and its Finding follow; a retry counts once', async () => {
@@ -250,6 +256,7 @@ describe('hood and surveys', () => {
       velocity,
       staticPressure: null,
       filterChanged,
+      meterId,
     })
     expect(
       (await lead.send('POST', `/stations/${shop.station}/surveys`, survey(1, 0.6))).status,
@@ -823,11 +830,58 @@ describe('gas tests', () => {
         ...change,
       })
     expect(await level()).toBe('unknown')
+    // By an instrument that nobody knows, the air is not known.
     expect((await test()).status).toBe(201)
+    expect(await level()).toBe('unknown')
+    const meterId = await addMeter(shop, 'gasMeter')
+    expect((await test({ meterId })).status).toBe(201)
     expect(await level()).toBe('clear')
+    expect((await air(confined)).gasTests[0]).toMatchObject({ calibrated: true })
     await test({ oxygen: 18.9 })
     expect(await level()).toBe('stop')
     expect((await test({ oxygen: 130 })).body.error.fields[0]!.path).toBe('oxygen')
-    expect((await air(confined)).gasTests).toHaveLength(2)
+    expect((await air(confined)).gasTests).toHaveLength(3)
+  })
+
+  it('a meter past its calibration is marked, one that is locked out or not here refused', async () => {
+    const confined = await made(
+      lead,
+      '/jobs',
+      jobBody({
+        title: 'Tank',
+        place: 'Tank',
+        spec: { ...JOB, air: { ...JOB.air, space: 'confined' } },
+      }),
+    )
+    const test = async (meterId: string | null, instrument = '') =>
+      lead.send<{ error: { code: string; fields: { path: string }[] } }>(
+        'POST',
+        `/jobs/${confined}/gas-tests`,
+        {
+          id: randomUUID(),
+          oxygen: 20.8,
+          explosive: 0,
+          others: {},
+          meterId,
+          instrument,
+          bumpTested: true,
+          minutes: 60,
+        },
+      )
+    const past = await addMeter(shop, 'gasMeter', { calibratedUntil: '2020-01-01' })
+    expect((await test(past)).status).toBe(201)
+    expect((await air(confined)).gasTests[0]).toMatchObject({ calibrated: false })
+    const finding = (await findings(confined)).find(({ code }) => code === 'air.gasTest')
+    expect(finding?.level).toBe('unknown')
+    expect((await test(null)).body.error.fields[0]!.path).toBe('instrument')
+    expect((await test(randomUUID())).body.error.fields[0]!.path).toBe('meterId')
+    const wrongKind = await addMeter(shop, 'airMeter')
+    expect((await test(wrongKind)).body.error.fields[0]!.path).toBe('meterId')
+    const locked = await addMeter(shop, 'gasMeter')
+    const [first] = filledOf('gasMeter')
+    await lead.send('POST', `/gear/gasMeter/${locked}/inspections`, {
+      lines: filledOf('gasMeter', 'beforeUse', { id: first!.id, mark: 'fail', note: 'broken' }),
+    })
+    expect((await test(locked)).body.error.code).toBe('locked')
   })
 })

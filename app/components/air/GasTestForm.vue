@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import type { z } from 'zod'
 import { inSentence } from '#core/finding/wording'
+import { calibratedSays } from '#core/inspection/calibration'
 import { GASES, SUBSTANCE_NAME, type Gas } from '#core/exposure/terms'
 import { airRoutes } from '#shared/air/routes'
-import { gasTestBody } from '#shared/air/gas-test'
+import { gasTestEntry } from '#shared/air/gas-test'
 import { type JobAir } from '#shared/air/schema'
 import { call } from '~/composables/api'
 import { parseNumber } from '~/components/frame/number-text'
@@ -14,11 +15,12 @@ import { joined } from '~/components/frame/joined'
 /** The gas test before entry: those logged, and the next one. */
 const props = defineProps<{ air: JobAir; mayWrite: boolean }>()
 const emit = defineEmits<{ saved: [] }>()
-const { when } = useSiteTime()
+const { when, today } = useSiteTime()
 const blank = () => ({
   oxygen: null as number | null,
   explosive: null as number | null,
   others: {} as Partial<Record<Gas, number>>,
+  meterId: null as string | null,
   instrument: '',
   bumpTested: false,
   minutes: 60,
@@ -34,9 +36,8 @@ function setOther(gas: Gas, typed: string | number): void {
   )
   form.value.others = value === null ? rest : { ...rest, [gas]: value }
 }
-const entry = gasTestBody.omit({ id: true })
 const { once } = useEventIds()
-const send = (body: z.output<typeof entry>): Promise<unknown> =>
+const send = (body: z.output<typeof gasTestEntry>): Promise<unknown> =>
   once('gas_test', body, (id) =>
     call(airRoutes.gasTest, { params: { id: props.air.job.id }, body: { id, ...body } }),
   )
@@ -61,7 +62,7 @@ const readingsOf = (test: JobAir['gasTests'][number]): string =>
       class="grid grid-cols-2 sm:grid-cols-4 gap-4 items-start"
       v-slot="{ busy }"
       :state="form"
-      :schema="entry"
+      :schema="gasTestEntry"
       :body="() => form"
       :send="send"
       @done="saved"
@@ -95,7 +96,8 @@ const readingsOf = (test: JobAir['gasTests'][number]): string =>
           @update:model-value="setOther(gas, $event)"
         />
       </UFormField>
-      <UFormField label="Instrument" name="instrument">
+      <MeterPicker v-model="form.meterId" kind="gasMeter" :day="today()" />
+      <UFormField v-if="form.meterId === null" label="Instrument" name="instrument">
         <UInput v-model="form.instrument" class="w-full" />
       </UFormField>
       <UFormField label="Counts for, minutes" name="minutes">
@@ -110,7 +112,8 @@ const readingsOf = (test: JobAir['gasTests'][number]): string =>
       <li v-for="test in air.gasTests.slice(0, 6)" :key="test.id" class="py-1.5">
         {{ when(test.at) }}: {{ readingsOf(test) }}.
         <span class="muted">
-          {{ test.by }}, {{ test.instrument }}, counts until {{ when(test.until) }}
+          {{ test.by }}, {{ test.instrument }} ({{ calibratedSays(test.calibrated) }}), counts until
+          {{ when(test.until) }}
         </span>
       </li>
     </ul>

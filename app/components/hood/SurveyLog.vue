@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { z } from 'zod'
 import { dayText } from '#core/calendar/day'
+import { calibratedSays } from '#core/inspection/calibration'
 import { hoodRoutes } from '#shared/hood/routes'
 import { surveyBody } from '#shared/hood/schema'
 import { type StationAir } from '#shared/air/schema'
@@ -19,6 +20,7 @@ const blank = () => ({
   on: today(),
   velocity: null as number | null,
   staticPressure: null as number | null,
+  meterId: null as string | null,
   filterChanged: false,
   note: '',
 })
@@ -76,6 +78,7 @@ const outlook = computed(() => {
         help="Blank: not measured"
         name="staticPressure"
       />
+      <MeterPicker v-model="form.meterId" kind="airMeter" :day="form.on" />
       <UFormField label="Note" name="note">
         <UInput v-model="form.note" class="w-full" />
       </UFormField>
@@ -99,6 +102,7 @@ const outlook = computed(() => {
             <th>Air speed</th>
             <th>Static pressure</th>
             <th>Filter</th>
+            <th>Meter</th>
             <th>By</th>
           </tr>
         </thead>
@@ -108,6 +112,12 @@ const outlook = computed(() => {
             <td>{{ speed(survey.velocity) }}</td>
             <td>{{ pressure(survey.staticPressure) }}</td>
             <td>{{ survey.filterChanged ? 'changed' : '' }}</td>
+            <td>
+              {{ survey.meter ?? '–' }}
+              <span v-if="!survey.calibrated" class="muted block">
+                {{ calibratedSays(survey.calibrated) }}
+              </span>
+            </td>
             <td>
               {{ survey.by }}
               <span v-if="survey.note" class="muted block">{{ survey.note }}</span>

@@ -81,7 +81,7 @@ const COLUMNS = [
         <p v-if="data.booths.length === 0" class="panel p-5 muted">
           No booth is described yet. They are added at Shop.
         </p>
-        <ul class="grid grid-cols-1 md:grid-cols-2 xl:grid-cols-3 gap-4">
+        <ul class="grid grid-cols-1 md:grid-cols-2 xl:grid-cols-3 gap-4 items-start">
           <li
             v-for="booth in data.booths"
             :key="booth.stationId"

@@ -26,6 +26,7 @@ import { record, type Actor } from '../actor'
 import { isNew } from '../event'
 import { shownTo } from '../privacy'
 import { calibrationsOf } from '../sampling/pairs'
+import { meterFor } from '../inspection/meter'
 import { scopeOf } from '../shop/shop'
 import { inPool } from '#server/heavy/pool'
 import { airOfJob } from './state'
@@ -76,6 +77,7 @@ export function readJobAir(actor: Actor, id: string): Promise<JobAir> {
         explosive: row.explosive,
         others: row.others,
         instrument: row.instrument,
+        calibrated: row.calibrated,
         bumpTested: row.bump_tested,
       })),
       now: (await airOfJob(db, scope, job)).airNow,
@@ -301,6 +303,7 @@ export function logGasTest(
     oxygen: number | null
     explosive: number | null
     others: Record<string, number | undefined>
+    meterId: string | null
     instrument: string
     bumpTested: boolean
     minutes: number
@@ -314,6 +317,12 @@ export function logGasTest(
     })
     if (!(await isNew(db, actor, { id, kind: 'gas_test', of: jobId, content }))) return answer()
     const until = new Date(actor.now.getTime() + body.minutes * 60_000)
+    const scope = await scopeOf(db, actor)
+    const meter = await meterFor(db, scope, {
+      id: body.meterId,
+      kind: 'gasMeter',
+      day: scope.today,
+    })
     await insertGasTest(db, {
       id,
       organisation: actor.organisation,
@@ -322,7 +331,9 @@ export function logGasTest(
       oxygen: body.oxygen,
       explosive: body.explosive,
       others: body.others,
-      instrument: body.instrument,
+      meter: body.meterId,
+      calibrated: meter.calibrated,
+      instrument: meter.name ?? body.instrument,
       bumpTested: body.bumpTested,
       at: actor.now,
       until,

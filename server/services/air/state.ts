@@ -2,7 +2,7 @@ import { judgeGasTest, type GasTest } from '#core/air/gas-test'
 import type { Finding } from '#core/finding/finding'
 import type { AirSpace } from '#core/job/job'
 import type { LimitSet } from '#core/exposure/terms'
-import { judgeSurveys } from '#core/hood/survey'
+import { judgeSurveys, type HoodSurvey } from '#core/hood/survey'
 import { judgeReadings } from '#core/monitor/readings'
 import { alarmFinding } from '#core/monitor/symptoms'
 import { gasTestsOf, newestCheck, type GasTestRow } from '#server/db/air'
@@ -135,13 +135,12 @@ function monitorFindings(
   )
 }
 
-export const toSurvey = (
-  row: SurveyRow,
-): { on: string; velocity: number; staticPressure: number | null; filterChanged: boolean } => ({
+export const toSurvey = (row: SurveyRow): HoodSurvey => ({
   on: row.surveyed_on,
   velocity: row.velocity,
   staticPressure: row.static_pressure,
   filterChanged: row.filter_changed,
+  calibrated: row.calibrated,
 })
 const toGasTest = (row: GasTestRow | undefined): GasTest | null =>
   row
@@ -152,6 +151,7 @@ const toGasTest = (row: GasTestRow | undefined): GasTest | null =>
         at: row.at,
         until: row.until,
         instrument: row.instrument,
+        calibrated: row.calibrated,
         bumpTested: row.bump_tested,
       }
     : null

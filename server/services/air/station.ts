@@ -23,6 +23,7 @@ import { record, type Actor } from '../actor'
 import { isNew } from '../event'
 import { toAlarm } from '../monitor/alarm'
 import { toDevice } from '../monitor/device'
+import { meterFor } from '../inspection/meter'
 import { scopeOf } from '../shop/shop'
 import { NEWEST_SURVEYS, stationFindings, toSurvey } from './state'
 
@@ -97,6 +98,8 @@ export function readStationAir(actor: Actor, id: string): Promise<StationAir> {
         filterChanged: row.filter_changed,
         note: row.note,
         by: row.by,
+        meter: row.meter,
+        calibrated: row.calibrated,
       })),
       trend: trendOf(surveys.map(toSurvey), hood?.need ?? null, scope.today),
       devices: (await listDevices(db, actor.site, id)).map(toDevice),
@@ -207,10 +210,16 @@ export function logSurvey(
     if (!(await isNew(db, actor, { id, kind: 'survey', of: station, content }))) return { id }
     if ((await hoodsOf(db, [station])).length === 0)
       throw fieldError('velocity', 'Enter the hood of this station first.')
-    if (body.on > (await scopeOf(db, actor)).today)
-      throw fieldError('on', 'This day has not come yet.')
+    const scope = await scopeOf(db, actor)
+    if (body.on > scope.today) throw fieldError('on', 'This day has not come yet.')
+    const { calibrated } = await meterFor(db, scope, {
+      id: body.meterId,
+      kind: 'airMeter',
+      day: body.on,
+    })
     await insertSurvey(db, {
       ...body,
+      calibrated,
       organisation: actor.organisation,
       station,
       by: actor.person,

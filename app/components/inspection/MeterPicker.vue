@@ -1,0 +1,40 @@
+<script setup lang="ts">
+import { isCalibrated } from '#core/inspection/calibration'
+import { inspectionRoutes } from '#shared/inspection/routes'
+import type { Gear } from '#shared/inspection/schema'
+import { call } from '~/composables/api'
+import { useLoad } from '~/composables/load'
+
+/** By which meter of the register it is read, on a day; or by another, whose calibration nobody knows. */
+const meter = defineModel<string | null>({ required: true })
+const props = defineProps<{ kind: 'gasMeter' | 'airMeter'; day: string }>()
+const { data, load } = useLoad(() =>
+  call(inspectionRoutes.gearList, { query: { kind: props.kind, all: 'true' } }),
+)
+onMounted(load)
+const OTHER = 'other'
+function stateOf(gear: Gear): string {
+  if (gear.lockReason !== null) return 'LOCKED OUT'
+  return isCalibrated(gear.fields, props.day) ? 'calibrated' : 'not calibrated on that day'
+}
+const choices = computed(() => [
+  ...(data.value?.rows ?? []).map((gear) => ({
+    value: gear.id,
+    label: `${gear.label}, ${stateOf(gear)}`,
+    disabled: gear.lockReason !== null,
+  })),
+  { value: OTHER, label: 'Another, not in the register' },
+])
+const chosen = computed({
+  get: () => meter.value ?? OTHER,
+  set: (value: string) => {
+    meter.value = value === OTHER ? null : value
+  },
+})
+</script>
+
+<template>
+  <UFormField label="Meter" name="meterId" help="Read by one within its calibration, it counts.">
+    <USelect v-model="chosen" :items="choices" class="w-full" aria-label="Meter" />
+  </UFormField>
+</template>
