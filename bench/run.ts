@@ -8,6 +8,7 @@ import type { Db } from '#server/db/pool'
 import { TYPES } from '#server/db/types'
 import { longSchedule, manySamples, monteCarlo } from './air'
 import { gasGrowth } from './gas'
+import { gearGrowth } from './gear'
 import { matrixKeystroke } from './keystroke'
 import { growRoster, readiness } from './readiness'
 import { timed } from './requests'
@@ -17,6 +18,7 @@ import { coldStart, pageWeight, stopServed } from './weight'
 const root = (path: string): string => fileURLToPath(new URL(`../${path}`, import.meta.url))
 const SERVER = root('.output/server/index.mjs')
 const EMPTY = root('bench/empty/.output/server/index.mjs')
+const [only] = process.argv.slice(2)
 const line = (name: string, ratio: number, budget: number | null, detail: string): void =>
   console.log(
     `${name.padEnd(46)} ${ratio.toFixed(2).padStart(6)} x ${(budget ? `(budget ${budget})` : '').padEnd(13)} ${detail}`,
@@ -118,6 +120,11 @@ async function reads(): Promise<void> {
     await client.query('COMMIT')
     client.release()
   }
+  if (only === 'gear') {
+    await gear(get)
+    await pool.end()
+    return
+  }
   for (const [name, path, query] of [
     ['GET /jobs', '/jobs', (db: Db) => listJobs(db, site, { q: '', page: 1, sort: 'newest' })],
     [
@@ -141,6 +148,7 @@ async function reads(): Promise<void> {
   }
   await session(base, get)
   await gas(get)
+  await gear(get)
   await pool.end()
 }
 
@@ -186,6 +194,17 @@ async function gas(get: (path: string) => Promise<void>): Promise<void> {
     )
 }
 
+/** A register of a big yard against that of a small one. */
+async function gear(get: (path: string) => Promise<void>): Promise<void> {
+  for (const { name, small, large } of await gearGrowth(get))
+    line(
+      `${name}, 100,000 pieces against 1,000`,
+      large / small,
+      1.5,
+      `${large.toFixed(1)} ms against ${small.toFixed(1)} ms`,
+    )
+}
+
 /** The air check, in this process and without a server. */
 function air(): void {
   const drawn = monteCarlo()
@@ -212,8 +231,7 @@ function air(): void {
 }
 
 // One part alone: npm run bench -- reads
-const [only] = process.argv.slice(2)
 if (!only || only === 'air') air()
 if (!only || only === 'start') await weightAndStart()
-if (!only || only === 'reads') await reads()
+if (!only || only === 'reads' || only === 'gear') await reads()
 process.exit(0)

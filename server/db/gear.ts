@@ -15,7 +15,6 @@ import {
 } from '#core/gas/set/kind'
 import type { Gear } from '#shared/inspection/schema'
 import type { Db } from './pool'
-import { pageOf, pattern, type Page, type PageQuery } from './page'
 
 /** Whose gear, the day that decides what is due, a calendar day of the site, and its grace. */
 export interface GearScope {
@@ -176,11 +175,6 @@ const toGear =
     }
   }
 
-const ORDER = {
-  attention: sql`(lock_reason IS NOT NULL) DESC, due DESC, label`,
-  label: sql`label`,
-} as const
-
 /** Rows of gear that meet a condition, as gear. */
 async function gearWhere(db: Db, scope: GearScope, condition: Sql): Promise<Gear[]> {
   const { rows } = await db.query<GearRow>(sql`
@@ -189,24 +183,6 @@ async function gearWhere(db: Db, scope: GearScope, condition: Sql): Promise<Gear
     WHERE ${condition}
   `)
   return rows.map(toGear(scope))
-}
-
-export async function listGear(
-  db: Db,
-  scope: GearScope,
-  query: PageQuery & { sort: keyof typeof ORDER; kind?: GearKind },
-): Promise<Page<Gear>> {
-  const like = pattern(query.q)
-  const kind = query.kind ?? null
-  const from = sql`
-    ${itemsOf(scope)}
-    WHERE (${kind}::text IS NULL OR kind = ${kind})
-      AND (
-        label ILIKE ${like} OR description ILIKE ${like} OR coalesce(gas, '') ILIKE ${like}
-        OR maker ILIKE ${like} OR model ILIKE ${like} OR serial ILIKE ${like}
-      )
-  `
-  return pageOf(db, query.page, { select: sql`*`, from, order: ORDER[query.sort] }, toGear(scope))
 }
 
 /** Every gear, for choosing from. */

@@ -29,4 +29,5 @@ export const MIGRATIONS = [
   '0027_photo',
   '0028_shop_round',
   '0029_meter',
+  '0030_gear_search',
 ] as const

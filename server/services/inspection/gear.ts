@@ -3,12 +3,12 @@ import type { z } from 'zod'
 import { wrongFacts } from '#core/inspection/fields'
 import type { GearKind } from '#core/inspection/kind'
 import { KINDS } from '#core/inspection/kinds.table'
-import { allGear, findGear, fittedTo, gearById, listGear } from '#server/db/gear'
+import { allGear, findGear, fittedTo, gearById } from '#server/db/gear'
+import { listGear, type GearQuery } from '#server/db/gear-list'
 import { ownKinds } from '#server/db/gear-kind'
 import { holdGear, insertGear, updateGear } from '#server/db/gear-write'
 import { inspectionsOf } from '#server/db/inspection'
 import { setRoutine } from '#server/db/look'
-import type { PageQuery } from '#server/db/page'
 import { inOrganisation, type Db } from '#server/db/pool'
 import { photosSeen, portraitOf } from '#server/db/photo'
 import { repairsOf, triesOf } from '#server/db/repair'
@@ -24,7 +24,7 @@ import { startLooks } from './look'
 
 export function readGearList(
   actor: Actor,
-  query: PageQuery & { sort: 'attention' | 'label'; kind?: GearKind; all: boolean },
+  query: GearQuery & { all: boolean },
 ): Promise<{ rows: Gear[]; total: number; page: number; pages: number }> {
   return inOrganisation(actor.organisation, async (db) => {
     const scope = await scopeOf(db, actor)
