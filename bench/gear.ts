@@ -55,17 +55,17 @@ async function grow(actor: Actor, pieces: number, from: number): Promise<void> {
     for (let begin = from; begin < from + pieces; begin += AT_ONCE)
       await client.query(
         `INSERT INTO inspection (id, organisation_id, gear_id, person_id, at, occasion, due_on, result, lines, rehearsal)
-         SELECT gen_random_uuid(), $1, g.id, $2, now() - n * interval '14 days', 'beforeUse',
-           (now() - n * interval '14 days')::date, CASE WHEN (g.n + n) % 40 = 0 THEN 'fail' ELSE 'pass' END,
+         SELECT gen_random_uuid(), $1, g.id, $2, now() - t.n * interval '14 days', 'beforeUse',
+           (now() - t.n * interval '14 days')::date, CASE WHEN (g.n + t.n) % 40 = 0 THEN 'fail' ELSE 'pass' END,
            jsonb_build_array(jsonb_build_object(
              'id', g.line, 'name', g.name, 'text', g.name, 'critical', g.critical,
-             'mark', CASE WHEN (g.n + n) % 40 = 0 THEN 'fail' ELSE 'pass' END, 'note', 'worn')),
+             'mark', CASE WHEN (g.n + t.n) % 40 = 0 THEN 'fail' ELSE 'pass' END, 'note', 'worn')),
            false
          FROM (
            SELECT g.id, substr(g.label, 4)::integer AS n, k.line, k.name, k.critical
            FROM gear g JOIN (VALUES ${kindRows()}) k (i, kind, line, name, critical) ON k.kind = g.kind
            WHERE g.site_id = $3 AND g.label >= $4 AND g.label < $5
-         ) g CROSS JOIN generate_series(1, ${LOOKS_EACH}) n`,
+         ) g CROSS JOIN generate_series(1, ${LOOKS_EACH}) t (n)`,
         [
           organisation,
           person,
