@@ -50,6 +50,26 @@ const PARTS: Record<string, (id: string) => Sql> = {
     WHERE t.person_id = ${id}
     ORDER BY t.at
   `,
+  photos: (id) => sql`
+    SELECT f.at, f.portrait, f.line, f.removed_at
+    FROM photo f
+    WHERE f.person_id = ${id}
+    ORDER BY f.at
+  `,
+  rounds: (id) => sql`
+    SELECT r.round, s.name AS station, r.at
+    FROM shop_round r LEFT JOIN station s ON s.id = r.station_id
+    WHERE r.person_id = ${id}
+    ORDER BY r.at
+  `,
+  openPoints: (id) => sql`
+    SELECT
+      s.name AS station, o.name, o.note, o.found_at, o.left_by = ${id} AS left_by_me,
+      o.found_by = ${id} AS found_by_me, o.closed_at, o.closed_note
+    FROM open_point o LEFT JOIN station s ON s.id = o.station_id
+    WHERE ${id} IN (o.left_by, o.found_by, o.closed_by)
+    ORDER BY o.found_at
+  `,
   calendar: (id) => sql`
     SELECT created_at, last_read_at
     FROM calendar_feed

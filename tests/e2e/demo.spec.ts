@@ -37,7 +37,7 @@ test('on a phone every target is big enough for a glove', async ({ page }) => {
 test('a list is searched, shared by its address, and gone back to', async ({ page }) => {
   await signIn(page, app.url, as('viewer').email, as('viewer').password)
   await page.goto(`${app.url}/gear`)
-  await expect(page.getByText('158 pieces of gear')).toBeVisible()
+  await expect(page.getByText('159 pieces of gear')).toBeVisible()
   await page.getByRole('button', { name: 'Next page' }).click()
   await expect(page).toHaveURL(/page=2/)
   await page.getByLabel('Search pieces of gear').fill('acetylene')

@@ -1,6 +1,6 @@
 import { expect, test, type Page } from '@playwright/test'
 import signIns from '../../demo/sign-ins.json' with { type: 'json' }
-import { startApp, type App } from '../app'
+import { startApp, withOwner, type App } from '../app'
 import { expectAccessible, expectNoSidewaysScroll, group, listen, signIn } from './page'
 
 let app: App
@@ -335,4 +335,30 @@ test('a photo survives the phone that dies before the look is logged, and stands
     .poll(() => whole.evaluate((image: HTMLImageElement) => image.naturalWidth))
     .toBeGreaterThan(1000)
   expect(heard).toEqual([])
+})
+
+test('a phone whose clock is hours wrong, and set back meanwhile, logs by the clock of the server', async ({
+  browser,
+}) => {
+  const page = await (await browser.newContext(PHONE)).newPage()
+  const HOUR = 3_600_000
+  await page.clock.install({ time: Date.now() + 7 * HOUR })
+  await signIn(page, app.url, welder.email, welder.password)
+  await openGear(page, 'grinder', 'GR-1')
+  await page.getByRole('link', { name: 'Before use, one line at a time' }).click()
+  await tap(page, 'Pass')
+  await page.clock.setSystemTime(Date.now() - 5 * HOUR)
+  await passAll(page)
+  await tap(page, 'Log it')
+  await expect(page.getByTestId('logged')).toContainText('Passed')
+  const { rows } = await withOwner(app.ownerUrl, (owner) =>
+    owner.query<{ off: number; seconds: number }>(
+      `SELECT abs(extract(epoch FROM now() - i.at))::float AS off, i.seconds
+       FROM inspection i JOIN gear g ON g.id = i.gear_id
+       WHERE g.label = 'GR-1' ORDER BY i.at DESC LIMIT 1`,
+    ),
+  )
+  expect(rows[0]!.off).toBeLessThan(120)
+  expect(rows[0]!.seconds).toBeGreaterThanOrEqual(0)
+  expect(rows[0]!.seconds).toBeLessThan(200)
 })

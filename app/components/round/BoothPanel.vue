@@ -56,13 +56,7 @@ async function confirm(): Promise<void> {
   </section>
   <section v-else-if="booth" class="panel p-4 space-y-3" aria-labelledby="my-booth">
     <h2 id="my-booth">My booth: {{ booth.station }}</h2>
-    <p class="flex gap-3 items-center" data-testid="booth-state">
-      <FindingMark :level="booth.finding.level" :size="26" />
-      <span>
-        <span class="font-semibold block">{{ booth.finding.sentence }}</span>
-        <span v-if="booth.finding.remedy" class="muted">{{ booth.finding.remedy }}</span>
-      </span>
-    </p>
+    <FindingBrief :finding="booth.finding" data-testid="booth-state" />
     <OpenPoints v-if="booth.open.length > 0" :points="booth.open" @changed="load" />
     <template v-if="mayMake">
       <details v-if="!tookOver && !handedOver">

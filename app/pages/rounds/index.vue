@@ -60,13 +60,7 @@ const COLUMNS = [
           :aria-labelledby="round"
         >
           <h2 :id="round">{{ ROUND_NAME[round] }}</h2>
-          <p class="flex gap-3 items-center">
-            <FindingMark :level="finding.level" :size="26" />
-            <span>
-              <span class="font-semibold block">{{ finding.sentence }}</span>
-              <span v-if="finding.remedy" class="muted">{{ finding.remedy }}</span>
-            </span>
-          </p>
+          <FindingBrief :finding="finding" />
           <UButton v-if="mayMake" variant="outline" color="neutral" :to="`/rounds/${round}`">
             {{ round === 'opening' ? 'Make the opening round' : 'Make the closing round' }}
           </UButton>

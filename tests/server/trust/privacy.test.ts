@@ -3,7 +3,9 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { startApp, withOwner, type App } from '../../app'
 import { JOB } from '../../core/job.fixture'
 import type { Person } from '../client'
+import { roundOf } from '../gear.fixture'
 import { readPdf } from '../pdf'
+import { sendPhoto } from '../photo.fixture'
 import {
   jobBody,
   made,
@@ -202,14 +204,22 @@ describe('what leaves with names in it', () => {
 
 describe('the own data', () => {
   it('can be taken along whole, which stands in the audit', async () => {
-    const { body } = await shop.people.worker.send<Record<string, unknown>>(
-      'GET',
-      '/account/data.json',
-    )
+    const { worker } = shop.people
+    await sendPhoto(worker, { kind: 'machine', item: shop.machine, portrait: true })
+    await worker.send('POST', '/rounds', {
+      id: randomUUID(),
+      round: 'handover',
+      stationId: shop.station,
+      lines: roundOf('handover', { floor: 'not swept' }),
+    })
+    const { body } = await worker.send<Record<string, unknown>>('GET', '/account/data.json')
     expect(body).toMatchObject({
       person: { name: 'Worker' },
       record: { lightSensitive: true, fitModel: MASK },
       signIns: [expect.objectContaining({ kind: 'account' })],
+      photos: [{ portrait: true }],
+      rounds: [{ round: 'handover' }],
+      openPoints: [{ note: 'not swept', left_by_me: true, closed_at: null }],
     })
     expect(JSON.stringify(body)).not.toMatch(/scrypt|password_hash|pin_hash/)
     const { rows } = await withOwner(app.ownerUrl, (owner) =>

@@ -36,6 +36,11 @@ const occasion = computed({
     looking.value = value
   },
 })
+/** As the shop has it: not shown before its own lines are known, and anew when they change. */
+const lines = computed(() => (data.value ? kinds.linesOf(data.value.gear, occasion.value) : []))
+const formKey = computed(() =>
+  [occasion.value, data.value?.inspections.length, JSON.stringify(lines.value)].join(' '),
+)
 const repairing = ref(false)
 const happened = ref(false)
 const using = ref(false)
@@ -220,9 +225,15 @@ const partLevel = (part: { lockReason: string | null; due: boolean }) => {
         </section>
         <section v-if="mayInspect" class="panel p-4 sm:p-6">
           <h2 class="mb-2">Inspect: {{ occasionName(occasion, data.gear.everyDays) }}</h2>
+          <Failure
+            v-if="kinds.failure && !kinds.data"
+            :failure="kinds.failure"
+            @retry="kinds.load"
+          />
+          <p v-else-if="!kinds.data" class="muted">Reading the checklist…</p>
           <ChecklistForm
-            v-if="kinds.linesOf(data.gear, occasion).length > 0"
-            :key="`${data.gear.id} ${occasion} ${data.inspections.length}`"
+            v-else-if="lines.length > 0"
+            :key="formKey"
             :gear="data.gear"
             :occasion="occasion"
             @logged="logged"
