@@ -4,7 +4,7 @@ import { PLACE_OF_ROUND, listOfRound, type Round } from '#core/inspection/round'
 import { inOrganisation } from '#server/db/pool'
 import { lastUses } from '#server/db/round'
 import type { Actor } from '#server/services/actor'
-import { makeRound } from '#server/services/inspection/round'
+import { closeOpenPoint, makeRound, readBooth } from '#server/services/inspection/round'
 import { readStations, scopeOf } from '#server/services/shop/shop'
 
 const HOUR = 3_600_000
@@ -48,6 +48,12 @@ export async function addRounds(actor: Actor, instructor: string): Promise<void>
   }
   await make({ ...actor, now: new Date(yesterday.getTime() + HOUR / 2) }, 'closing', null)
   const morning: Actor = { ...actor, person: instructor, role: 'instructor' }
-  for (const [name, failing] of Object.entries(FOUND))
-    await make(morning, 'arrival', stations.find((one) => one.name === name)!.id, failing)
+  for (const [name, failing] of Object.entries(FOUND)) {
+    const { id } = stations.find((one) => one.name === name)!
+    await make(morning, 'arrival', id, failing)
+    // What keeps from work was put right at once, by whoever left it.
+    for (const point of (await readBooth(actor, id)).open)
+      if (point.critical && point.leftById)
+        await closeOpenPoint({ ...morning, person: point.leftById }, point.id, 'Valve shut')
+  }
 }

@@ -41,7 +41,7 @@ export interface RoundMade {
   at: string
 }
 /** What was found wanting on a round, until it is put right. */
-export interface OpenPoint {
+interface OpenPoint {
   name: string
   note: string
   critical: boolean

@@ -240,6 +240,9 @@ export const openOfSite = (db: Db, site: string): Promise<OpenPoint[]> =>
   openWhere(db, sql`o.site_id = ${site}`)
 export const openOfStation = (db: Db, station: string): Promise<OpenPoint[]> =>
   openWhere(db, sql`o.station_id = ${station}`)
+/** What keeps stations from work until it is put right. */
+export const criticalOfStations = (db: Db, stations: readonly string[]): Promise<OpenPoint[]> =>
+  openWhere(db, sql`o.station_id = ANY (${stations}) AND o.critical`)
 export const openOfPerson = (db: Db, person: string): Promise<OpenPoint[]> =>
   openWhere(db, sql`o.left_by = ${person}`)
 
@@ -277,11 +280,11 @@ export interface StationUse {
 /** Days back in which a booth's last user is looked for. */
 const USE_DAYS = 60
 
-/** Who was at each station last, by the sessions of the last weeks. @param except a person who does not count */
+/** Who was at each station last, or at one, by the sessions of the last weeks. @param except a person who does not count */
 export async function lastUses(
   db: Db,
   { site, today }: { site: string; today: string },
-  except: string | null = null,
+  { station = null, except = null }: { station?: string | null; except?: string | null } = {},
 ): Promise<StationUse[]> {
   const { rows } = await db.query<StationUse>(sql`
     SELECT DISTINCT ON (m.station_id)
@@ -294,6 +297,7 @@ export async function lastUses(
       AND t.day > ${today}::date - ${USE_DAYS}::integer
       AND m.presence IN ('present', 'late')
       AND m.station_id IS NOT NULL
+      AND (${station}::uuid IS NULL OR m.station_id = ${station})
       AND m.person_id IS DISTINCT FROM ${except}
     ORDER BY m.station_id, t.day DESC, t.created_at DESC, m.person_id
   `)

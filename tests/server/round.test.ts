@@ -5,7 +5,7 @@ import type { Booth, OpenPoint } from '#shared/inspection/round'
 import { startApp, withOwner, type App } from '../app'
 import type { Person } from './client'
 import { roundOf } from './gear.fixture'
-import { makeShop, type Shop } from './shop.fixture'
+import { jobBody, made, makeShop, type Shop } from './shop.fixture'
 
 let app: App
 let shop: Shop
@@ -87,6 +87,21 @@ describe('a booth', () => {
     expect(rows).toEqual([{ closed_note: 'Valve shut' }])
     expect((await close(instructor, second!.id)).status).toBe(200)
     expect((await booth()).open).toEqual([])
+  })
+
+  it('left so that nobody may work there, it stops the job there until it is put right', async () => {
+    const job = await made(lead, '/jobs', jobBody({ stationId: shop.station }))
+    const left = async () =>
+      (
+        await lead.send<{ findings: { code: string; level: string }[] }>('GET', `/jobs/${job}`)
+      ).body.findings.filter(({ code }) => code === 'round.open')
+    await make(worker, 'handover', { floor: 'not swept' })
+    expect(await left()).toEqual([])
+    await make(instructor, 'arrival', { hot: 'Smoulders' })
+    expect(await left()).toMatchObject([{ level: 'stop' }])
+    for (const { id } of await mine(worker))
+      await lead.send('POST', `/open-points/${id}/closing`, { note: 'Put out' })
+    expect(await left()).toEqual([])
   })
 
   it('two who take it over at once: both stand, one answers the handover', async () => {

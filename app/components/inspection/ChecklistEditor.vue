@@ -41,6 +41,11 @@ const draft = ref({
   photo: [...(props.change?.photo ?? [])],
 })
 const before = JSON.stringify(draft.value)
+/** What a failure of a critical line does: to gear, or to a place. */
+const criticalWords = computed(() => (isOfGear(props.which) ? 'locks out' : 'before any work'))
+const criticalLabel = computed(() =>
+  isOfGear(props.which) ? 'A failure locks it out' : 'A failure keeps it from work',
+)
 /** By the calendar: gear, but neither before use nor after an event. */
 const comesRound = computed(
   () => isOfGear(props.which) && !['beforeUse', 'afterEvent'].includes(props.which.occasion),
@@ -125,7 +130,9 @@ const versionText = ({ number, madeAt, lines: kept }: Version): string =>
             <p class="grow basis-72" :class="{ 'line-through muted': isOff(line) }">
               <span class="font-semibold">{{ line.name }}.</span>
               {{ line.text }}
-              <span v-if="line.critical" class="text-sm font-bold text-stop">locks out</span>
+              <span v-if="line.critical" class="text-sm font-bold text-stop">
+                {{ criticalWords }}
+              </span>
             </p>
             <USwitch
               :model-value="!isOff(line)"
@@ -183,7 +190,7 @@ const versionText = ({ number, madeAt, lines: kept }: Version): string =>
             <UInput v-model="adding.text" class="w-full" maxlength="300" />
           </UFormField>
         </div>
-        <UCheckbox v-model="adding.critical" label="A failure locks it out" />
+        <UCheckbox v-model="adding.critical" :label="criticalLabel" />
         <UButton
           type="submit"
           variant="outline"

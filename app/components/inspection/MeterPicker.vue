@@ -34,7 +34,7 @@ const chosen = computed({
 </script>
 
 <template>
-  <UFormField label="Meter" name="meterId" help="Read by one within its calibration, it counts.">
+  <UFormField label="Meter" name="meterId" help="Only one within its calibration counts.">
     <USelect v-model="chosen" :items="choices" class="w-full" aria-label="Meter" />
   </UFormField>
 </template>

@@ -52,7 +52,7 @@ const says = computed(() => {
 
 <template>
   <div class="space-y-2 mt-2">
-    <div class="flex flex-wrap items-center gap-3">
+    <div class="flex flex-wrap items-center gap-2">
       <img
         v-if="shown"
         :src="shown"

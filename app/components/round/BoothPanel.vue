@@ -56,7 +56,7 @@ async function confirm(): Promise<void> {
   </section>
   <section v-else-if="booth" class="panel p-4 space-y-3" aria-labelledby="my-booth">
     <h2 id="my-booth">My booth: {{ booth.station }}</h2>
-    <FindingBrief :finding="booth.finding" data-testid="booth-state" />
+    <FindingLine :finding="booth.finding" data-testid="booth-state" />
     <OpenPoints v-if="booth.open.length > 0" :points="booth.open" @changed="load" />
     <template v-if="mayMake">
       <details v-if="!tookOver && !handedOver">
@@ -99,6 +99,6 @@ async function confirm(): Promise<void> {
   </section>
   <section v-if="elsewhere.length > 0" class="panel p-4" aria-labelledby="left-open">
     <h2 id="left-open" class="mb-2">You left this open</h2>
-    <OpenPoints :points="elsewhere" @changed="load" />
+    <OpenPoints :points="elsewhere" place-shown @changed="load" />
   </section>
 </template>

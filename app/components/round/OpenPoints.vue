@@ -6,7 +6,7 @@ import { useSignIn } from '~/stores/sign-in'
 import { joined } from '~/components/frame/joined'
 
 /** What was found wanting and is not put right yet. */
-defineProps<{ points: readonly OpenPoint[] }>()
+const props = defineProps<{ points: readonly OpenPoint[]; placeShown?: boolean }>()
 const emit = defineEmits<{ changed: [] }>()
 const signIn = useSignIn()
 const { when } = useSiteTime()
@@ -27,7 +27,7 @@ const mayClose = (point: OpenPoint): boolean =>
   (signIn.may('worker') && [point.leftById, point.foundById].includes(signIn.me?.id ?? ''))
 const whoOf = (point: OpenPoint): string =>
   joined(
-    point.station,
+    props.placeShown && point.station,
     point.leftBy ? `left by ${point.leftBy}` : 'nobody knows who left it',
     point.foundById !== point.leftById && `found by ${point.foundBy}`,
     when(point.foundAt),

@@ -8,17 +8,26 @@ const { data, load } = useLoad(() => call(roundRoutes.rounds, {}))
 onMounted(load)
 const points = computed(() => {
   const { open = [], booths = [] } = data.value ?? {}
-  return open.length + booths.reduce((sum, booth) => sum + booth.open.length, 0)
+  return [...open, ...booths.flatMap((booth) => booth.open)]
 })
+const pointLevel = computed(() =>
+  points.value.some(({ critical }) => critical) ? 'stop' : 'caution',
+)
 const unknown = computed(
-  () => (data.value?.booths ?? []).filter(({ finding }) => finding.level === 'unknown').length,
+  () =>
+    (data.value?.booths ?? []).filter(({ finding, used }) => used && finding.level === 'unknown')
+      .length,
 )
 const counted = (n: number, one: string, many: string): string => `${n} ${n === 1 ? one : many}`
 const pointText = computed(() =>
-  counted(points.value, 'point is open', 'points are open until put right'),
+  counted(points.value.length, 'point is open', 'points are open until put right'),
 )
 const boothText = computed(() =>
-  counted(unknown.value, 'booth was not handed over', 'booths were not handed over'),
+  counted(
+    unknown.value,
+    'booth was used and not handed over',
+    'booths were used and not handed over',
+  ),
 )
 </script>
 
@@ -35,8 +44,8 @@ const boothText = computed(() =>
         <FindingMark :level="data.opening.finding.level" :size="20" />
         {{ data.opening.finding.sentence }}
       </li>
-      <li v-if="points > 0" class="flex gap-2 items-center">
-        <FindingMark level="caution" :size="20" />
+      <li v-if="points.length > 0" class="flex gap-2 items-center">
+        <FindingMark :level="pointLevel" :size="20" />
         {{ pointText }}
       </li>
       <li v-if="unknown > 0" class="flex gap-2 items-center">

@@ -60,7 +60,7 @@ const COLUMNS = [
           :aria-labelledby="round"
         >
           <h2 :id="round">{{ ROUND_NAME[round] }}</h2>
-          <FindingBrief :finding="finding" />
+          <FindingLine :finding="finding" />
           <UButton v-if="mayMake" variant="outline" color="neutral" :to="`/rounds/${round}`">
             {{ round === 'opening' ? 'Make the opening round' : 'Make the closing round' }}
           </UButton>

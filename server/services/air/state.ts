@@ -3,11 +3,13 @@ import type { Finding } from '#core/finding/finding'
 import type { AirSpace } from '#core/job/job'
 import type { LimitSet } from '#core/exposure/terms'
 import { judgeSurveys, type HoodSurvey } from '#core/hood/survey'
+import { judgePoints } from '#core/inspection/round'
 import { judgeReadings } from '#core/monitor/readings'
 import { alarmFinding } from '#core/monitor/symptoms'
 import { gasTestsOf, newestCheck, type GasTestRow } from '#server/db/air'
 import { hoodsOf, surveysOf, type SurveyRow } from '#server/db/hood'
 import type { JobRow } from '#server/db/job'
+import { criticalOfStations } from '#server/db/round'
 import {
   alarmsOnJob,
   listDevices,
@@ -52,7 +54,7 @@ export async function airOfJob(db: Db, scope: ShopScope, job: JobRow): Promise<J
 export const ofHood = (findings: readonly Finding[], air: AirSpace | undefined): Finding[] =>
   findings.filter((finding) => finding.code !== 'air.survey' || air?.hood !== 'none')
 
-/** Surveys and monitors of some stations, judged now; stations without either are left out. */
+/** Surveys, monitors and what was left open that keeps from work, of some stations, judged now. */
 export async function stationFindings(
   db: Db,
   scope: ShopScope,
@@ -67,6 +69,7 @@ export async function stationFindings(
   const devices = (await listDevices(db, scope.site, null)).filter(
     (device) => device.revoked_at === null && stations.includes(device.station_id),
   )
+  const open = await criticalOfStations(db, stations)
   const readings =
     devices.length > 0
       ? await readingsSince(db, stations, new Date(scope.now.getTime() - EIGHT_HOURS))
@@ -94,7 +97,11 @@ export async function stationFindings(
             device,
           ),
         )
-      return [station, [...survey, ...monitored]] as const
+      const left = open.filter(({ stationId }) => stationId === station)
+      return [
+        station,
+        [...survey, ...monitored, ...left.flatMap((point) => judgePoints(point.station!, [point]))],
+      ] as const
     }),
   )
 }

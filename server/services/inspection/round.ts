@@ -133,8 +133,7 @@ async function whatWasBefore(
   if (round !== 'arrival') return { leftBy: actor.person, answers: null }
   const handover =
     (await newestOfStations(db, [stationId!])).find((made) => made.round === 'handover') ?? null
-  const used =
-    (await lastUses(db, scope, actor.person)).find(({ station }) => station === stationId) ?? null
+  const [used] = await lastUses(db, scope, { station: stationId, except: actor.person })
   if (!handover || (used && used.day > handover.day))
     return { leftBy: used?.personId ?? null, answers: null }
   if (handover.personId === actor.person)
@@ -211,7 +210,7 @@ export const readBooth = (actor: Actor, id: string) =>
     if (!station) throw notFound('booth')
     const known = {
       rounds: await newestOfStations(db, [id]),
-      uses: await lastUses(db, scope),
+      uses: await lastUses(db, scope, { station: id }),
       open: await openOfStation(db, id),
     }
     const changes = await checklistChanges(db, actor.site)
