@@ -1,10 +1,9 @@
 import { randomUUID } from 'node:crypto'
-import pg from 'pg'
 import sql from 'sql-template-tag'
 import { inOrganisation, type Db } from '#server/db/pool'
 import type { Actor } from '#server/services/actor'
+import { growth, type Growth } from './growth'
 import { leadActor } from './readiness'
-import { timed } from './requests'
 
 /** A store of a real yard. */
 const EACH_STORE = 40
@@ -81,20 +80,6 @@ async function addWork(actor: Actor): Promise<void> {
   })
 }
 
-/** What the database does by itself within a minute. */
-async function tidy(): Promise<void> {
-  const owner = new pg.Client({ connectionString: process.env.ZONARIS_OWNER_DATABASE_URL })
-  await owner.connect()
-  await owner.query('VACUUM ANALYZE cylinder, cylinder_event')
-  await owner.end()
-}
-
-interface Growth {
-  name: string
-  small: number
-  large: number
-}
-
 /** The rack of a store, a page of the list and gas for today: 20,000 cylinders with 2,000,000 readings against a hundredth of it. */
 export async function gasGrowth(get: (path: string) => Promise<void>): Promise<Growth[]> {
   const actor = await leadActor()
@@ -114,17 +99,5 @@ export async function gasGrowth(get: (path: string) => Promise<void>): Promise<G
     ['A page of cylinders, searched', '/cylinders?q=BN-000123'],
     ['Gas for today', '/gas/enough'],
   ] as const
-  const measure = async (): Promise<number[]> => {
-    await tidy()
-    const took = []
-    for (const [, path] of paths) {
-      await timed(40, 4, () => get(path))
-      took.push((await timed(200, 4, () => get(path))).p95)
-    }
-    return took
-  }
-  const small = await measure()
-  await grow(actor, MANY - FEW, FEW)
-  const large = await measure()
-  return paths.map(([name], i) => ({ name, small: small[i]!, large: large[i]! }))
+  return growth(get, paths, 'cylinder, cylinder_event', () => grow(actor, MANY - FEW, FEW))
 }

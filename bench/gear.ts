@@ -3,8 +3,8 @@ import { PART_KINDS } from '#core/gas/set/kind'
 import { GEAR_KINDS } from '#core/inspection/kind'
 import { linesOf } from '#core/inspection/checklist'
 import type { Actor } from '#server/services/actor'
+import { asOwner, growth, type Growth } from './growth'
 import { leadActor } from './readiness'
-import { timed } from './requests'
 
 /** Looks of each piece, and one photo of so many looks. */
 const LOOKS_EACH = 50
@@ -20,23 +20,13 @@ const kindRows = (): string =>
     return `(${i}, '${kind}', '${line.id}', '${line.name.replaceAll("'", "''")}', ${line.critical})`
   }).join(', ')
 
-const owner = async <T>(work: (client: pg.Client) => Promise<T>): Promise<T> => {
-  const client = new pg.Client({ connectionString: process.env.ZONARIS_OWNER_DATABASE_URL })
-  await client.connect()
-  try {
-    return await work(client)
-  } finally {
-    await client.end()
-  }
-}
-
 /**
  * Pieces of all plain kinds with two years of looks, every fortieth failed, and photos. Written in bulk in a database made for this:
  * what triggers count row by row is counted at the end, what foreign keys check row by row is right by construction.
  */
 async function grow(actor: Actor, pieces: number, from: number): Promise<void> {
   const { organisation, site, person } = actor
-  await owner(async (client) => {
+  await asOwner(async (client) => {
     await client.query('SET synchronous_commit = off')
     await client.query('ALTER TABLE inspection DISABLE TRIGGER inspection_counts')
     const { rows: keys } = await client.query<{ name: string; of: string }>(
@@ -139,19 +129,13 @@ async function follow(client: pg.Client, { organisation, site, person }: Actor):
   await client.query('DROP TABLE failed')
 }
 
-interface Growth {
-  name: string
-  small: number
-  large: number
-}
-
 /** What a person asks for of the register: 100,000 pieces with 5,000,000 looks against a hundredth of it. */
 export async function gearGrowth(get: (path: string) => Promise<void>): Promise<Growth[]> {
   const actor = await leadActor()
   const FEW = 1_000
   const MANY = 100_000
   await grow(actor, FEW, 0)
-  const [piece] = await owner(async (client) => {
+  const [piece] = await asOwner(async (client) => {
     const { rows } = await client.query<{ id: string; kind: string }>(
       "SELECT id, kind FROM gear WHERE label = 'BG-000123'",
     )
@@ -166,22 +150,14 @@ export async function gearGrowth(get: (path: string) => Promise<void>): Promise<
     ['A page of gear by label', '/gear?sort=label'],
     ['A page of gear, searched', '/gear?q=BG-000123'],
   ] as const
-  const measure = async (): Promise<number[]> => {
-    await owner((client) =>
-      client.query('VACUUM ANALYZE gear, gear_look, inspection, fault, fault_month, photo'),
-    )
-    const took = []
-    for (const [, path] of paths) {
-      await timed(40, 4, () => get(path))
-      took.push((await timed(200, 4, () => get(path))).p95)
-    }
-    return took
-  }
-  const small = await measure()
-  await grow(actor, MANY - FEW, FEW)
-  const large = await measure()
+  const measured = await growth(
+    get,
+    paths,
+    'gear, gear_look, inspection, fault, fault_month, photo',
+    () => grow(actor, MANY - FEW, FEW),
+  )
   await explain(actor)
-  return paths.map(([name], i) => ({ name, small: small[i]!, large: large[i]! }))
+  return measured
 }
 
 /** How the database finds what is due, a history and a sum, printed below the figures. */

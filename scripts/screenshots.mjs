@@ -102,7 +102,7 @@ async function take(base) {
     ['machine', `/gear/machine/${machine}?look=monthly`],
     ['trends', '/gear/trends'],
     ['hood', `/air/stations/${booth10}`, '#section-title'],
-    ['samples', '/air/samples'],
+    ['rounds', '/rounds'],
     ['session', `/sessions/${session}`],
     ['person', `/people/${learner}`],
   ])
