@@ -40,10 +40,10 @@ export async function addRounds(actor: Actor, instructor: string): Promise<void>
   const uses = await inOrganisation(actor.organisation, async (db) =>
     lastUses(db, await scopeOf(db, actor)),
   )
-  for (const { station, personId, person } of uses) {
+  for (const { station, people } of uses) {
     const name = stations.find(({ id }) => id === station)!.name
     if (FORGOTTEN.includes(name)) continue
-    const by: Actor = { ...actor, person: personId, name: person, role: 'worker', now: yesterday }
+    const by: Actor = { ...actor, person: people[0]!.id, role: 'worker', now: yesterday }
     await make(by, 'handover', station, LEFT[name])
   }
   await make({ ...actor, now: new Date(yesterday.getTime() + HOUR / 2) }, 'closing', null)

@@ -41,7 +41,6 @@ const EYES = {
         {{ data.job }}: {{ joined(PROCESS_NAME[data.process], data.amps && `${data.amps} A`) }}
       </p>
     </header>
-    <BoothPanel :station-id="data.stationId" />
     <p v-if="!data.session" class="panel p-5">
       You are in no session today. Ask the instructor.
       <NuxtLink class="link" to="/jobs">Look at the jobs</NuxtLink>
@@ -130,5 +129,6 @@ const EYES = {
         procedure and the instructor go before this card.
       </p>
     </template>
+    <BoothPanel :station-id="data.stationId" />
   </article>
 </template>

@@ -57,7 +57,7 @@ export interface BoothState {
   handover: RoundMade | null
   arrival: RoundMade | null
   /** Who was there last, by the sessions. */
-  used: { person: string; day: string } | null
+  used: { people: readonly string[]; day: string } | null
   open: readonly OpenPoint[]
 }
 
@@ -77,6 +77,7 @@ const reasonsFor = (place: string): Reason[] => [
 
 function judgeHandover(booth: BoothState): Finding {
   const { name, today, used } = booth
+  const users = used?.people.join(' and ')
   const base = { code: 'round.booth', step: 'gear' as const, reasons: reasonsFor(name) }
   const known = lastKnown(booth)
   if (known) {
@@ -91,14 +92,14 @@ function judgeHandover(booth: BoothState): Finding {
     return {
       ...base,
       level: 'caution',
-      sentence: `${name} is in use by ${used.person} today.`,
+      sentence: `${name} is in use by ${users} today.`,
       remedy: 'Hand it over before leaving.',
     }
   return {
     ...base,
     level: 'unknown',
     sentence: used
-      ? `${used.person} used ${name} on ${dayText(used.day)} and did not hand it over.`
+      ? `${users} used ${name} on ${dayText(used.day)} and did not hand it over.`
       : `Nobody has handed ${name} over yet.`,
     remedy: 'Look at it line by line before starting.',
   }

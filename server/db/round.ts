@@ -272,8 +272,8 @@ export async function closePoint(
 
 export interface StationUse {
   station: string
-  personId: string
-  person: string
+  /** Everybody who was there on that day. */
+  people: { id: string; name: string }[]
   day: string
 }
 
@@ -287,19 +287,24 @@ export async function lastUses(
   { station = null, except = null }: { station?: string | null; except?: string | null } = {},
 ): Promise<StationUse[]> {
   const { rows } = await db.query<StationUse>(sql`
-    SELECT DISTINCT ON (m.station_id)
-      m.station_id AS station, m.person_id AS "personId", p.name AS person, t.day
-    FROM session t
-    JOIN session_member m ON m.session_id = t.id
-    JOIN person p ON p.id = m.person_id
-    WHERE t.site_id = ${site}
-      AND t.day <= ${today}
-      AND t.day > ${today}::date - ${USE_DAYS}::integer
-      AND m.presence IN ('present', 'late')
-      AND m.station_id IS NOT NULL
-      AND (${station}::uuid IS NULL OR m.station_id = ${station})
-      AND m.person_id IS DISTINCT FROM ${except}
-    ORDER BY m.station_id, t.day DESC, t.created_at DESC, m.person_id
+    SELECT station, day, jsonb_agg(jsonb_build_object('id', id, 'name', name) ORDER BY name) AS people
+    FROM (
+      SELECT DISTINCT
+        m.station_id AS station, t.day, p.id, p.name,
+        max(t.day) OVER (PARTITION BY m.station_id) AS newest
+      FROM session t
+      JOIN session_member m ON m.session_id = t.id
+      JOIN person p ON p.id = m.person_id
+      WHERE t.site_id = ${site}
+        AND t.day <= ${today}
+        AND t.day > ${today}::date - ${USE_DAYS}::integer
+        AND m.presence IN ('present', 'late')
+        AND m.station_id IS NOT NULL
+        AND (${station}::uuid IS NULL OR m.station_id = ${station})
+        AND m.person_id IS DISTINCT FROM ${except}
+    ) used
+    WHERE day = newest
+    GROUP BY station, day
   `)
   return rows
 }

@@ -64,7 +64,10 @@ const booth = z.object({
   finding: findingSchema,
   handover: roundMade.nullable(),
   arrival: roundMade.nullable(),
-  used: z.object({ personId: z.uuid(), person: z.string(), day: z.string() }).nullable(),
+  /** Who was there last, by the sessions: all of one day. */
+  used: z
+    .object({ people: z.array(z.object({ id: z.uuid(), name: z.string() })), day: z.string() })
+    .nullable(),
   open: z.array(openPoint),
 })
 export type Booth = z.infer<typeof booth>

@@ -34,7 +34,7 @@ describe('a booth', () => {
       'handed over after it was used',
       booth({
         handover: made('handover', '2026-11-25'),
-        used: { person: 'Ada', day: '2026-11-25' },
+        used: { people: ['Ada'], day: '2026-11-25' },
       }),
       'clear',
       'was handed over by Ada',
@@ -43,7 +43,7 @@ describe('a booth', () => {
       'used since the handover',
       booth({
         handover: made('handover', '2026-11-20'),
-        used: { person: 'Bo', day: '2026-11-25' },
+        used: { people: ['Bo'], day: '2026-11-25' },
       }),
       'unknown',
       'Bo used Booth 3',
@@ -53,14 +53,14 @@ describe('a booth', () => {
       booth({
         handover: made('handover', '2026-11-24'),
         arrival: made('arrival', '2026-11-25', 'Bo', 8),
-        used: { person: 'Bo', day: '2026-11-25' },
+        used: { people: ['Bo'], day: '2026-11-25' },
       }),
       'unknown',
       'did not hand it over',
     ],
     [
       'never handed over, but looked at by the next one',
-      booth({ arrival: made('arrival', TODAY, 'Cy'), used: { person: 'Bo', day: '2026-11-25' } }),
+      booth({ arrival: made('arrival', TODAY, 'Cy'), used: { people: ['Bo'], day: '2026-11-25' } }),
       'clear',
       'was found in order by Cy',
     ],
@@ -69,14 +69,20 @@ describe('a booth', () => {
       booth({
         handover: made('handover', '2026-11-25', 'Bo', 12),
         arrival: made('arrival', '2026-11-25', 'Cy', 13),
-        used: { person: 'Bo', day: '2026-11-25' },
+        used: { people: ['Bo'], day: '2026-11-25' },
       }),
       'clear',
       'found in order by Cy',
     ],
     [
+      'used by two, and nobody knows which of them left it',
+      booth({ used: { people: ['Ada', 'Bo'], day: '2026-11-25' } }),
+      'unknown',
+      'Ada and Bo used Booth 3',
+    ],
+    [
       'in use today',
-      booth({ handover: made('handover', '2026-11-25'), used: { person: 'Bo', day: TODAY } }),
+      booth({ handover: made('handover', '2026-11-25'), used: { people: ['Bo'], day: TODAY } }),
       'caution',
       'is in use by Bo today',
     ],

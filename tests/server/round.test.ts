@@ -126,6 +126,40 @@ describe('a booth', () => {
   })
 })
 
+describe('a booth that nobody handed over', () => {
+  /** They were there yesterday, by a session. */
+  const wereThere = (people: readonly string[]) =>
+    withOwner(app.ownerUrl, async (db) => {
+      const { rows } = await db.query<{ id: string }>(
+        `INSERT INTO session (id, organisation_id, site_id, day, title, created_by, created_at, rehearsal)
+         SELECT gen_random_uuid(), organisation_id, site_id, current_date - 1, 'Bay', $2, now(), false
+         FROM station WHERE id = $1
+         RETURNING id`,
+        [shop.open, shop.ids.lead],
+      )
+      await db.query(
+        `INSERT INTO session_member (organisation_id, session_id, person_id, presence, station_id)
+         SELECT s.organisation_id, s.id, p.id, 'present', $2
+         FROM session s CROSS JOIN unnest($3::uuid[]) AS p (id) WHERE s.id = $1`,
+        [rows[0]!.id, shop.open, people],
+      )
+    })
+  const found = async () => {
+    await make(lead, 'arrival', { floor: 'not swept' }, { station: shop.open })
+    const { body } = await lead.send<Booth>('GET', `/rounds/booths/${shop.open}`)
+    return body.open.at(-1)!.leftById
+  }
+  it('was left so by the one who used it; of two, nobody knows which', async () => {
+    await wereThere([shop.ids.worker])
+    const { body } = await lead.send<Booth>('GET', `/rounds/booths/${shop.open}`)
+    expect(body.finding).toMatchObject({ level: 'unknown' })
+    expect(body.finding.sentence).toContain('did not hand it over')
+    expect(await found()).toBe(shop.ids.worker)
+    await wereThere([shop.ids.worker, shop.ids.instructor])
+    expect(await found()).toBeNull()
+  })
+})
+
 describe('a round', () => {
   it('sent twice, and twice at once, is written once', async () => {
     const id = randomUUID()

@@ -60,9 +60,7 @@ async function confirm(): Promise<void> {
     <OpenPoints v-if="booth.open.length > 0" :points="booth.open" @changed="load" />
     <template v-if="mayMake">
       <details v-if="!tookOver && !handedOver">
-        <summary class="cursor-pointer font-semibold min-h-11 flex items-center">
-          Take it over
-        </summary>
+        <summary class="cursor-pointer font-semibold py-2.5">Take it over</summary>
         <p class="pt-2">Each of these is so:</p>
         <ul class="list-disc pl-5 py-2 space-y-1">
           <li v-for="line in booth.lines" :key="line.id">{{ line.text }}</li>

@@ -55,8 +55,7 @@ const COLUMNS = [
         <section
           v-for="{ round, finding } in shop"
           :key="round"
-          class="panel edge p-4 space-y-3"
-          :class="`edge-${finding.level}`"
+          class="panel p-4 space-y-3"
           :aria-labelledby="round"
         >
           <h2 :id="round">{{ ROUND_NAME[round] }}</h2>

@@ -135,7 +135,7 @@ async function whatWasBefore(
     (await newestOfStations(db, [stationId!])).find((made) => made.round === 'handover') ?? null
   const [used] = await lastUses(db, scope, { station: stationId, except: actor.person })
   if (!handover || (used && used.day > handover.day))
-    return { leftBy: used?.personId ?? null, answers: null }
+    return { leftBy: soleUser(used), answers: null }
   if (handover.personId === actor.person)
     throw conflict(
       'You handed this booth over yourself. The next person takes it over.',
@@ -146,6 +146,10 @@ async function whatWasBefore(
     answers: (await isAnswered(db, handover.id)) ? null : handover.id,
   }
 }
+
+/** Of several who were there, nobody knows which of them left it so. */
+const soleUser = (used: StationUse | undefined): string | null =>
+  used?.people.length === 1 ? used.people[0]!.id : null
 
 /** How the shop and its booths stand. */
 export const readRounds = (actor: Actor) =>
@@ -194,10 +198,17 @@ function toBooth(
     today,
     stationId: station.id,
     station: station.name,
-    finding: judgeBooth({ name: station.name, today, handover, arrival, used, open: points }),
+    finding: judgeBooth({
+      name: station.name,
+      today,
+      handover,
+      arrival,
+      used: used && { people: used.people.map(({ name }) => name), day: used.day },
+      open: points,
+    }),
     handover,
     arrival,
-    used,
+    used: used && { people: used.people, day: used.day },
     open: points,
   }
 }
