@@ -1,7 +1,8 @@
 import { randomUUID } from 'node:crypto'
 import { dayAfter } from '#core/calendar/day'
 import { linesOf } from '#core/inspection/checklist'
-import { judgeInspection, type LineResult } from '#core/inspection/inspection'
+import { metersOf, type MetersUsed } from '#core/inspection/calibration'
+import { judgeInspection, withMeters, type LineResult } from '#core/inspection/inspection'
 import type { ChecklistLine, Measure } from '#core/inspection/line'
 import { OCCASIONS, type Occasion } from '#core/inspection/occasion'
 import { insertInspection } from '#server/db/inspection'
@@ -110,7 +111,7 @@ async function writeLooks(
       version,
       result: outcome.result,
       lockReason: outcome.lockReason,
-      lines: outcome.lines,
+      lines: withMeters(lines, outcome.lines, METER),
       repairNote: null,
       rehearsal: actor.rehearsal,
     })
@@ -131,8 +132,23 @@ async function keepNewest(
   if (age === undefined) return
   const at = new Date(actor.now.getTime() - age * DAY)
   const on = siteDay(at, scope.timeZone)
-  await lookWasDone(db, actor, scope, gear, { occasion, on, at, result: 'pass', changes: [] })
+  await lookWasDone(db, actor, scope, gear, {
+    occasion,
+    on,
+    at,
+    result: 'pass',
+    calibrated: readsOf(gear, occasion),
+    changes: [],
+  })
 }
+
+/** What was read was read with the yard's own meters, in their calibration. */
+const METER: MetersUsed = {
+  voltMeter: { meter: 'VM-1', calibrated: true },
+  airMeter: { meter: 'AM-2', calibrated: true },
+}
+const readsOf = ({ kind }: Gear, occasion: Occasion): boolean | null =>
+  metersOf(linesOf(kind, occasion)).length > 0 ? true : null
 
 function failingLine(
   lines: readonly ChecklistLine[],

@@ -214,6 +214,7 @@ async function lookAt(
     await inspectGear(actor, item.kind, item.id, {
       occasion: 'beforeUse',
       lines: filled(item, failing[item.label]),
+      meters: {},
     })
 }
 

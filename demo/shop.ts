@@ -126,12 +126,18 @@ export const STATIONS: StationBody[] = [
     name: `Booth ${i + 1}`,
     designated: true,
     air: unproved(AIR.bay),
+    burns: null,
   })),
-  { name: 'Plate shop', designated: true, air: AIR.plate },
-  { name: 'Pipe bay', designated: true, air: unproved(AIR.pipe) },
-  { name: 'Slip, berth 1', designated: false, air: AIR.slip },
-  { name: 'Slip, berth 2', designated: false, air: AIR.slip },
-  { name: 'Laser cell', designated: true, air: unproved(AIR.bay) },
+  {
+    name: 'Plate shop',
+    designated: true,
+    air: AIR.plate,
+    burns: ['ordinary', 'live'],
+  },
+  { name: 'Pipe bay', designated: true, air: unproved(AIR.pipe), burns: ['liquid', 'live'] },
+  { name: 'Slip, berth 1', designated: false, air: AIR.slip, burns: null },
+  { name: 'Slip, berth 2', designated: false, air: AIR.slip, burns: null },
+  { name: 'Laser cell', designated: true, air: unproved(AIR.bay), burns: ['live', 'metal'] },
 ]
 
 const GASES = [

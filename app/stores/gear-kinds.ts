@@ -1,6 +1,6 @@
 import { defineStore } from 'pinia'
 import { linesHere, looksOf } from '#core/inspection/checklist'
-import type { Field } from '#core/inspection/kind'
+import type { Field, UseMeasure } from '#core/inspection/kind'
 import { KINDS } from '#core/inspection/kinds.table'
 import type { ChecklistLine } from '#core/inspection/line'
 import type { Occasion } from '#core/inspection/occasion'
@@ -22,9 +22,24 @@ export const useGearKinds = defineStore('gear-kinds', () => {
     kind === 'own' ? (ownOf(kindId)?.fields ?? []) : KINDS[kind].fields
   const fittedToOf = ({ kind, kindId }: OfKind) =>
     kind === 'own' ? (ownOf(kindId)?.fittedTo ?? []) : KINDS[kind].fittedTo
+  /** How the use of a piece is counted, if it is. */
+  const useMeasureOf = ({ kind, kindId }: OfKind): UseMeasure | undefined =>
+    KINDS[kind].use ?? ownOf(kindId)?.use?.of
   const occasionsOf = (which: OfKind): Occasion[] => looksOf(changes.value, which)
   const linesOf = (which: OfKind, occasion: Occasion): ChecklistLine[] =>
     linesHere(changes.value, { ...which, occasion })
 
-  return { data, failure, load, own, changes, ownOf, fieldsOf, fittedToOf, occasionsOf, linesOf }
+  return {
+    data,
+    failure,
+    load,
+    own,
+    changes,
+    ownOf,
+    fieldsOf,
+    fittedToOf,
+    useMeasureOf,
+    occasionsOf,
+    linesOf,
+  }
 })

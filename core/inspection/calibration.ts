@@ -1,9 +1,25 @@
-import type { Finding, Reason } from '../finding/finding'
+import type { Finding, Reason, Unit } from '../finding/finding'
 import { COMMON_PRACTICE } from '../finding/source'
 import type { Facts, GearKind } from './kind'
+import type { ChecklistLine } from './line'
 
-const METER_KINDS: readonly GearKind[] = ['gasMeter', 'airMeter', 'voltMeter']
-export const isMeter = (kind: GearKind): boolean => METER_KINDS.includes(kind)
+export const METER_KINDS = ['gasMeter', 'airMeter', 'voltMeter'] as const
+export type MeterKind = (typeof METER_KINDS)[number]
+export const isMeter = (kind: GearKind): boolean => METER_KINDS.some((meter) => meter === kind)
+
+/** The meter that a reading in a unit is taken by; undefined: none that has to be calibrated here. */
+const METER_OF: Readonly<Partial<Record<Unit, MeterKind>>> = {
+  V: 'voltMeter',
+  A: 'voltMeter',
+  ohm: 'voltMeter',
+  'm/s': 'airMeter',
+  ppm: 'gasMeter',
+}
+export const meterOf = ({ measure }: Pick<ChecklistLine, 'measure'>): MeterKind | undefined =>
+  measure && METER_OF[measure.unit]
+/** The meters that a checklist asks for. */
+export const metersOf = (lines: readonly Pick<ChecklistLine, 'measure'>[]): MeterKind[] =>
+  METER_KINDS.filter((kind) => lines.some((line) => meterOf(line) === kind))
 
 /**
  * Whether a meter is calibrated on a day. Not told is not calibrated.
@@ -15,6 +31,13 @@ export function isCalibrated(facts: Facts, day: string): boolean {
   if (typeof until !== 'string' || until < day) return false
   return typeof on !== 'string' || on <= day
 }
+
+/** By what a reading was taken; no name: by one that is not in the register, which counts as not calibrated. */
+export interface MeterUsed {
+  meter: string | null
+  calibrated: boolean
+}
+export type MetersUsed = Readonly<Partial<Record<MeterKind, MeterUsed>>>
 
 /** Why a reading wants a calibrated meter. */
 export const CALIBRATED: Reason = {

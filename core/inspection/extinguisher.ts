@@ -1,6 +1,7 @@
 import { monthsAfter } from '../calendar/day'
 import type { Finding } from '../finding/finding'
 import { published } from '../finding/source'
+import { classesOf, NFPA_10_CLASSES } from './fire-class'
 import type { Facts } from './kind'
 
 /** Years between two internal looks and two hydrostatic tests, by agent; null: none asked. */
@@ -17,6 +18,25 @@ export const EXTINGUISHER_YEARS: Readonly<Record<string, Years>> = {
   water: { opened: 5, tested: 5 },
   foam: { opened: 5, tested: 5 },
   wetChemical: { opened: 5, tested: 5 },
+}
+
+/** What stands on its label has to fit its agent. @returns none where it does, or no rating is told */
+export function judgeExtinguisherRating(name: string, facts: Facts): Finding[] {
+  if (typeof facts.agent !== 'string') return []
+  const classes = classesOf(facts)
+  if (classes && classes.length > 0) return []
+  return [
+    {
+      code: 'gear.extinguisherRating',
+      step: 'gear',
+      level: 'unknown',
+      sentence: classes
+        ? `Extinguisher ${name}: its rating ${String(facts.rating)} does not fit its agent.`
+        : `Extinguisher ${name}: its rating ${String(facts.rating)} cannot be read.`,
+      remedy: 'Read both off the label again, like 4-A:60-B:C.',
+      reasons: [{ rule: 'What each agent puts out', source: NFPA_10_CLASSES }],
+    },
+  ]
 }
 
 /**

@@ -2,8 +2,8 @@ import { daysBetween } from '../calendar/day'
 import { byWorst, type Finding, type Reason } from '../finding/finding'
 import { COMMON_PRACTICE } from '../finding/source'
 import { periodicOf } from './checklist'
-import { isMeter, judgeCalibration } from './calibration'
-import { judgeExtinguisherAge } from './extinguisher'
+import { CALIBRATED, isMeter, judgeCalibration } from './calibration'
+import { judgeExtinguisherAge, judgeExtinguisherRating } from './extinguisher'
 import { GEAR_EVENT_NAME, occasionName, type GearEvent } from './occasion'
 import type { Facts, GearKind } from './kind'
 import { KINDS } from './kinds.table'
@@ -114,6 +114,7 @@ function judgeLooks(gear: GearState): Finding[] {
       remedy: 'Read the last inspection; mend it soon.',
       reasons: reasonsOf(gear, routine),
     })
+  findings.push(...judgeMeters(gear))
   if (findings.length > 0) return findings
   return [
     {
@@ -124,6 +125,18 @@ function judgeLooks(gear: GearState): Finding[] {
     },
   ]
 }
+
+/** Readings that count for less: by a meter whose calibration is not on record. */
+const judgeMeters = (gear: GearState): Finding[] =>
+  gear.looks
+    .filter((look) => look.calibrated === false)
+    .map((look) => ({
+      ...base(gear),
+      level: 'caution',
+      sentence: `${what(gear)}: its ${occasionName(look.occasion, gear.everyDays).toLowerCase()} look was read by a meter whose calibration is not on record.`,
+      remedy: 'Read it again with a calibrated meter.',
+      reasons: [CALIBRATED],
+    }))
 
 /** Looks by the calendar of which nothing is on record: never done. */
 const missingLooks = (gear: GearState): Look[] =>
@@ -136,6 +149,7 @@ const missingLooks = (gear: GearState): Look[] =>
       dueOn: null,
       used: 0,
       useEvery: null,
+      calibrated: null,
     }))
 
 const reasonsOf = (gear: GearState, look?: Look): Reason[] => [
@@ -164,13 +178,14 @@ function judgeLook(gear: GearState, look: Look): Finding[] {
   if (look.occasion === 'beforeUse') {
     if (look.lastOn === null || look.lastResult === null) return [neverLooked(gear)]
     const since = daysBetween(look.lastOn, gear.today)
+    const used = isUsedUp(look) ? `, ${look.used} of ${look.useEvery} used` : ''
     // A look dated after today is none.
     if (state !== 'due' && since >= 0) return []
     return [
       {
         ...base(gear),
         level: 'unknown',
-        sentence: `${what(gear)} is due: last looked at ${sinceText(since)}.`,
+        sentence: `${what(gear)} is due: last looked at ${sinceText(since)}${used}.`,
         remedy: 'Inspect it before use.',
         reasons: reasonsOf(gear, look),
       },
@@ -178,8 +193,9 @@ function judgeLook(gear: GearState, look: Look): Finding[] {
   }
   if (state === 'open') return []
   const name = occasionName(look.occasion).toLowerCase()
-  const byUse = look.useEvery !== null && !(look.used < look.useEvery)
-  const since = byUse ? `${look.used} of ${look.useEvery} used` : `since ${look.dueOn ?? 'it came'}`
+  const since = isUsedUp(look)
+    ? `${look.used} of ${look.useEvery} used`
+    : `since ${look.dueOn ?? 'it came'}`
   return [
     {
       ...base(gear),
@@ -200,6 +216,8 @@ function judgeLook(gear: GearState, look: Look): Finding[] {
   ]
 }
 
+const isUsedUp = ({ used, useEvery }: Look): boolean => useEvery !== null && !(used < useEvery)
+
 const sinceText = (days: number): string => {
   if (days === 0) return 'today'
   return days === 1 ? 'yesterday' : `${days} days ago`
@@ -210,7 +228,10 @@ function judgeFacts(gear: GearState): Finding[] {
   const findings = [
     ...(isMeter(gear.kind) ? [judgeCalibration(gear.name, gear.facts, gear.today)] : []),
     ...(gear.kind === 'extinguisher'
-      ? [judgeExtinguisherAge(gear.name, gear.facts, gear.today)]
+      ? [
+          judgeExtinguisherAge(gear.name, gear.facts, gear.today),
+          ...judgeExtinguisherRating(gear.name, gear.facts),
+        ]
       : []),
     ...goodUntil(gear),
   ]

@@ -1,4 +1,5 @@
 import { inSentence } from '../finding/wording'
+import { meterOf, type MetersUsed } from './calibration'
 import type { ChecklistLine, Measure } from './line'
 
 export type Mark = 'pass' | 'fail' | 'na'
@@ -14,6 +15,9 @@ export interface LineResult {
 }
 
 export interface JudgedLine extends LineResult {
+  /** By what its reading was taken; null: by one that is not in the register. */
+  meter?: string | null
+  calibrated?: boolean
   critical: boolean
   name: string
   text: string
@@ -93,6 +97,24 @@ function judgeLine(line: ChecklistLine, given: LineResult): JudgedLine {
   if (line.photo && given.mark === 'pass' && !given.photo)
     throw new ChecklistMismatch('This line wants a photo.', line.id)
   return judged
+}
+
+/** Marks each reading with the meter that it was taken by. One that nobody names is not calibrated. */
+export const withMeters = (
+  checklist: readonly ChecklistLine[],
+  lines: readonly JudgedLine[],
+  meters: MetersUsed,
+): JudgedLine[] =>
+  lines.map((line) => {
+    const kind = meterOf(checklist.find(({ id }) => id === line.id) ?? {})
+    if (!kind || line.reading === undefined) return line
+    return { ...line, ...(meters[kind] ?? { meter: null, calibrated: false }) }
+  })
+
+/** Whether everything that was read was read by a calibrated meter; null: nothing was read by one that has to be. */
+export function calibratedAll(lines: readonly Pick<JudgedLine, 'calibrated'>[]): boolean | null {
+  const read = lines.flatMap(({ calibrated }) => (calibrated === undefined ? [] : [calibrated]))
+  return read.length === 0 ? null : read.every(Boolean)
 }
 
 /** Why a reading fails its line; null when it is within. */

@@ -52,7 +52,7 @@ export type Facts = Readonly<Record<string, string | number | boolean | null>>
 export interface Interval {
   days?: number
   months?: number
-  use?: { of: UseMeasure; amount: number }
+  use?: UseInterval
 }
 /** What use is counted in. */
 export const USE_MEASURES = ['arcHours', 'cycles', 'sessions'] as const
@@ -61,6 +61,12 @@ export const USE_NAME: Record<UseMeasure, string> = {
   arcHours: 'arc hours',
   cycles: 'cycles',
   sessions: 'sessions',
+}
+
+/** How much use asks for a look. */
+export interface UseInterval {
+  of: UseMeasure
+  amount: number
 }
 
 export const GEAR_GROUPS = ['power', 'leads', 'gas', 'air', 'place', 'person', 'tool'] as const

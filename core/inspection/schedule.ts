@@ -14,6 +14,8 @@ export interface Look {
   /** Use since the last look, and how much of it asks for the next; null: not by use. */
   used: number
   useEvery: number | null
+  /** Whether what it read was read by a calibrated meter; null: it read nothing that takes one. */
+  calibrated: boolean | null
 }
 
 /** Days after its due day for which a look still counts, by the rules of the shop. */

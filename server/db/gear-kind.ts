@@ -1,4 +1,5 @@
 import sql from 'sql-template-tag'
+import type { UseMeasure } from '#core/inspection/kind'
 import type { OwnKind, OwnKindBody } from '#shared/inspection/kind'
 import { insertInto } from './insert'
 import type { Db } from './pool'
@@ -10,6 +11,8 @@ interface OwnKindRow {
   every_days: number
   fields: OwnKind['fields']
   fitted_to: OwnKind['fittedTo']
+  use_of: UseMeasure | null
+  use_every: number | null
   version: number
 }
 
@@ -19,12 +22,13 @@ const toOwnKind = (row: OwnKindRow): OwnKind => ({
   everyDays: row.every_days,
   fields: row.fields,
   fittedTo: row.fitted_to,
+  use: row.use_of && { of: row.use_of, amount: row.use_every! },
   version: row.version,
 })
 
 export async function ownKinds(db: Db, site: string): Promise<OwnKind[]> {
   const { rows } = await db.query<OwnKindRow>(sql`
-    SELECT id, name, every_days, fields, fitted_to, version
+    SELECT id, name, every_days, fields, fitted_to, use_of, use_every, version
     FROM gear_kind
     WHERE site_id = ${site}
     ORDER BY lower(name)
@@ -45,6 +49,8 @@ export async function insertOwnKind(
       every_days: row.everyDays,
       fields: JSON.stringify(row.fields),
       fitted_to: JSON.stringify(row.fittedTo),
+      use_of: row.use?.of ?? null,
+      use_every: row.use?.amount ?? null,
     }),
   )
 }
@@ -57,6 +63,8 @@ export async function updateOwnKind(db: Db, id: string, row: OwnKindBody): Promi
       every_days = ${row.everyDays},
       fields = ${JSON.stringify(row.fields)},
       fitted_to = ${JSON.stringify(row.fittedTo)},
+      use_of = ${row.use?.of ?? null},
+      use_every = ${row.use?.amount ?? null},
       version = version + 1
     WHERE id = ${id} AND ${isVersion(row.version)}
   `)

@@ -1,5 +1,6 @@
 import sql, { empty, type Sql } from 'sql-template-tag'
 import type { GearKind } from '#core/inspection/kind'
+import { OCCASIONS } from '#core/inspection/occasion'
 import { PAGE_SIZE } from '#shared/api/list'
 import type { Gear } from '#shared/inspection/schema'
 import { gearById, type GearScope } from './gear'
@@ -11,8 +12,10 @@ export interface GearQuery extends PageQuery {
   kind?: GearKind
 }
 
-/** So many are counted, and found by a search; beyond, the list says that there are more. */
+/** So many are counted; beyond, the list says that there are more. */
 const MOST_COUNTED = 10_000
+/** So many are found by a search; whoever finds more looks for less. */
+const MOST_FOUND = 2_000
 /** So many that are locked out stand at the top. */
 const MOST_LOCKED = 500
 
@@ -48,6 +51,31 @@ const items = ({ site }: GearScope, kind?: GearKind): Sql => sql`(
   }
 ) i`
 
+/** The first pieces by label that meet a condition: of each table by its own index, then together. */
+const firstItems = (
+  scope: GearScope,
+  kind: GearKind | undefined,
+  condition: Sql,
+  { limit, offset }: { limit: number; offset: number },
+): Sql => {
+  const of = (table: Sql, ofKind: Sql): Sql => sql`(
+    SELECT id, label
+    FROM ${table} i
+    WHERE site_id = ${scope.site} AND ${ofKind} AND ${condition}
+    ORDER BY label
+    LIMIT ${limit + offset}
+  )`
+  const gear = of(sql`gear`, kind ? sql`kind = ${kind}` : sql`true`)
+  const cylinders = of(sql`cylinder`, sql`${kind === undefined || kind === 'cylinder'}`)
+  return sql`
+    SELECT id
+    FROM (${gear} UNION ALL ${cylinders}) first
+    ORDER BY label
+    LIMIT ${limit}
+    OFFSET ${offset}
+  `
+}
+
 /** Its look is due; what is locked out waits. */
 const isDueLook = ({ today }: GearScope, look: Sql): Sql =>
   sql`NOT ${look}.waits AND (${look}.due_on IS NULL OR ${look}.due_on <= ${today})`
@@ -70,10 +98,7 @@ async function listed(db: Db, scope: GearScope, { sort, kind, page }: GearQuery)
   const offset = (page - 1) * PAGE_SIZE
   const ids =
     sort === 'label'
-      ? await idsOf(
-          db,
-          sql`SELECT id FROM ${items(scope, kind)} ORDER BY label LIMIT ${PAGE_SIZE} OFFSET ${offset}`,
-        )
+      ? await idsOf(db, firstItems(scope, kind, sql`true`, { limit: PAGE_SIZE, offset }))
       : await byAttention(db, scope, kind, offset)
   return { ids, total: counted!.total }
 }
@@ -87,12 +112,7 @@ async function byAttention(
   const until = offset + PAGE_SIZE
   const ids = await idsOf(
     db,
-    sql`
-      SELECT id FROM ${items(scope, kind)}
-      WHERE lock_reason IS NOT NULL
-      ORDER BY label
-      LIMIT ${MOST_LOCKED}
-    `,
+    firstItems(scope, kind, sql`lock_reason IS NOT NULL`, { limit: MOST_LOCKED, offset: 0 }),
   )
   if (ids.length < until) ids.push(...(await dueItems(db, scope, kind, until - ids.length)))
   const rest = until - ids.length
@@ -101,42 +121,45 @@ async function byAttention(
   const before = Math.max(0, offset - ids.length)
   const others = await idsOf(
     db,
-    sql`
-      SELECT id FROM ${items(scope, kind)}
-      WHERE lock_reason IS NULL AND NOT ${hasDueLook(scope)}
-      ORDER BY label
-      LIMIT ${rest - before}
-      OFFSET ${before}
-    `,
+    firstItems(scope, kind, sql`lock_reason IS NULL AND NOT ${hasDueLook(scope)}`, {
+      limit: rest - before,
+      offset: before,
+    }),
   )
   return [...ids.slice(offset), ...others]
 }
 
-/** Each piece that is due once, by its first look. */
-const dueItems = (
+/** A piece has a look of each occasion at most, so that of so many looks at least one in this many is of another piece. */
+const LOOKS_OF_ONE = OCCASIONS.length
+
+/** Each piece that is due once, by its first look. What is locked out waits, and is none of them. */
+async function dueItems(
   db: Db,
   scope: GearScope,
   kind: GearKind | undefined,
   most: number,
-): Promise<string[]> =>
-  idsOf(
+): Promise<string[]> {
+  const ids = await idsOf(
     db,
     sql`
       SELECT l.item_id AS id
       FROM gear_look l
-      WHERE l.site_id = ${scope.site}
-        AND ${isDueLook(scope, sql`l`)}
-        AND NOT EXISTS (
-          SELECT 1 FROM gear_look e
-          WHERE e.item_id = l.item_id
-            AND ${isDueLook(scope, sql`e`)}
-            AND (coalesce(e.due_on, '-infinity'), e.occasion) < (coalesce(l.due_on, '-infinity'), l.occasion)
-        )
-        AND EXISTS (SELECT 1 FROM ${items(scope, kind)} WHERE i.id = l.item_id AND i.lock_reason IS NULL)
+      WHERE l.site_id = ${scope.site} AND ${isDueLook(scope, sql`l`)} AND ${isOfKind(scope, kind)}
       ORDER BY l.due_on NULLS FIRST, l.item_id
-      LIMIT ${most}
+      LIMIT ${most * LOOKS_OF_ONE}
     `,
   )
+  return [...new Set(ids)].slice(0, most)
+}
+
+function isOfKind({ site }: GearScope, kind: GearKind | undefined): Sql {
+  if (kind === undefined) return sql`true`
+  return kind === 'cylinder'
+    ? sql`EXISTS (SELECT 1 FROM cylinder c WHERE c.id = l.item_id)`
+    : sql`EXISTS (
+        SELECT 1 FROM gear g WHERE g.id = l.item_id AND g.site_id = ${site} AND g.kind = ${kind}
+      )`
+}
 
 const ORDER = {
   attention: (scope: GearScope) =>
@@ -152,7 +175,7 @@ async function searched(
   const found = await idsOf(
     db,
     sql`
-      SELECT items_found(${scope.site}, ${pattern(q)}, ${kind ?? null}, ${MOST_COUNTED}) AS id
+      SELECT items_found(${scope.site}, ${pattern(q)}, ${kind ?? null}, ${MOST_FOUND}) AS id
     `,
   )
   const ids = await idsOf(

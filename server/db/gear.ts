@@ -57,7 +57,8 @@ const itemsOf = ({ site, timeZone, today }: GearScope): Sql => sql`(
       jsonb_agg(
         jsonb_build_object(
           'occasion', occasion, 'lastOn', (last_at AT TIME ZONE ${timeZone})::date,
-          'lastResult', last_result, 'dueOn', due_on, 'used', used, 'useEvery', use_every
+          'lastResult', last_result, 'dueOn', due_on, 'used', used, 'useEvery', use_every,
+          'calibrated', calibrated
         )
         ORDER BY due_on NULLS FIRST
       ) AS looks,
@@ -185,9 +186,61 @@ async function gearWhere(db: Db, scope: GearScope, condition: Sql): Promise<Gear
   return rows.map(toGear(scope))
 }
 
-/** Every gear, for choosing from. */
+/** Every gear, or all of a kind. Of a large shop that is much: for a file, for labels, and for choosing within a kind. */
 export const allGear = (db: Db, scope: GearScope, kind: GearKind | null): Promise<Gear[]> =>
   gearWhere(db, scope, sql`${kind}::text IS NULL OR kind = ${kind} ORDER BY label`)
+
+/** Machines and cylinders that stand at some stations. */
+export const gearAtStations = (
+  db: Db,
+  scope: GearScope,
+  stations: readonly string[],
+): Promise<Gear[]> =>
+  gearWhere(
+    db,
+    scope,
+    sql`kind IN ('machine', 'cylinder') AND station_id = ANY (${stations}) ORDER BY label`,
+  )
+
+/** So many of each are offered to whoever lacks one. */
+const MOST_SPARE = 200
+
+/** Machines, those with a place first, and helmets that nobody has locked out: what may be lent to a session. */
+export async function spareGear(db: Db, scope: GearScope): Promise<Gear[]> {
+  const { rows } = await db.query<{ id: string }>(sql`
+    (
+      SELECT id
+      FROM gear
+      WHERE site_id = ${scope.site} AND kind = 'machine' AND lock_reason IS NULL
+      ORDER BY station_id IS NULL, label
+      LIMIT ${MOST_SPARE}
+    )
+    UNION ALL
+    (
+      SELECT id
+      FROM gear
+      WHERE site_id = ${scope.site} AND kind = 'helmet' AND lock_reason IS NULL
+      ORDER BY assigned_to IS NOT NULL, label
+      LIMIT ${MOST_SPARE}
+    )
+  `)
+  return gearById(
+    db,
+    scope,
+    rows.map(({ id }) => id),
+  )
+}
+
+export const helmetsOf = (db: Db, scope: GearScope, people: readonly string[]): Promise<Gear[]> =>
+  gearWhere(db, scope, sql`kind = 'helmet' AND assigned_to = ANY (${people}) ORDER BY label`)
+
+/** Gear with one of some labels, capitals or not. */
+export const gearByLabel = (db: Db, scope: GearScope, labels: readonly string[]): Promise<Gear[]> =>
+  gearWhere(
+    db,
+    scope,
+    sql`lower(label) = ANY (${labels.map((label) => label.toLowerCase())}) ORDER BY label`,
+  )
 
 export async function findGear(
   db: Db,

@@ -28,15 +28,21 @@ export async function insertLook(db: Db, row: LookRow): Promise<void> {
 /** What an inspection leaves behind: the look was done, and is due again on a day. An older one than the newest changes nothing. */
 export async function lookDone(
   db: Db,
-  row: LookRow & { at: Date; result: 'pass' | 'fail' | 'locked' },
+  row: LookRow & {
+    at: Date
+    result: 'pass' | 'fail' | 'locked'
+    /** Whether its readings were taken by a calibrated meter; null: it took none. */
+    calibrated: boolean | null
+  },
 ): Promise<void> {
   await db.query(sql`
     INSERT INTO gear_look AS l (
-      item_id, organisation_id, site_id, occasion, last_at, last_result, due_on, use_every, waits
+      item_id, organisation_id, site_id, occasion, last_at, last_result, due_on, use_every, waits,
+      calibrated
     )
     VALUES (
       ${row.item}, ${row.organisation}, ${row.site}, ${row.occasion}, ${row.at}, ${row.result},
-      ${row.dueOn}, ${row.useEvery}, ${row.occasion === 'afterEvent'}
+      ${row.dueOn}, ${row.useEvery}, ${row.occasion === 'afterEvent'}, ${row.calibrated}
     )
     ON CONFLICT (item_id, occasion) DO UPDATE
     SET
@@ -45,7 +51,8 @@ export async function lookDone(
       due_on = excluded.due_on,
       use_every = excluded.use_every,
       used = 0,
-      waits = excluded.waits
+      waits = excluded.waits,
+      calibrated = excluded.calibrated
     WHERE l.last_at IS NULL OR l.last_at <= excluded.last_at
   `)
 }
@@ -193,6 +200,20 @@ export async function tightenLooks(
         excluded.due_on
       )
     )
+  `)
+}
+
+/** The look before use of a kind comes round by other use from now on; null: by days alone. */
+export async function setRoutineUse(
+  db: Db,
+  { kindId, every, today }: { kindId: string; every: number | null; today: string },
+): Promise<void> {
+  await db.query(sql`
+    UPDATE gear_look
+    SET
+      use_every = ${every},
+      due_on = CASE WHEN used >= ${every} THEN least(due_on, ${today}) ELSE due_on END
+    WHERE occasion = 'beforeUse' AND item_id IN (SELECT id FROM gear WHERE kind_id = ${kindId})
   `)
 }
 

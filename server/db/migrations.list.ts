@@ -30,4 +30,7 @@ export const MIGRATIONS = [
   '0028_shop_round',
   '0029_meter',
   '0030_gear_search',
+  '0031_look_use',
+  '0032_fire_cover',
+  '0033_gear_label',
 ] as const

@@ -6,7 +6,7 @@ import type { Station, StationBody } from '#shared/shop/schema'
 
 export async function listStations(db: Db, site: string): Promise<Station[]> {
   const { rows } = await db.query<Station>(sql`
-    SELECT id, name, designated, air, code, version
+    SELECT id, name, designated, air, burns, code, version
     FROM station
     WHERE site_id = ${site}
     ORDER BY regexp_replace(name, '[0-9]+.*', ''), length(name), name
@@ -44,6 +44,7 @@ export async function insertStation(
       name: row.name,
       designated: row.designated,
       air: JSON.stringify(row.air),
+      burns: row.burns && JSON.stringify(row.burns),
       rehearsal: row.rehearsal,
       code: row.code,
     }),
@@ -57,6 +58,7 @@ export async function updateStation(db: Db, id: string, row: StationBody): Promi
       name = ${row.name},
       designated = ${row.designated},
       air = ${JSON.stringify(row.air)},
+      burns = ${row.burns && JSON.stringify(row.burns)}::jsonb,
       version = version + 1
     WHERE id = ${id} AND ${isVersion(row.version)}
   `)

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { UNITS } from '#core/finding/finding'
-import { GEAR_KINDS } from '#core/inspection/kind'
+import { GEAR_KINDS, USE_MEASURES } from '#core/inspection/kind'
 import { version } from '#shared/api/fields'
 
 const id = z.string().regex(/^[A-Za-z][A-Za-z0-9]{0,39}$/, 'Letters and figures, a letter first.')
@@ -37,6 +37,14 @@ const field = z.discriminatedUnion('type', [
 export const ownKindBody = z.strictObject({
   name: z.string().trim().min(1, 'Name the kind.').max(40),
   everyDays: z.number().int().min(1).max(366),
+  /** The look before use comes round by use as well; null: by days alone. */
+  use: z
+    .strictObject({
+      of: z.enum(USE_MEASURES),
+      amount: z.number().gt(0, 'More than nothing.').max(100_000),
+    })
+    .nullable()
+    .default(null),
   fields: z
     .array(field)
     .max(20, 'At most 20 fields.')

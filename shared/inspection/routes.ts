@@ -74,10 +74,15 @@ export const inspectionRoutes = {
     path: '/gear',
     summary: 'Gear of every kind, a page at a time.',
     roles: EVERYONE,
-    query: listQuery(['attention', 'label']).extend({
-      kind: z.enum(GEAR_KINDS).optional(),
-      all: z.stringbool().default(false),
-    }),
+    query: listQuery(['attention', 'label'])
+      .extend({
+        kind: z.enum(GEAR_KINDS).optional(),
+        all: z.stringbool().default(false),
+      })
+      .refine(({ all, kind }) => !all || kind, {
+        path: ['kind'],
+        message: 'All at once goes by kind; without one, page by page.',
+      }),
     response: paged(gearSchema),
   }),
   createGear: contract({

@@ -3,6 +3,7 @@ import { version } from '#shared/api/fields'
 import { LINES, NOTHING_TOLD, PART_KINDS, SET_KINDS } from '#core/gas/set/kind'
 import { HELMET_POWER } from '#core/shade/helmet'
 import { partFacts } from '#shared/gas/part'
+import { METER_KINDS } from '#core/inspection/calibration'
 import { wrongFacts } from '#core/inspection/fields'
 import { GEAR_KINDS, USE_MEASURES, type Facts, type GearKind } from '#core/inspection/kind'
 import { KINDS } from '#core/inspection/kinds.table'
@@ -132,6 +133,8 @@ export const inspectionBody = z.strictObject({
   /** How long it took, s. */
   seconds: z.number().min(0).max(86_400).optional(),
   lines: z.array(lineResult).min(1).max(40),
+  /** Of the register, by what the readings were taken; one that is not named is not calibrated. */
+  meters: z.partialRecord(z.enum(METER_KINDS), z.uuid().nullable()).default({}),
   repairNote: z
     .string()
     .trim()
@@ -177,6 +180,8 @@ const lookSchema = z.object({
   dueOn: z.string().nullable(),
   used: z.number(),
   useEvery: z.number().nullable(),
+  /** Whether its readings were taken by a calibrated meter; null: it took none. */
+  calibrated: z.boolean().nullable(),
 })
 
 export const gearSchema = z.object({
@@ -253,6 +258,9 @@ export const inspectionSchema = z.object({
       name: z.string(),
       text: z.string(),
       because: z.string().optional(),
+      /** By what its reading was taken; null: by one that is not in the register. */
+      meter: z.string().nullish(),
+      calibrated: z.boolean().optional(),
       /** Null: it was taken away. */
       photo: z.uuid().nullish(),
     }),

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { EVERYONE, LEAD, STAFF, contract } from '#shared/api/contract'
 import { byId, done, made } from '#shared/api/replies'
+import { fireCoverSchema } from '#shared/shop/fire-cover'
 import { shiftSchema, siteBody, stationBody, stationSchema } from '#shared/shop/schema'
 
 export const shopRoutes = {
@@ -28,6 +29,14 @@ export const shopRoutes = {
     summary: 'Stations with their air space.',
     roles: EVERYONE,
     response: z.array(stationSchema),
+  }),
+  fireCover: contract({
+    id: 'fireCover',
+    method: 'GET',
+    path: '/fire-cover',
+    summary: 'Whether each station has the extinguishers for what can burn there.',
+    roles: EVERYONE,
+    response: z.array(fireCoverSchema),
   }),
   createStation: contract({
     id: 'createStation',

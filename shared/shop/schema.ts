@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { FIRE_CLASSES } from '#core/inspection/fire-class'
 import { GEAR_KINDS } from '#core/inspection/kind'
 import { OCCASIONS } from '#core/inspection/occasion'
 import { RULE_SETS } from '#core/firewatch/rules.table'
@@ -30,6 +31,14 @@ export const stationBody = z.strictObject({
   name: z.string().trim().min(1, 'Name the station.').max(100),
   designated: z.boolean(),
   air: airSchema,
+  /** What can burn here; null: nobody told. */
+  burns: z
+    .array(z.enum(FIRE_CLASSES))
+    .min(1, 'Where there is an arc, something live can burn.')
+    .max(FIRE_CLASSES.length)
+    .refine((all) => new Set(all).size === all.length, 'It stands there twice.')
+    .nullable()
+    .default(null),
   version,
 })
 export const stationSchema = stationBody.extend({

@@ -27,6 +27,7 @@ export function gearOf({ daysSince = 0, lastResult = 'pass', ...change }: Change
     dueOn: lastOn && dayAfter(lastOn, everyDays),
     used: 0,
     useEvery: null,
+    calibrated: null,
   }
   const periodic = periodicOf(kind).map(({ occasion }) => lookOf({ occasion }))
   return {
@@ -51,6 +52,7 @@ export const lookOf = (change: Partial<Look> & { occasion: Occasion }): Look => 
   dueOn: dayAfter(TODAY, 30),
   used: 0,
   useEvery: null,
+  calibrated: null,
   ...change,
 })
 

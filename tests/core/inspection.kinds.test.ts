@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it, test } from 'vitest'
-import { isCalibrated, judgeCalibration } from '#core/inspection/calibration'
+import { isCalibrated, judgeCalibration, type MetersUsed } from '#core/inspection/calibration'
 import { checklistOf, linesHere, linesOf, looksOf, periodicOf } from '#core/inspection/checklist'
 import { judgeExtinguisherAge, EXTINGUISHER_YEARS } from '#core/inspection/extinguisher'
 import { wrongFacts } from '#core/inspection/fields'
@@ -10,7 +10,8 @@ import { critical, minor } from '#core/inspection/line'
 import { OCCASIONS } from '#core/inspection/occasion'
 import { COMMON_PRACTICE } from '#core/finding/source'
 import { judgeGear } from '#core/inspection/gear'
-import { gearOf, TODAY } from './gear.fixture'
+import { calibratedAll, judgeInspection, withMeters } from '#core/inspection/inspection'
+import { filledOf, gearOf, lookOf, TODAY } from './gear.fixture'
 
 describe('kinds of gear', () => {
   it('each has something that locks it out before use', () => {
@@ -135,6 +136,49 @@ describe('a meter', () => {
     expect(judgeGear(gearOf({ kind: 'gasMeter', facts })).level).toBe(
       calibrated ? 'clear' : 'unknown',
     )
+  })
+})
+
+describe('a reading', () => {
+  const lines = linesOf('wireFeeder', 'monthly')
+  const outcome = judgeInspection(lines, filledOf('wireFeeder', 'monthly'))
+  const measured = lines.filter((line) => line.measure?.unit === 'ohm').map(({ id }) => id)
+  test.each([
+    [{}, false],
+    [{ voltMeter: { meter: 'VM-1', calibrated: false } }, false],
+    [{ airMeter: { meter: 'AM-1', calibrated: true } }, false],
+    [{ voltMeter: { meter: 'VM-1', calibrated: true } }, true],
+  ] as [MetersUsed, boolean][])(
+    'taken by %o is by a calibrated meter: %s',
+    (meters, calibrated) => {
+      const read = withMeters(lines, outcome.lines, meters)
+      expect(calibratedAll(read)).toBe(calibrated)
+      expect(read.flatMap((one) => (one.calibrated === undefined ? [] : [one.id]))).toEqual(
+        measured,
+      )
+    },
+  )
+  it('of nothing that takes a meter says nothing of one', () => {
+    const seen = linesOf('curtain', 'beforeUse')
+    const marked = judgeInspection(seen, filledOf('curtain')).lines
+    expect(calibratedAll(withMeters(seen, marked, {}))).toBeNull()
+  })
+  it('by a meter that is not is a caution on the gear until it is read again', () => {
+    const looked = (calibrated: boolean | null) =>
+      judgeGear(
+        gearOf({
+          kind: 'wireFeeder',
+          looks: [
+            lookOf({ occasion: 'beforeUse', lastOn: TODAY }),
+            lookOf({ occasion: 'monthly', calibrated }),
+          ],
+        }),
+      )
+    expect([looked(false), looked(true), looked(null)].map(({ level }) => level)).toEqual([
+      'caution',
+      'clear',
+      'clear',
+    ])
   })
 })
 

@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto'
+import type { MeterKind } from '#core/inspection/calibration'
 import { linesOf } from '#core/inspection/checklist'
 import { PLACE_OF_ROUND, listOfRound, type Round } from '#core/inspection/round'
 import { filledOf } from '../core/gear.fixture'
@@ -18,7 +19,7 @@ export const addGear = (
 /** A meter within its calibration, unless told otherwise. */
 export const addMeter = (
   shop: Shop,
-  kind: 'gasMeter' | 'airMeter',
+  kind: MeterKind,
   fields: object = { calibratedOn: '2020-01-01', calibratedUntil: '2099-01-01' },
 ): Promise<string> => addGear(shop, kind, `ME-${randomUUID().slice(0, 8)}`, { fields })
 
@@ -51,6 +52,7 @@ export async function useGear(shop: Shop): Promise<void> {
     everyDays: 1,
     fields: [{ id: 'load', name: 'Load', type: 'number', unit: 'kg', min: 1, max: 5000 }],
     fittedTo: [],
+    use: { of: 'cycles', amount: 500 },
   })
   await send('POST', '/account/calendar', {})
   await send('PUT', '/checklists/curtain/yearly', {

@@ -11,7 +11,7 @@ import type { Gear } from '#shared/inspection/schema'
 import { startApp, withOwner, type App } from '../app'
 import { filledOf } from '../core/gear.fixture'
 import type { Person } from './client'
-import { addGear } from './gear.fixture'
+import { addGear, addMeter } from './gear.fixture'
 import { sendPhoto } from './photo.fixture'
 import { jobBody, made, makeShop, type Shop } from './shop.fixture'
 
@@ -375,6 +375,52 @@ describe('an inspection', () => {
   })
 })
 
+describe('what a look reads', () => {
+  const readBy = async (id: string, meters?: object) =>
+    lead.send<Answer>('POST', `/gear/wireFeeder/${id}/inspections`, {
+      occasion: 'monthly',
+      lines: await withPhotos(lead, 'wireFeeder', id, 'monthly', filledOf('wireFeeder', 'monthly')),
+      ...(meters && { meters }),
+    })
+  const calibrated = async (id: string): Promise<unknown> =>
+    (await gearNow('wireFeeder', id)).looks.find(({ occasion }) => occasion === 'monthly')!
+      .calibrated
+
+  it('is marked by its meter: in its calibration, past it, or not in the register', async () => {
+    const id = await addGear(shop, 'wireFeeder', 'WF-1')
+    await look('wireFeeder', id)
+    expect((await readBy(id)).status).toBe(201)
+    expect(await calibrated(id)).toBe(false)
+    const past = await addMeter(shop, 'voltMeter', { calibratedUntil: '2020-01-01' })
+    expect((await readBy(id, { voltMeter: past })).status).toBe(201)
+    expect(await calibrated(id)).toBe(false)
+    const good = await addMeter(shop, 'voltMeter')
+    expect((await readBy(id, { voltMeter: good })).status).toBe(201)
+    expect(await calibrated(id)).toBe(true)
+    const { lines } = (await read('wireFeeder', id)).inspections[0]!
+    expect(lines.find(({ id: line }) => line === 'isolation')).toMatchObject({ calibrated: true })
+  })
+
+  it('by a meter that is locked out, of another kind or not here is refused at its field', async () => {
+    const id = await addGear(shop, 'wireFeeder', 'WF-9')
+    const locked = await addMeter(shop, 'voltMeter')
+    const [line] = linesOf('voltMeter', 'beforeUse').filter((one) => one.critical)
+    await look('voltMeter', locked, { id: line!.id, mark: 'fail', note: 'cracked' })
+    const gas = await addMeter(shop, 'gasMeter')
+    for (const [voltMeter, status] of [
+      [locked, 409],
+      [gas, 400],
+      [randomUUID(), 400],
+    ] as const) {
+      const answer = await readBy(id, { voltMeter })
+      expect([answer.status, answer.body.error!.fields![0]!.path]).toEqual([
+        status,
+        'meters.voltMeter',
+      ])
+    }
+  })
+})
+
 describe('what comes due', () => {
   it('after an event at once, until somebody has looked', async () => {
     const id = await addGear(shop, 'machine', 'M-11')
@@ -449,6 +495,59 @@ describe('what comes due', () => {
     ])
     const cycles = { id: randomUUID(), of: 'cycles', amount: 1 }
     expect((await worker.send('POST', `/gear/machine/${id}/use`, cycles)).status).toBe(400)
+  })
+
+  it('by sessions, each counted once by itself, for a kind that the shop counts so', async () => {
+    const kind = { everyDays: 300, fields: [], fittedTo: ['machine'] }
+    const use = { of: 'sessions', amount: 2 }
+    const kindId = await made(lead, '/gear-kinds', { ...kind, name: 'Turntable', use })
+    const own = { kindId, everyDays: 300 }
+    const fitted = await addGear(shop, 'own', 'TT-1', { ...own, parentId: shop.machine })
+    const placed = await addGear(shop, 'own', 'TT-2', { ...own, stationId: shop.station })
+    const aside = await addGear(shop, 'own', 'TT-3', own)
+    for (const id of [fitted, placed, aside]) await look('own', id)
+    const { today: day } = (await lead.send<{ today: string }>('GET', '/gear/due')).body
+    const people = [shop.ids.worker]
+    const held = async (): Promise<void> => {
+      const id = await made(lead, '/sessions', { day, title: 'Counted', courseId: null })
+      const change = async (todo: object): Promise<void> => {
+        const answer = await lead.send('POST', `/sessions/${id}/changes`, { change: todo })
+        expect(answer.status).toBe(200)
+      }
+      await change({ kind: 'add', people })
+      await change({
+        kind: 'assign',
+        people,
+        set: { stationId: shop.station, machineId: shop.machine },
+      })
+      await change({ kind: 'presence', people, presence: 'present' })
+      await change({ kind: 'presence', people, presence: 'late' })
+      await lead.send('POST', `/sessions/${id}/undo`, {})
+    }
+    const used = async (): Promise<number[]> =>
+      Promise.all(
+        [fitted, placed, aside].map(async (id) => (await gearNow('own', id)).looks[0]!.used),
+      )
+    await held()
+    expect(await used()).toEqual([1, 1, 0])
+    expect((await gearNow('own', fitted)).due).toBe(false)
+    await held()
+    expect(await used()).toEqual([2, 2, 0])
+    expect((await gearNow('own', fitted)).due).toBe(true)
+    await look('own', fitted)
+    expect(await used()).toEqual([0, 2, 0])
+    // Less use asks for a look at once, where it is reached already.
+    const closer = { ...kind, name: 'Turntable', use: { of: 'sessions', amount: 1 } }
+    await addUseOfSessions()
+    expect((await lead.send('PUT', `/gear-kinds/${kindId}`, closer)).status).toBe(200)
+    expect((await gearNow('own', placed)).due).toBe(true)
+
+    async function addUseOfSessions(): Promise<void> {
+      const body = { id: randomUUID(), of: 'sessions', amount: 1 }
+      expect((await lead.send('POST', `/gear/own/${aside}/use`, body)).status).toBe(201)
+      const hours = { id: randomUUID(), of: 'arcHours', amount: 1 }
+      expect((await lead.send('POST', `/gear/own/${aside}/use`, hours)).status).toBe(400)
+    }
   })
 
   it('sooner for all of a kind where the shop looks more often', async () => {

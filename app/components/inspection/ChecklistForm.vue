@@ -73,6 +73,9 @@ async function log(): Promise<void> {
         {{ wrongOf(line) }}
       </p>
     </div>
+    <div v-if="list.meterKinds.length > 0" class="grid sm:grid-cols-2 gap-4 pt-3">
+      <MeterPickers v-model="entries.meters" :kinds="list.meterKinds" />
+    </div>
     <UFormField
       v-if="unlocks"
       label="Repair note"

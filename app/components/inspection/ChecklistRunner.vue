@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { onKeyStroke } from '@vueuse/core'
+import { metersOf } from '#core/inspection/calibration'
 import type { Mark } from '#core/inspection/inspection'
 import type { ChecklistLine } from '#core/inspection/line'
 import { spanText } from '~/components/inspection/line-words'
@@ -27,6 +28,8 @@ const { checklist, entries, restored } = props.list
 
 const line = computed(() => checklist[entries.value.at] ?? null)
 const entry = computed(() => line.value && entries.value.lines[line.value.id]!)
+/** The meter that this line is read by; told once, it stays for the lines after it. */
+const meterKinds = computed(() => (line.value ? metersOf([line.value]) : []))
 /** What is lacking is told once somebody has tried to go on. */
 const lacks = ref<string | null>(null)
 const failing = computed(() => entry.value?.mark === 'fail')
@@ -108,6 +111,7 @@ onKeyStroke(Object.keys(KEYS), (event) => {
         :label="line.measure.name"
         :help="spanText(line.measure, units)"
       />
+      <MeterPickers v-if="meterKinds.length > 0" v-model="entries.meters" :kinds="meterKinds" />
       <FaultNote v-if="failing" v-model="entry.note" :line="line" large />
       <PhotoTaker
         v-if="line.photo || (photos && failing)"

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { z } from 'zod'
+import { calibratedSays } from '#core/inspection/calibration'
 import { occasionName } from '#core/inspection/occasion'
 import type { gearRecord } from '#shared/inspection/routes'
 import { RESULT_WORDS } from '~/components/inspection/line-words'
@@ -9,8 +10,19 @@ import { useSiteTime } from '~/composables/time'
 /** What happened to a piece of gear, newest first: looks, repairs, and who reached for it while it was locked. */
 const props = defineProps<{ record: z.infer<typeof gearRecord> }>()
 const emit = defineEmits<{ changed: [] }>()
+type Inspection = (typeof props.record.inspections)[number]
 const { when } = useSiteTime()
 
+/** By which meters it was read, each once. */
+const readBy = (lines: Inspection['lines']): string[] => [
+  ...new Set(
+    lines.flatMap(({ calibrated, meter }) =>
+      calibrated === undefined
+        ? []
+        : [`Read with ${meter ?? 'a meter not in the register'}, ${calibratedSays(calibrated)}`],
+    ),
+  ),
+]
 const entries = computed(() => {
   const { inspections, repairs, tries, gear } = props.record
   return [
@@ -28,6 +40,7 @@ const entries = computed(() => {
         ...entry.lines
           .filter((line) => line.mark === 'fail')
           .map((line) => `${line.name}: ${line.because ?? line.note}`),
+        ...readBy(entry.lines),
         ...(entry.repairNote ? [`Repair: ${entry.repairNote}`] : []),
       ],
     })),

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { dayText } from '#core/calendar/day'
 import { USE_NAME } from '#core/inspection/kind'
-import { KINDS } from '#core/inspection/kinds.table'
 import { occasionName, type Occasion } from '#core/inspection/occasion'
 import { dueState, type Look } from '#core/inspection/schedule'
 import type { Gear } from '#shared/inspection/schema'
@@ -36,7 +35,7 @@ function standOf(name: Occasion, look: Look | undefined) {
 const LEVEL = { open: 'clear', grace: 'caution', due: 'unknown' } as const
 
 function dueText(look: Look | undefined, state: keyof typeof LEVEL): string {
-  const use = KINDS[props.gear.kind].use
+  const use = kinds.useMeasureOf(props.gear)
   const used =
     look?.useEvery && use
       ? `, or after ${look.useEvery} ${USE_NAME[use]} (${look.used} so far)`

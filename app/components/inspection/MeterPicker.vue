@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { isCalibrated } from '#core/inspection/calibration'
+import { isCalibrated, type MeterKind } from '#core/inspection/calibration'
 import { inspectionRoutes } from '#shared/inspection/routes'
 import type { Gear } from '#shared/inspection/schema'
 import { call } from '~/composables/api'
@@ -7,11 +7,24 @@ import { useLoad } from '~/composables/load'
 
 /** By which meter of the register it is read, on a day; or by another, whose calibration nobody knows. */
 const meter = defineModel<string | null>({ required: true })
-const props = defineProps<{ kind: 'gasMeter' | 'airMeter'; day: string }>()
+const props = withDefaults(
+  defineProps<{
+    kind: MeterKind
+    day: string
+    /** Of the field in its form. */
+    name?: string
+  }>(),
+  { name: 'meterId' },
+)
 const { data, load } = useLoad(() =>
   call(inspectionRoutes.gearList, { query: { kind: props.kind, all: 'true' } }),
 )
 onMounted(load)
+const NAME: Record<MeterKind, string> = {
+  gasMeter: 'Gas meter',
+  airMeter: 'Air speed meter',
+  voltMeter: 'Voltage meter',
+}
 const OTHER = 'other'
 function stateOf(gear: Gear): string {
   if (gear.lockReason !== null) return 'LOCKED OUT'
@@ -34,7 +47,7 @@ const chosen = computed({
 </script>
 
 <template>
-  <UFormField label="Meter" name="meterId" help="Only one within its calibration counts.">
-    <USelect v-model="chosen" :items="choices" class="w-full" aria-label="Meter" />
+  <UFormField :label="NAME[kind]" :name="name" help="Only one within its calibration counts.">
+    <USelect v-model="chosen" :items="choices" class="w-full" :aria-label="NAME[kind]" />
   </UFormField>
 </template>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { GearKind } from '#core/inspection/kind'
+import { USE_MEASURES, USE_NAME, type GearKind, type UseMeasure } from '#core/inspection/kind'
 import { gearKindRoutes } from '#shared/inspection/kind-routes'
 import { ownKindBody, type OwnKind, type OwnKindBody } from '#shared/inspection/kind'
 import { display } from '#shared/units/units'
@@ -10,6 +10,11 @@ import { useUnits } from '~/composables/units'
 
 /** A kind of gear that the shop adds: its name, what is told of it, and what it is fitted to. */
 const open = defineModel<boolean>('open', { required: true })
+const USE_SAYS: Record<UseMeasure, string> = {
+  sessions: 'Sessions, counted by themselves',
+  cycles: 'Cycles, told by people',
+  arcHours: 'Arc hours, told by people',
+}
 const props = defineProps<{ kind: OwnKind | null }>()
 const emit = defineEmits<{ saved: [] }>()
 const units = useUnits()
@@ -29,6 +34,8 @@ const blank = () => ({
   everyDays: 1,
   fields: [] as FieldRow[],
   fittedTo: [] as Exclude<GearKind, 'own'>[],
+  use: 'none' as UseMeasure | 'none',
+  amount: '',
   version: undefined as number | undefined,
 })
 const form = ref(blank())
@@ -50,6 +57,8 @@ watch(open, (now) => {
         everyDays: kind.everyDays,
         fields: kind.fields.map(toRow),
         fittedTo: [...kind.fittedTo],
+        use: kind.use?.of ?? 'none',
+        amount: kind.use ? String(kind.use.amount) : '',
         version: kind.version,
       }
     : blank()
@@ -77,7 +86,18 @@ function fieldOf({ id, name, type, unit, min, max, options }: FieldRow): unknown
     options: labels.filter(Boolean).map((label) => ({ value: idOf(label), label })),
   }
 }
-const body = (): unknown => ({ ...form.value, fields: form.value.fields.map(fieldOf) })
+function body(): unknown {
+  const { use, amount, ...kind } = form.value
+  return {
+    ...kind,
+    fields: kind.fields.map(fieldOf),
+    use: use === 'none' ? null : { of: use, amount: Number(amount) },
+  }
+}
+const USES = [
+  { value: 'none', label: 'Nothing, by days alone' },
+  ...USE_MEASURES.map((value) => ({ value, label: USE_SAYS[value] })),
+]
 const send = (kind: OwnKindBody): Promise<unknown> =>
   props.kind
     ? call(gearKindRoutes.updateGearKind, { params: { id: props.kind.id }, body: kind })
@@ -120,6 +140,18 @@ const unitChoices = computed(() =>
       </UFormField>
       <UFormField label="The look before use counts for, days" name="everyDays">
         <UInput v-model.number="form.everyDays" type="number" min="1" class="w-full" />
+      </UFormField>
+    </div>
+    <div class="grid grid-cols-[2fr_1fr] gap-4">
+      <UFormField label="What is counted" name="use">
+        <USelect v-model="form.use" :items="USES" class="w-full" aria-label="What is counted" />
+      </UFormField>
+      <UFormField
+        v-if="form.use !== 'none'"
+        :label="`Due after, ${USE_NAME[form.use]}`"
+        name="use.amount"
+      >
+        <UInput v-model="form.amount" inputmode="decimal" class="w-full" />
       </UFormField>
     </div>
     <UFormField label="Fitted to" name="fittedTo">

@@ -1,21 +1,19 @@
 <script setup lang="ts">
 import { PRESENCES, type Presence } from '#core/readiness/terms'
 import { CONFLICTS } from '#core/ppe/conflict'
-import { inspectionRoutes } from '#shared/inspection/routes'
 import { jobRoutes } from '#shared/job/routes'
 import { shopRoutes } from '#shared/shop/routes'
 import type { Session, SessionChange } from '#shared/session/schema'
 import { call } from '~/composables/api'
 import { useLoad } from '~/composables/load'
+import { useWorkGear } from '~/composables/shop'
 
 /** What can be done to those who are chosen: place, work, presence, what was seen, off the session. */
 const props = defineProps<{ session: Session; chosen: string[]; busy: boolean }>()
 const emit = defineEmits<{ change: [change: SessionChange] }>()
 const stations = useLoad(() => call(shopRoutes.stations, {}))
 const jobs = useLoad(() => call(jobRoutes.jobs, { query: { q: jobSearch.value } }))
-const items = useLoad(
-  async () => (await call(inspectionRoutes.gearList, { query: { all: 'true' } })).rows,
-)
+const items = useWorkGear()
 const jobSearch = ref('')
 watch(jobSearch, () => jobs.load())
 onMounted(() => Promise.all([stations.load(), jobs.load(), items.load()]))

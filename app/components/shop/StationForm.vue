@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { FIRE_CLASS_NAME, FIRE_CLASSES, type FireClass } from '#core/inspection/fire-class'
 import { shopRoutes } from '#shared/shop/routes'
 import { stationBody, type Station, type StationBody } from '#shared/shop/schema'
 import { UNKNOWN_AIR } from '~/components/job/job-draft'
@@ -7,7 +8,12 @@ import { call } from '~/composables/api'
 const open = defineModel<boolean>('open', { required: true })
 const props = defineProps<{ station: Station | null }>()
 const emit = defineEmits<{ saved: [] }>()
-const blank = (): StationBody => ({ name: '', designated: true, air: { ...UNKNOWN_AIR } })
+const blank = (): StationBody => ({
+  name: '',
+  designated: true,
+  air: { ...UNKNOWN_AIR },
+  burns: null,
+})
 const form = ref<StationBody>(blank())
 watch(open, (now) => {
   if (now)
@@ -16,6 +22,7 @@ watch(open, (now) => {
           name: props.station.name,
           designated: props.station.designated,
           air: { ...props.station.air },
+          burns: props.station.burns && [...props.station.burns],
           version: props.station.version,
         }
       : blank()
@@ -25,6 +32,17 @@ const send = (body: StationBody): Promise<unknown> =>
   props.station
     ? call(shopRoutes.updateStation, { params: { id: props.station.id }, body })
     : call(shopRoutes.createStation, { body })
+/** None ticked: not told. */
+const burns = computed({
+  get: () => form.value.burns ?? [],
+  set: (all: FireClass[]) => {
+    form.value.burns = all.length > 0 ? all : null
+  },
+})
+const BURNS = FIRE_CLASSES.map((value) => ({
+  value,
+  label: FIRE_CLASS_NAME[value],
+}))
 const HOT_WORK = [
   { value: true, label: 'Designated area' },
   { value: false, label: 'Needs a permit' },
@@ -49,6 +67,9 @@ const HOT_WORK = [
       <UInput v-model="form.name" class="w-full" />
     </UFormField>
     <ChoiceRow v-model="form.designated" legend="Hot work here" :options="HOT_WORK" />
+    <UFormField name="burns">
+      <UCheckboxGroup v-model="burns" :items="BURNS" legend="What can burn here" />
+    </UFormField>
     <AirFields v-model="form.air" prefix="air" />
   </FormDialog>
 </template>

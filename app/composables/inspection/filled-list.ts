@@ -1,4 +1,5 @@
 import type { Ref } from 'vue'
+import { metersOf, type MeterKind } from '#core/inspection/calibration'
 import { inSentence } from '#core/finding/wording'
 import { outsideText, type LineResult, type Mark } from '#core/inspection/inspection'
 import type { ChecklistLine } from '#core/inspection/line'
@@ -13,6 +14,8 @@ export interface LineEntry {
 }
 export interface Entries {
   lines: Record<string, LineEntry>
+  /** By what readings are taken, of the register; null: by another. */
+  meters: Partial<Record<MeterKind, string | null>>
   /** What was repaired, where locked gear comes back. */
   repairNote: string
   /** The line that is asked for, where they come one by one; past the last one the summary. */
@@ -33,6 +36,7 @@ export function useFilledList(key: string, checklist: readonly ChecklistLine[]) 
     lines: Object.fromEntries(
       checklist.map((line) => [line.id, { note: '', reading: null, photo: null } as LineEntry]),
     ),
+    meters: {},
     repairNote: '',
     at: 0,
     seconds: 0,
@@ -115,6 +119,7 @@ export function useFilledList(key: string, checklist: readonly ChecklistLine[]) 
 
   return {
     checklist,
+    meterKinds: metersOf(checklist),
     entries,
     restored: kept.restored,
     missing,

@@ -48,11 +48,12 @@ export function useInspection(gear: Gear, occasion: Occasion) {
   }
 
   function bodyNow() {
-    const { repairNote } = list.entries.value
+    const { repairNote, meters } = list.entries.value
     return {
       occasion,
       seconds: list.seconds(),
       lines: list.results(),
+      meters,
       ...(repairNote.trim() && { repairNote }),
     }
   }

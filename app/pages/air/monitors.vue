@@ -2,9 +2,9 @@
 import type { z } from 'zod'
 import { monitorRoutes } from '#shared/monitor/routes'
 import { deviceBody, type Device } from '#shared/monitor/schema'
+import { shopRoutes } from '#shared/shop/routes'
 import { call } from '~/composables/api'
 import { useLoad } from '~/composables/load'
-import { useShopLists } from '~/composables/shop'
 import { useSubmit } from '~/composables/submit'
 import { useSiteTime } from '~/composables/time'
 import { useSignIn } from '~/stores/sign-in'
@@ -15,8 +15,8 @@ const signIn = useSignIn()
 const mayWrite = computed(() => signIn.may('lead', 'instructor'))
 const { when } = useSiteTime()
 const devices = useLoad(() => call(monitorRoutes.devices, {}))
-const lists = useShopLists()
-onMounted(() => Promise.all([devices.load(), lists.load()]))
+const stations = useLoad(() => call(shopRoutes.stations, {}))
+onMounted(() => Promise.all([devices.load(), stations.load()]))
 const { submit } = useSubmit()
 const form = ref({ name: '', stationId: '' })
 const token = ref('')
@@ -31,7 +31,7 @@ async function revoke(id: string): Promise<void> {
   if (await submit(() => call(monitorRoutes.revokeDevice, { params: { id } }))) await devices.load()
 }
 const places = computed(() =>
-  (lists.stations.data.value ?? []).map(({ id, name }) => ({ value: id, label: name })),
+  (stations.data.value ?? []).map(({ id, name }) => ({ value: id, label: name })),
 )
 const heard = ({ revoked, lastAt }: Device): string => {
   if (revoked) return 'revoked'

@@ -72,7 +72,7 @@ const pathOf = ({ kind, id, occasion }: DueLook): string =>
     </p>
     <template v-else>
       <p>
-        {{ data.total > 9999 ? 'More than 9,999' : data.total }} looks, place by place. A tap opens
+        {{ data.total > 999 ? 'More than 999' : data.total }} looks, place by place. A tap opens
         the first line.
       </p>
       <div class="gap-4 md:columns-2 xl:columns-3">

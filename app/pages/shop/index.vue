@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { Level } from '#core/finding/finding'
 import { shopRoutes } from '#shared/shop/routes'
 import type { Station } from '#shared/shop/schema'
 import { quantityText } from '#shared/units/units'
@@ -13,12 +14,22 @@ useHead({ title: 'Stations · Zonaris' })
 const signIn = useSignIn()
 const units = useUnits()
 const stations = useLoad(() => call(shopRoutes.stations, {}))
-onMounted(stations.load)
+const cover = useLoad(() => call(shopRoutes.fireCover, {}))
+const load = (): Promise<unknown> => Promise.all([stations.load(), cover.load()])
+onMounted(load)
 const open = ref(false)
 const station = shallowRef<Station | null>(null)
 function editStation(entry: Station | null): void {
   station.value = entry
   open.value = true
+}
+/** What is wrong with the extinguishers of a station, or that nothing is. */
+function coverOf({ id }: Station): { level: Level; text: string }[] {
+  const findings = cover.data.value?.find(({ stationId }) => stationId === id)?.findings ?? []
+  const wrong = findings.filter(({ level }) => level !== 'clear')
+  if (findings.length > 0 && wrong.length === 0)
+    return [{ level: 'clear', text: 'One for each that can burn' }]
+  return wrong.map(({ level, sentence }) => ({ level, text: sentence }))
 }
 function airText({ air }: Station): string {
   if (air.space === 'outdoors') return 'Outdoors'
@@ -60,6 +71,7 @@ function airText({ air }: Station): string {
             <th>Station</th>
             <th>Hot work</th>
             <th>Air</th>
+            <th>Extinguishers</th>
             <th><span class="sr-only">Change</span></th>
           </tr>
         </thead>
@@ -68,6 +80,12 @@ function airText({ air }: Station): string {
             <td class="font-semibold">{{ entry.name }}</td>
             <td>{{ entry.designated ? 'designated area' : 'permit needed' }}</td>
             <td>{{ airText(entry) }}</td>
+            <td class="min-w-64" :data-testid="`cover-${entry.name}`">
+              <p v-for="says in coverOf(entry)" :key="says.text" class="flex gap-2">
+                <FindingMark :level="says.level" :size="18" />
+                {{ says.text }}
+              </p>
+            </td>
             <td class="text-right !py-1">
               <UButton
                 v-if="signIn.may('lead', 'instructor')"
@@ -82,6 +100,6 @@ function airText({ air }: Station): string {
         </tbody>
       </table>
     </SideScroll>
-    <StationForm v-model:open="open" :station="station" @saved="stations.load" />
+    <StationForm v-model:open="open" :station="station" @saved="load" />
   </section>
 </template>

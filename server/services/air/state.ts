@@ -18,6 +18,7 @@ import {
   type ReadingRow,
 } from '#server/db/monitor'
 import type { Db } from '#server/db/pool'
+import { fireCoverOfWork } from '../inspection/fire-cover'
 import type { ShopScope } from '../shop/shop'
 
 /** What counts of the air of a job besides its description: the assessment on file, and the place as it is now. */
@@ -44,9 +45,12 @@ export async function airOfJob(db: Db, scope: ShopScope, job: JobRow): Promise<J
   const station = job.station_id
     ? ((await stationFindings(db, scope, [job.station_id])).get(job.station_id) ?? [])
     : []
+  const cover = job.station_id
+    ? ((await fireCoverOfWork(db, scope, [job.station_id])).get(job.station_id) ?? [])
+    : []
   return {
     airCheck: await newestCheck(db, job.id),
-    airNow: [...alarms.map(toAlarmFinding), ...tested, ...ofHood(station, job.spec.air)],
+    airNow: [...alarms.map(toAlarmFinding), ...tested, ...ofHood(station, job.spec.air), ...cover],
   }
 }
 

@@ -8,7 +8,7 @@ import type { Actor } from '../actor'
 import { scopeOf } from '../shop/shop'
 
 /** Beyond it a list says that there are more. */
-const MOST_COUNTED = 9_999
+const MOST_COUNTED = 999
 
 /** Looks due up to some days from now. */
 export const readDue = (

@@ -14,6 +14,7 @@ import type { Gear, gearEventBody, repairBody, useBody } from '#shared/inspectio
 import { record, type Actor } from '../actor'
 import { isNew } from '../event'
 import { scopeOf } from '../shop/shop'
+import { useOf } from './look'
 
 /** The look that is due after an event: the one written for it, by the trade or the shop, else the one before use. */
 export const eventLook = (
@@ -101,8 +102,6 @@ export const logUse = (
   { id: use, of: measure, amount }: z.output<typeof useBody>,
 ): Promise<{ ok: true }> =>
   inOrganisation(actor.organisation, async (db) => {
-    if (KINDS[kind].use !== measure)
-      throw fieldError('of', 'The use of this kind of gear is not counted so.')
     const content = { measure, amount }
     if (!(await isNew(db, actor, { id: use, kind: 'gear_use', of: id, content })))
       return { ok: true }
@@ -110,6 +109,9 @@ export const logUse = (
     const scope = await scopeOf(db, actor)
     const gear = await findGear(db, scope, kind, id)
     if (!gear) throw notFound(kind)
+    const counted = KINDS[kind].use ?? (await useOf(db, actor.site, gear))?.of
+    if (counted !== measure)
+      throw fieldError('of', 'The use of this kind of gear is not counted so.')
     await insertUse(db, {
       id: use,
       organisation: actor.organisation,

@@ -3,7 +3,7 @@ import Papa from 'papaparse'
 import type { z } from 'zod'
 import { KINDS } from '#core/inspection/kinds.table'
 import { rangesText } from '#core/shade/helmet'
-import { allGear } from '#server/db/gear'
+import { allGear, gearByLabel } from '#server/db/gear'
 import { ownKinds } from '#server/db/gear-kind'
 import { inOrganisation, type Db } from '#server/db/pool'
 import { listStations } from '#server/db/station'
@@ -72,7 +72,7 @@ async function plan(
   csv: string,
   file: GearFile,
 ): Promise<{ planned: Planned[]; fingerprint: string }> {
-  const gear = await allGear(db, scope, null)
+  const gear = await gearByLabel(db, scope, labelsIn(file.rows))
   const stations = await listStations(db, scope.site)
   const known = {
     gear: new Map(gear.map((one) => [one.label.toLowerCase(), one])),
@@ -84,6 +84,11 @@ async function plan(
   const state = JSON.stringify([csv, versions, [...known.stations]])
   return { planned, fingerprint: createHash('sha256').update(state).digest('hex') }
 }
+
+/** Every label that rows name, their own and what they are fitted to. */
+const labelsIn = (rows: readonly { label: string; fittedTo: string }[]): string[] => [
+  ...new Set(rows.flatMap(({ label, fittedTo }) => [label, fittedTo])),
+]
 
 function planRow(
   from: GearFileRow,
@@ -176,7 +181,11 @@ async function takeOver(
     const id = known?.id ?? (await putInService(db, actor, scope, body!))
     done.push({ id, body: body!, fittedTo })
   }
-  const gear = await allGear(db, scope, null)
+  const gear = await gearByLabel(
+    db,
+    scope,
+    labelsIn(done.map(({ body, fittedTo }) => ({ label: body.label, fittedTo }))),
+  )
   const byLabel = new Map(gear.map((one) => [one.label.toLowerCase(), one]))
   for (const { body, fittedTo } of done) {
     if (!('parentId' in body)) continue

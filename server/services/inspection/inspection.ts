@@ -2,10 +2,13 @@ import { randomUUID } from 'node:crypto'
 import { looksOf, type ChecklistChange } from '#core/inspection/checklist'
 import type { GearKind } from '#core/inspection/kind'
 import type { Occasion } from '#core/inspection/occasion'
+import type { MetersUsed } from '#core/inspection/calibration'
 import type { ChecklistLine } from '#core/inspection/line'
 import {
+  calibratedAll,
   ChecklistMismatch,
   judgeInspection,
+  withMeters,
   type InspectionOutcome,
 } from '#core/inspection/inspection'
 import { checklistChanges } from '#server/db/checklist'
@@ -24,6 +27,7 @@ import { scopeOf, type ShopScope } from '../shop/shop'
 import { checklistFor } from './checklist'
 import { eventLook } from './event'
 import { lookWasDone } from './look'
+import { metersFor } from './meter'
 
 type Logged = Pick<InspectionOutcome, 'result' | 'lockReason'>
 
@@ -49,7 +53,8 @@ export const inspectGear = (
     const gear = await findGear(db, scope, kind, id)
     if (!gear) throw notFound(kind)
     const { lines, version } = await checklistFor(db, actor, { ...gear, occasion: body.occasion })
-    const outcome = judged(lines, body)
+    const meters = await metersFor(db, scope, body.meters)
+    const outcome = judged(lines, body, meters)
     const changes = await checklistChanges(db, actor.site)
     const unlocks = await isUnlocking(db, actor, scope, gear, body, outcome, changes)
     await insertInspection(db, {
@@ -75,6 +80,7 @@ export const inspectGear = (
       on: scope.today,
       at: actor.now,
       result: outcome.result,
+      calibrated: calibratedAll(outcome.lines),
       changes,
     })
     const looked = outcome.result !== 'locked' && body.occasion === eventLook(changes, gear)
@@ -180,9 +186,14 @@ async function isUnlocking(
   return true
 }
 
-function judged(lines: readonly ChecklistLine[], body: InspectionBody): InspectionOutcome {
+function judged(
+  lines: readonly ChecklistLine[],
+  body: InspectionBody,
+  meters: MetersUsed,
+): InspectionOutcome {
   try {
-    return judgeInspection(lines, body.lines)
+    const outcome = judgeInspection(lines, body.lines)
+    return { ...outcome, lines: withMeters(lines, outcome.lines, meters) }
   } catch (error) {
     if (error instanceof ChecklistMismatch) throw fieldError(`lines.${error.path}`, error.message)
     throw error

@@ -1,9 +1,11 @@
 import { randomUUID } from 'node:crypto'
 import { insertOwnKind, ownKinds, updateOwnKind } from '#server/db/gear-kind'
+import { setRoutineUse } from '#server/db/look'
 import { inOrganisation } from '#server/db/pool'
 import { notFound } from '#server/errors'
 import type { OwnKind, OwnKindBody } from '#shared/inspection/kind'
 import { record, type Actor } from '../actor'
+import { scopeOf } from '../shop/shop'
 import { changedMeanwhile } from '../version'
 
 export const readOwnKinds = (actor: Actor): Promise<OwnKind[]> =>
@@ -29,5 +31,7 @@ export const changeOwnKind = (actor: Actor, id: string, body: OwnKindBody): Prom
       const now = (await ownKinds(db, actor.site)).find((kind) => kind.id === id)
       throw now ? changedMeanwhile(body, now) : notFound('kind')
     }
+    const { today } = await scopeOf(db, actor)
+    await setRoutineUse(db, { kindId: id, every: body.use?.amount ?? null, today })
     await record(db, actor, 'gear_kind_changed', 'gear_kind', id, body)
   })

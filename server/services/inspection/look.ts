@@ -1,26 +1,43 @@
 import { periodicOf, type ChecklistChange } from '#core/inspection/checklist'
-import type { GearKind, Interval } from '#core/inspection/kind'
+import type { GearKind, Interval, UseInterval } from '#core/inspection/kind'
 import type { Occasion } from '#core/inspection/occasion'
 import { nextDue } from '#core/inspection/schedule'
 import { NEVER_CLOSED } from '#core/calendar/closed'
 import { checklistChanges } from '#server/db/checklist'
+import { ownKinds } from '#server/db/gear-kind'
 import { insertLook, lookDone } from '#server/db/look'
 import type { Db } from '#server/db/pool'
 import type { Actor } from '../actor'
 import type { ShopScope } from '../shop/shop'
 
-type Looked = { id: string; kind: GearKind; kindId: string | null; everyDays: number }
+interface Looked {
+  id: string
+  kind: GearKind
+  kindId: string | null
+  everyDays: number
+}
 
 /** The interval of a look in this shop; null: it does not come round by itself. */
-function intervalOf(
+async function intervalOf(
+  db: Db,
+  site: string,
   gear: Looked,
   occasion: Occasion,
   changes: readonly ChecklistChange[],
-): Interval | null {
-  if (occasion === 'beforeUse') return { days: gear.everyDays }
+): Promise<Interval | null> {
+  if (occasion === 'beforeUse')
+    return { days: gear.everyDays, use: (await useOf(db, site, gear)) ?? undefined }
   const own = changes.filter(({ kind, kindId }) => kind === gear.kind && kindId === gear.kindId)
   return periodicOf(gear.kind, own).find((entry) => entry.occasion === occasion)?.interval ?? null
 }
+
+/** How much use asks for the look before use: a kind of the shop's own says so; null: it comes round by days alone. */
+export const useOf = async (
+  db: Db,
+  site: string,
+  { kindId }: Pick<Looked, 'kindId'>,
+): Promise<UseInterval | null> =>
+  kindId === null ? null : ((await ownKinds(db, site)).find(({ id }) => id === kindId)?.use ?? null)
 
 /** A look before use is done on the day of use, whether the shop is shut before or not. */
 const closedFor = (scope: ShopScope, occasion: Occasion) =>
@@ -36,7 +53,13 @@ export async function startLooks(
   const changes = await checklistChanges(db, actor.site)
   const own = changes.filter(({ kind, kindId }) => kind === gear.kind && kindId === gear.kindId)
   const row = { item: gear.id, organisation: actor.organisation, site: actor.site }
-  await insertLook(db, { ...row, occasion: 'beforeUse', dueOn: null, useEvery: null })
+  const use = await useOf(db, actor.site, gear)
+  await insertLook(db, {
+    ...row,
+    occasion: 'beforeUse',
+    dueOn: null,
+    useEvery: use?.amount ?? null,
+  })
   for (const { occasion, interval } of periodicOf(gear.kind, own))
     await insertLook(db, {
       ...row,
@@ -57,11 +80,13 @@ export async function lookWasDone(
     on: string
     at: Date
     result: 'pass' | 'fail' | 'locked'
+    /** Whether its readings were taken by a calibrated meter; null: it took none. */
+    calibrated: boolean | null
     changes: readonly ChecklistChange[]
   },
 ): Promise<void> {
-  const { occasion, on, at, result } = done
-  const interval = intervalOf(gear, occasion, done.changes)
+  const { occasion, on, at, result, calibrated } = done
+  const interval = await intervalOf(db, actor.site, gear, occasion, done.changes)
   await lookDone(db, {
     item: gear.id,
     organisation: actor.organisation,
@@ -69,6 +94,7 @@ export async function lookWasDone(
     occasion,
     at,
     result,
+    calibrated,
     dueOn: interval && nextDue(on, interval, closedFor(scope, occasion)),
     useEvery: interval?.use?.amount ?? null,
   })

@@ -1,4 +1,9 @@
-import { isCalibrated } from '#core/inspection/calibration'
+import {
+  isCalibrated,
+  METER_KINDS,
+  type MeterKind,
+  type MetersUsed,
+} from '#core/inspection/calibration'
 import { findGear } from '#server/db/gear'
 import type { Db } from '#server/db/pool'
 import { fieldError } from '#server/errors'
@@ -13,11 +18,39 @@ import { refuseLocked } from './lock'
 export async function meterFor(
   db: Db,
   scope: ShopScope,
-  { id, kind, day }: { id: string | null; kind: 'gasMeter' | 'airMeter'; day: string },
+  {
+    id,
+    kind,
+    day,
+    field = 'meterId',
+  }: { id: string | null; kind: MeterKind; day: string; field?: string },
 ): Promise<{ name: string | null; calibrated: boolean }> {
   if (id === null) return { name: null, calibrated: false }
   const meter = await findGear(db, scope, kind, id)
-  if (!meter) throw fieldError('meterId', 'There is no such meter.')
-  refuseLocked([meter], 'Read with it', 'meterId')
+  if (!meter) throw fieldError(field, 'There is no such meter.')
+  refuseLocked([meter], 'Read with it', field)
   return { name: meter.label, calibrated: isCalibrated(meter.fields, day) }
+}
+
+/**
+ * By what the readings of an inspection are taken today.
+ * @param named by kind of meter; one that is not named is not in the register
+ */
+export async function metersFor(
+  db: Db,
+  scope: ShopScope,
+  named: Readonly<Partial<Record<MeterKind, string | null>>>,
+): Promise<MetersUsed> {
+  const meters: Partial<Record<MeterKind, MetersUsed[MeterKind]>> = {}
+  for (const kind of METER_KINDS) {
+    const field = `meters.${kind}`
+    const { name, calibrated } = await meterFor(db, scope, {
+      id: named[kind] ?? null,
+      kind,
+      day: scope.today,
+      field,
+    })
+    meters[kind] = { meter: name, calibrated }
+  }
+  return meters
 }

@@ -6,7 +6,7 @@ import { shadeBand } from '#core/shade/search'
 import type { Eyes } from '#core/shade/personal'
 import { hasSeenRecord } from '#server/db/audit'
 import { findCourse } from '#server/db/course'
-import { allGear } from '#server/db/gear'
+import { helmetsOf } from '#server/db/gear'
 import { findPerson } from '#server/db/person'
 import { inOrganisation, type Db } from '#server/db/pool'
 import {
@@ -68,7 +68,7 @@ export function readPerson(actor: Actor, id: string): Promise<PersonDetail> {
     if (known && actor.person !== id && !(await hasSeenRecord(db, actor.person, id)))
       await record(db, actor, 'record_seen', 'person', id)
     const course = person.courseId ? await findCourse(db, person.courseId) : null
-    const helmets = (await allGear(db, scope, 'helmet')).filter((item) => item.assignedToId === id)
+    const helmets = await helmetsOf(db, scope, one)
     return {
       person: asSeen(actor, person),
       record: known ? healthOf(row!) : null,

@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { inOrganisation, type Db } from '#server/db/pool'
 import { findSession, insertChange, lastChange, markUndone } from '#server/db/session'
+import { countSession } from '#server/db/session-use'
 import { conflict, notFound } from '#server/errors'
 import type { Session, SessionChange } from '#shared/session/schema'
 import { record, type Actor } from '../actor'
@@ -12,7 +13,14 @@ import { sessionNow } from './read'
 /** Change a session and say how it stands now. */
 export function changeSession(actor: Actor, id: string, change: SessionChange): Promise<Session> {
   return inOrganisation(actor.organisation, async (db) => {
-    const { says, before } = await applyChange(await contextOf(db, actor, id), change)
+    const context = await contextOf(db, actor, id)
+    const { says, before } = await applyChange(context, change)
+    await countSession(db, {
+      ...actor,
+      session: id,
+      at: actor.now,
+      today: context.scope.today,
+    })
     await insertChange(db, {
       id: randomUUID(),
       organisation: actor.organisation,

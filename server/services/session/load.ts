@@ -8,7 +8,7 @@ import { labelsOf, sumOf, tellsNothing } from '#core/gas/job-supply'
 import { judgeSupply } from '#core/gas/supply'
 import { byWorst } from '#core/finding/finding'
 import type { Member } from '#core/readiness/readiness'
-import { allGear } from '#server/db/gear'
+import { gearById, spareGear } from '#server/db/gear'
 import { openAlarms } from '#server/db/monitor'
 import type { Db } from '#server/db/pool'
 import { clearancesOf, kitOf, recordsOf, shadesOf } from '#server/db/record'
@@ -28,6 +28,7 @@ import type { Stock } from '#shared/stock/schema'
 import { gearState } from '#shared/inspection/state'
 import type { Actor } from '../actor'
 import { ofHood, stationFindings, toAlarmFinding } from '../air/state'
+import { fireCoverOfWork } from '../inspection/fire-cover'
 import { cylindersForWork, sparesOf, type CylinderForWork, type SpareCylinder } from '../gas/hold'
 import { suppliesOf } from '../gas/supplies'
 import { scopeOf } from '../shop/shop'
@@ -40,6 +41,7 @@ export interface LoadedSession {
   members: { row: MemberDetail; member: Member }[]
   grace: Grace
   stations: Map<string, Station>
+  /** What is named in it, and what may be lent to it. */
   gear: Map<string, Gear>
   proofs: Map<string, boolean>
   loaners: Stock[]
@@ -56,7 +58,14 @@ export async function loadSession(db: Db, actor: Actor, id: string): Promise<Loa
   const stations = new Map(
     (await listStations(db, actor.site)).map((station) => [station.id, station]),
   )
-  const gear = new Map((await allGear(db, scope, null)).map((one) => [one.id, one]))
+  const worn = rows.flatMap((row) => [row.helmet_id, row.machine_id, row.cylinder_id])
+  const named = await gearById(
+    db,
+    scope,
+    worn.flatMap((one) => one ?? []),
+  )
+  const spare = await spareGear(db, scope)
+  const gear = new Map([...named, ...spare].map((one) => [one.id, one]))
   const proofs = new Map((await proofsOf(db, id)).map((proof) => [proof.station_id, proof.proved]))
   const records = new Map((await recordsOf(db, people)).map((row) => [row.person_id, row]))
   const cleared = byPerson(await clearancesOf(db, people))
@@ -67,6 +76,7 @@ export async function loadSession(db: Db, actor: Actor, id: string): Promise<Loa
     gearId === null ? null : (gear.get(gearId) ?? null)
   const used = [...new Set(rows.flatMap((row) => row.station_id ?? []))]
   const airNow = await stationFindings(db, scope, used)
+  const cover = await fireCoverOfWork(db, scope, used)
   const alarms = await openAlarms(db, actor.site)
   const cylinders = await cylindersForWork(db, scope, [
     ...new Set(rows.flatMap((row) => row.cylinder_id ?? [])),
@@ -87,6 +97,7 @@ export async function loadSession(db: Db, actor: Actor, id: string): Promise<Loa
         ? [
             ...alarms.filter((alarm) => alarm.station_id === row.station_id).map(toAlarmFinding),
             ...ofHood(airNow.get(row.station_id) ?? [], stations.get(row.station_id)?.air),
+            ...(cover.get(row.station_id) ?? []),
           ]
         : [],
       station: row.station_id && (stations.get(row.station_id)?.name ?? null),

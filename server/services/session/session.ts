@@ -125,7 +125,7 @@ export function checkAll(
         session: id,
       })
       const done = { occasion, on: scope.today, at: actor.now, result: 'pass', changes } as const
-      await lookWasDone(db, actor, scope, gear, done)
+      await lookWasDone(db, actor, scope, gear, { ...done, calibrated: null })
     }
     await record(db, actor, 'checked_together', 'session', id, {
       kind: body.kind,

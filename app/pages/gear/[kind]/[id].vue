@@ -2,7 +2,6 @@
 import type { Finding } from '#core/finding/finding'
 import { judgeGearWhole } from '#core/inspection/gear'
 import { GEAR_KINDS } from '#core/inspection/kind'
-import { KINDS } from '#core/inspection/kinds.table'
 import { OCCASIONS, occasionName, type Occasion } from '#core/inspection/occasion'
 import { inspectionRoutes } from '#shared/inspection/routes'
 import { gearState } from '#shared/inspection/state'
@@ -45,7 +44,7 @@ const repairing = ref(false)
 const happened = ref(false)
 const using = ref(false)
 const mayInspect = computed(() => signIn.may('lead', 'instructor', 'worker'))
-const useMeasure = computed(() => (kind ? KINDS[kind].use : undefined))
+const useMeasure = computed(() => data.value && kinds.useMeasureOf(data.value.gear))
 const hasFacts = computed(() => {
   const gear = data.value?.gear
   return gear && gear.kind !== 'cylinder' && (kinds.fieldsOf(gear).length > 0 || gear.maker)

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { START_NAME, startAnswer, stepAnswers, type StepAnswer } from '#core/assessment/answer'
+import type { GearKind } from '#core/inspection/kind'
 import { jobRoutes } from '#shared/job/routes'
 import { gearWords, jobWords, noiseWords } from '~/components/job/job-words'
 import { call } from '~/composables/api'
@@ -84,7 +85,7 @@ const words = computed(() => (job.value ? jobWords(job.value, helmet.value, unit
 const welderNamed = computed(() =>
   job.value?.welderId ? { id: job.value.welderId, name: job.value.welder ?? '' } : null,
 )
-const ofKind = (kind: 'machine' | 'cylinder') => store.value.filter((gear) => gear.kind === kind)
+const ofKind = (...kinds: GearKind[]) => store.value.filter((gear) => kinds.includes(gear.kind))
 
 async function save(): Promise<boolean> {
   if (frozen.value) return false
@@ -216,7 +217,7 @@ async function drafted(): Promise<void> {
             <GearPicker
               v-model="draft.gearIds"
               label="Machine"
-              :gear="ofKind('machine')"
+              :gear="ofKind('machine', 'engineDrive')"
               :disabled="frozen"
             />
             <GearPicker

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { CONFLICT_IDS } from '#core/ppe/terms'
 import { PRESENCES } from '#core/readiness/terms'
-import { allGear, gearById } from '#server/db/gear'
+import { gearAtStations, gearById, helmetsOf } from '#server/db/gear'
 import { refuseLocked, whyLocked } from '#server/services/inspection/lock'
 import { findJob } from '#server/db/job'
 import { membersOf, putMembers, removeMembers, type MemberRow } from '#server/db/session'
@@ -44,7 +44,7 @@ export async function addPeople(context: Context, people: readonly string[]): Pr
     (person) => !here.some((member) => member.person_id === person),
   )
   const worn = new Set(here.map((member) => member.helmet_id))
-  const helmets = (await allGear(db, scope, 'helmet')).filter((helmet) => !worn.has(helmet.id))
+  const helmets = (await helmetsOf(db, scope, added)).filter(({ id: helmet }) => !worn.has(helmet))
   const own = (person: string): string | null =>
     helmets.find((helmet) => helmet.assignedToId === person)?.id ?? null
   const members = added.map((person): MemberRow => ({
@@ -100,7 +100,7 @@ export const assign = changeKind<ChangeOf<'assign'>, MembersWas>(membersWas, {
     if (set.jobId && !(await findJob(context.db, set.jobId)))
       throw fieldError('change.set.jobId', 'There is no such job.')
     await refuseLockedGear(context, set)
-    const own = set.stationId ? (await standing(context))(set.stationId) : {}
+    const own = set.stationId ? (await standing(context, [set.stationId]))(set.stationId) : {}
     return {
       says: `Set place or work for ${count(people)}`,
       was: await edit(context, people, (member) => assigned({ ...member, ...own }, set)),
@@ -131,7 +131,7 @@ const assigned = (member: MemberRow, set: ChangeOf<'assign'>['set']): MemberRow 
 /** One after the other over the stations, each with what stands there. */
 export const spread = changeKind<ChangeOf<'spread'>, MembersWas>(membersWas, {
   apply: async (context, { people, stations }) => {
-    const ownOf = await standing(context)
+    const ownOf = await standing(context, stations)
     const stationOf = (person: string): string =>
       stations[people.indexOf(person) % stations.length]!
     return {
@@ -146,11 +146,11 @@ export const spread = changeKind<ChangeOf<'spread'>, MembersWas>(membersWas, {
 })
 
 /** Machine and cylinder that stand at a station come with it. Gear is read once, however many stations ask. */
-async function standing({
-  db,
-  scope,
-}: Context): Promise<(station: string) => Pick<Partial<MemberRow>, 'machine_id' | 'cylinder_id'>> {
-  const gear = await allGear(db, scope, null)
+async function standing(
+  { db, scope }: Context,
+  stations: readonly string[],
+): Promise<(station: string) => Pick<Partial<MemberRow>, 'machine_id' | 'cylinder_id'>> {
+  const gear = await gearAtStations(db, scope, stations)
   return (station) => {
     const at = (kind: 'machine' | 'cylinder'): string | undefined =>
       gear.find((one) => one.stationId === station && one.kind === kind && whyLocked(one) === null)
