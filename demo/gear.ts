@@ -124,6 +124,13 @@ export const FITTED: Readonly<Record<string, string>> = {
   'EA-3': 'EX-1',
 }
 
+/** Where a piece stands. */
+export const PLACED: Readonly<Record<string, string>> = {
+  'FE-2': 'Plate shop',
+  'FE-3': 'Pipe bay',
+  'FE-4': 'Slip, berth 1',
+}
+
 /** Gear of every kind beside cylinders, machines, helmets and gas sets. */
 export function furtherGear(today: string): GearInput[] {
   return Object.entries(rows(today)).flatMap(([kind, list]) =>

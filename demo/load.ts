@@ -24,7 +24,7 @@ import { addPerson } from '#server/services/people/person'
 import { addStation, changeSite, readStations, scopeOf } from '#server/services/shop/shop'
 import { getClock } from '#server/clock'
 import { gearBody, type Gear } from '#shared/inspection/schema'
-import { FITTED, furtherGear } from './gear'
+import { FITTED, furtherGear, PLACED } from './gear'
 import { addRounds } from './rounds'
 import { filled, writeHistory } from './history'
 import { JOBS } from './jobs'
@@ -179,14 +179,16 @@ const day = (now: Date, daysAgo: number): string =>
 const everything = (actor: Actor): Promise<Gear[]> =>
   inOrganisation(actor.organisation, async (db) => allGear(db, await scopeOf(db, actor), null))
 
-/** Leads on their machines, arms on their unit. */
+/** Leads on their machines, arms on their unit, extinguishers at their stations. */
 async function fitTogether(actor: Actor): Promise<void> {
+  const stations = await readStations(actor)
   const gear = await everything(actor)
   const idOf = (label: string): string => gear.find((one) => one.label === label)!.id
   for (const one of gear) {
     const parent = FITTED[one.label]
-    if (!parent) continue
-    const { kind, label, description, everyDays, fields, stationId } = one
+    const place = stations.find(({ name }) => name === PLACED[one.label])
+    if (!parent && !place) continue
+    const { kind, label, description, everyDays, fields } = one
     await changeGear(
       actor,
       kind,
@@ -197,8 +199,8 @@ async function fitTogether(actor: Actor): Promise<void> {
         description,
         everyDays,
         fields,
-        stationId,
-        parentId: idOf(parent),
+        stationId: place?.id ?? one.stationId,
+        parentId: parent ? idOf(parent) : null,
       }),
     )
   }

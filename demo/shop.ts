@@ -137,7 +137,7 @@ export const STATIONS: StationBody[] = [
   { name: 'Pipe bay', designated: true, air: unproved(AIR.pipe), burns: ['liquid', 'live'] },
   { name: 'Slip, berth 1', designated: false, air: AIR.slip, burns: null },
   { name: 'Slip, berth 2', designated: false, air: AIR.slip, burns: null },
-  { name: 'Laser cell', designated: true, air: unproved(AIR.bay), burns: ['live', 'metal'] },
+  { name: 'Laser cell', designated: true, air: unproved(AIR.bay), burns: null },
 ]
 
 const GASES = [

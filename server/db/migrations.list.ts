@@ -33,4 +33,5 @@ export const MIGRATIONS = [
   '0031_look_use',
   '0032_fire_cover',
   '0033_gear_label',
+  '0034_plan',
 ] as const

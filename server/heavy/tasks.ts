@@ -5,6 +5,7 @@ import { readGearFile } from '../services/inspection/gear-file'
 import { planConsumables } from '../services/air/consumable-file'
 import { readRosterFile } from '../services/people/roster-file'
 import { shrinkPhoto } from '../services/photo/shrink'
+import { judgePlan } from '../services/plan/judge'
 import { render } from '../services/print/render'
 import { planSamples } from '../services/sampling/sample-file'
 
@@ -19,6 +20,7 @@ export const TASKS = {
   render,
   shrinkPhoto,
   planSamples,
+  judgePlan,
 }
 
 export type TaskName = keyof typeof TASKS

@@ -17,6 +17,7 @@ import { jobRoutes } from '#shared/job/routes'
 import { monitorRoutes } from '#shared/monitor/routes'
 import { peopleRoutes } from '#shared/people/routes'
 import { permitRoutes } from '#shared/permit/routes'
+import { planRoutes } from '#shared/plan/routes'
 import { ppeRoutes } from '#shared/ppe/routes'
 import { samplingRoutes } from '#shared/sampling/routes'
 import { sessionRoutes } from '#shared/session/routes'
@@ -48,6 +49,7 @@ export const allRoutes = {
   ...sessionRoutes,
   ...jobRoutes,
   ...permitRoutes,
+  ...planRoutes,
   ...airRoutes,
   ...hoodRoutes,
   ...fumeRoutes,

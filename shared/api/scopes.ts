@@ -16,6 +16,7 @@ import { jobRoutes } from '#shared/job/routes'
 import { monitorRoutes } from '#shared/monitor/routes'
 import { peopleRoutes } from '#shared/people/routes'
 import { permitRoutes } from '#shared/permit/routes'
+import { planRoutes } from '#shared/plan/routes'
 import { ppeRoutes } from '#shared/ppe/routes'
 import { samplingRoutes } from '#shared/sampling/routes'
 import { sessionRoutes } from '#shared/session/routes'
@@ -25,7 +26,7 @@ import { stockRoutes } from '#shared/stock/routes'
 
 /** Which routes an API token reaches by which area; the account and the sign-in are in none. */
 const ROUTES_BY_AREA: Record<Area, Record<string, Contract>> = {
-  shop: shopRoutes,
+  shop: { ...shopRoutes, ...planRoutes },
   people: peopleRoutes,
   gear: {
     ...inspectionRoutes,

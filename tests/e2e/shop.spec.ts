@@ -39,6 +39,16 @@ test('a station is measured, refused with a message at the field, kept and chang
   await dialog.getByLabel('General ventilation').fill('4000')
   await dialog.getByRole('button', { name: 'Save' }).click()
   await expect(page.getByRole('row', { name: /Blast bay/ })).toContainText('4,000 cfm')
+  // What can burn there is judged against the extinguishers of the yard.
+  const cover = page.getByTestId('cover-Blast bay')
+  await expect(cover).toHaveText('What can burn at Blast bay is not told.')
+  await page.getByRole('button', { name: 'Change Blast bay' }).click()
+  await dialog.getByLabel('Burning metal chips or dust').check()
+  await dialog.getByRole('button', { name: 'Save' }).click()
+  await expect(cover).toHaveText(
+    'Blast bay: the shop has no extinguisher for burning metal chips or dust (D).',
+  )
+  await expect(page.getByTestId('cover-Plate shop')).toHaveText('One for each that can burn')
   expect(heard).toEqual([])
 })
 

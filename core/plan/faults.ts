@@ -1,0 +1,136 @@
+import polygonClipping from 'polygon-clipping'
+import { wrongFacts } from '../inspection/fields'
+import { PLAN_KINDS } from './kinds.table'
+import { FARTHEST, type Plan, type Point, type Thing } from './plan'
+import { meet } from './segment'
+import { apart, areaOf, cornersOf, extentOf, segmentsOf } from './shape'
+import { OPEN_TO, stretchOf } from './walls'
+
+/** What is wrong with a plan. An error keeps it from being published, a warning does not. */
+export interface PlanFault {
+  thing: string
+  kind: 'error' | 'warning'
+  message: string
+}
+
+/** Shorter than this is no line, m; smaller is no area, m2. */
+const SHORTEST = 0.05
+const SMALLEST = 0.01
+/** Rooms may share so much ground before they overlap, m2: a wall drawn twice. */
+const SHARED = 0.25
+
+/** Everything that is wrong with a plan, thing by thing. */
+export function faultsOf(plan: Plan): PlanFault[] {
+  const floors = new Set(plan.floors.map(({ id }) => id))
+  const sound: Thing[] = []
+  const faults: PlanFault[] = []
+  for (const thing of plan.things) {
+    const wrong = outlineFault(thing) ?? (floors.has(thing.floor) ? null : 'It is on no floor.')
+    const untrue = Object.values(wrongFacts(PLAN_KINDS[thing.kind].fields, thing.facts))[0]
+    const message = wrong ?? untrue
+    if (message) faults.push({ thing: thing.id, kind: 'error', message })
+    else sound.push(thing)
+  }
+  return [...faults, ...twiceOnPlan(plan), ...overlaps(sound), ...astray(sound)]
+}
+
+/** What is wrong with the outline of a thing; null: nothing. */
+export function outlineFault({ kind, shape }: Pick<Thing, 'kind' | 'shape'>): string | null {
+  if (shape.type !== PLAN_KINDS[kind].shape) return 'It has another outline than its kind.'
+  const numbers =
+    shape.type === 'box'
+      ? [shape.at.x, shape.at.y, shape.angle, shape.width, shape.depth]
+      : shape.points.flatMap(({ x, y }) => [x, y])
+  if (!numbers.every(Number.isFinite)) return 'One of its figures is no number.'
+  if (cornersOf(shape).some(({ x, y }) => Math.abs(x) > FARTHEST || Math.abs(y) > FARTHEST))
+    return 'It lies off the plan.'
+  if (shape.type === 'box')
+    return shape.width >= SHORTEST && shape.depth >= SHORTEST ? null : 'It has no size.'
+  if (shape.points.length < (shape.type === 'line' ? 2 : 3)) return 'It has too few points.'
+  if (segmentsOf(shape).some(([a, b]) => apart(a, b) < SHORTEST))
+    return 'Two of its points are in one place.'
+  if (shape.type === 'line') return null
+  if (crossesItself(shape.points)) return 'Its outline crosses itself.'
+  return areaOf(shape) >= SMALLEST ? null : 'It has no area.'
+}
+
+function crossesItself(points: readonly Point[]): boolean {
+  const edges = segmentsOf({ type: 'area', points })
+  return edges.some((edge, i) =>
+    edges.some((other, j) => {
+      const areNeighbours = Math.abs(i - j) <= 1 || Math.abs(i - j) === edges.length - 1
+      return j > i && !areNeighbours && meet(edge, other)
+    }),
+  )
+}
+
+/** What is on record stands in one place. */
+function twiceOnPlan({ things }: Plan): PlanFault[] {
+  const first = new Map<string, Thing>()
+  return things.flatMap((thing): PlanFault[] => {
+    if (thing.of === null) return []
+    const before = first.get(thing.of)
+    if (!before) {
+      first.set(thing.of, thing)
+      return []
+    }
+    return [
+      {
+        thing: thing.id,
+        kind: 'error',
+        message: `It stands on the plan already, as ${before.name}.`,
+      },
+    ]
+  })
+}
+
+const ring = (thing: Thing): [number, number][][] => [
+  cornersOf(thing.shape).map(({ x, y }) => [x, y]),
+]
+
+/** Rooms of one floor do not overlap. */
+function overlaps(things: readonly Thing[]): PlanFault[] {
+  const rooms = things.filter(({ kind }) => kind === 'room')
+  return rooms.flatMap((room, i) =>
+    rooms.slice(i + 1).flatMap((other): PlanFault[] => {
+      if (room.floor !== other.floor || !boxesMeet(room, other)) return []
+      return sharedArea(room, other) > SHARED
+        ? [{ thing: other.id, kind: 'error', message: `It overlaps ${room.name}.` }]
+        : []
+    }),
+  )
+}
+
+function boxesMeet(one: Thing, other: Thing): boolean {
+  const [a, b] = [extentOf(one.shape), extentOf(other.shape)]
+  return a.west < b.east && b.west < a.east && a.south < b.north && b.south < a.north
+}
+
+/** m2 that two things have in common. */
+export const sharedArea = (one: Thing, other: Thing): number =>
+  polygonClipping
+    .intersection(ring(one), ring(other))
+    .flat()
+    .reduce((sum, points) => {
+      const outline = points.slice(0, -1).map(([x, y]) => ({ x, y }))
+      return sum + areaOf({ type: 'area', points: outline })
+    }, 0)
+
+/** A station stands in no wall, an opening lies in one. */
+function astray(things: readonly Thing[]): PlanFault[] {
+  const walls = things.filter(({ kind }) => kind === 'room' || kind === 'wall')
+  const edgesOf = (floor: string) =>
+    walls.filter((wall) => wall.floor === floor).flatMap(({ shape }) => segmentsOf(shape))
+  return things.flatMap((thing): PlanFault[] => {
+    const edges = edgesOf(thing.floor)
+    if (thing.kind === 'station') {
+      const inWall = segmentsOf(thing.shape).some((side) => edges.some((edge) => meet(side, edge)))
+      return inWall ? [{ thing: thing.id, kind: 'warning', message: 'It stands in a wall.' }] : []
+    }
+    if (!OPEN_TO.fire.includes(thing.kind)) return []
+    const inWall = segmentsOf(thing.shape).every((opening) =>
+      edges.some((edge) => stretchOf(edge, opening) !== null),
+    )
+    return inWall ? [] : [{ thing: thing.id, kind: 'error', message: 'It lies in no wall.' }]
+  })
+}

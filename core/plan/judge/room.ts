@@ -1,0 +1,106 @@
+import type { Finding, Quantity } from '../../finding/finding'
+import { published } from '../../finding/source'
+import type { Plan, Thing } from '../plan'
+import { areaOf, contains, middleOf } from '../shape'
+import type { DrawnFinding } from './drawn'
+
+const WELDING_SPACE = published('OSHA 29 CFR 1910.252(c)(2)')
+const FOOT = 0.3048
+/** What is typed in feet and kept in metres is not a hair short of it. */
+const ROUNDING = 1e-6
+/** Below either of them, mechanical ventilation is needed. m3 for each welder, m */
+export const VOLUME_EACH = 10_000 * FOOT ** 3
+export const LOWEST_CEILING = 16 * FOOT
+
+/** What a room is, measured. */
+export interface RoomMeasure {
+  room: Thing
+  /** m2 */
+  area: number
+  /** m; null: not told. */
+  height: number | null
+  /** m3; null: its height is not told. */
+  volume: number | null
+  stations: readonly Thing[]
+}
+
+/** @throws nothing; a height that is no number above zero is not told */
+export function measureRoom(plan: Plan, room: Thing): RoomMeasure {
+  const area = areaOf(room.shape)
+  const { height: told } = room.facts
+  const height = typeof told === 'number' && Number.isFinite(told) && told > 0 ? told : null
+  const stations = plan.things.filter(
+    ({ kind, floor, shape }) =>
+      kind === 'station' && floor === room.floor && contains(room.shape, middleOf(shape)),
+  )
+  return { room, area, height, volume: height === null ? null : area * height, stations }
+}
+
+/** The room that a thing stands in; null: under the sky. */
+export const roomOf = (plan: Plan, thing: Thing): Thing | null =>
+  plan.things.find(
+    ({ kind, floor, shape }) =>
+      kind === 'room' && floor === thing.floor && contains(shape, middleOf(thing.shape)),
+  ) ?? null
+
+/**
+ * Whether each room with stations is big and high enough for as many welders as it has stations without mechanical ventilation.
+ * Rooms without stations are not judged.
+ */
+export function judgeRooms(plan: Plan): DrawnFinding[] {
+  return plan.things
+    .filter(({ kind }) => kind === 'room')
+    .map((room) => measureRoom(plan, room))
+    .filter(({ stations }) => stations.length > 0)
+    .map((measure) => ({
+      finding: judgeRoom(measure),
+      floor: measure.room.floor,
+      things: [measure.room.id, ...measure.stations.map(({ id }) => id)],
+      lines: [],
+    }))
+}
+
+export function judgeRoom({ room, height, volume, stations }: RoomMeasure): Finding {
+  const base = { code: 'plan.room', step: 'air' as const }
+  const rule = 'Room for each welder, and height above, or air is moved by machine'
+  if (volume === null || height === null)
+    return {
+      ...base,
+      level: 'unknown',
+      sentence: `${room.name}: its height is not told, so its volume is not known.`,
+      remedy: 'Measure the height and enter it.',
+      reasons: [{ rule, source: WELDING_SPACE, inputs: { welders: stations.length } }],
+    }
+  const each = volume / stations.length
+  const isSmall = each < VOLUME_EACH - ROUNDING
+  const isLow = height < LOWEST_CEILING - ROUNDING
+  const value: Quantity = { amount: each, unit: 'm3' }
+  const reasons = [
+    {
+      rule,
+      source: WELDING_SPACE,
+      inputs: {
+        volume: { amount: volume, unit: 'm3' as const },
+        ceiling: { amount: height, unit: 'm' as const },
+        welders: stations.length,
+      },
+    },
+  ]
+  if (!isSmall && !isLow)
+    return {
+      ...base,
+      level: 'clear',
+      value,
+      sentence: `${room.name} is big and high enough for ${stations.length} welders by the rule of the room alone.`,
+      reasons,
+    }
+  const lacks = [isSmall && 'too small for so many', isLow && 'too low'].filter(Boolean)
+  return {
+    ...base,
+    level: 'caution',
+    value,
+    sentence: `${room.name} is ${lacks.join(' and ')}: its air is moved by machine, or taken off at each arc.`,
+    remedy: 'The air check of each station says how much it takes.',
+    reasons,
+  }
+}

@@ -1,0 +1,179 @@
+import type { Finding } from '../../finding/finding'
+import { published } from '../../finding/source'
+import type { Plan, Point, Thing } from '../plan'
+import { meet, shortestBetween } from '../segment'
+import { apart, middleOf, segmentsOf, type Segment } from '../shape'
+import { wallsOf } from '../walls'
+import type { DrawnFinding } from './drawn'
+
+const FOOT = 0.3048
+const APART = 20 * FOOT
+const BARRIER_HEIGHT = 5 * FOOT
+const BARRIER_MINUTES = 30
+/** A distance typed in feet and kept in metres is not a hair short of it. */
+const ROUNDING = 1e-6
+/** A barrier is looked past from points this far apart along both outlines, m. */
+const STEP = 0.1
+
+const OXYGEN = published('OSHA 29 CFR 1910.253(b)(4)(iii)')
+const COMBUSTIBLE = published('OSHA 29 CFR 1910.253(b)(2)(ii)')
+
+/** Every gas store against what may not stand near it: oxygen against fuel gas, either against what burns. */
+export function judgeStorage(plan: Plan): DrawnFinding[] {
+  const stores = plan.things.filter(({ kind }) => kind === 'gasStore')
+  const burning = plan.things.filter(({ kind }) => kind === 'combustible')
+  return [
+    ...stores.flatMap((store) => judgeStore(store)),
+    ...stores.flatMap((store, i) =>
+      stores
+        .slice(i + 1)
+        .filter((other) => isOxygenAndFuel(store, other))
+        .flatMap((other) => judgePair(plan, store, other, OXYGEN)),
+    ),
+    ...stores
+      .filter(({ facts }) => facts.holds !== 'inert')
+      .flatMap((store) => burning.flatMap((thing) => judgePair(plan, store, thing, COMBUSTIBLE))),
+  ]
+}
+
+const holds = (store: Thing, gas: 'oxygen' | 'fuel'): boolean =>
+  store.facts.holds === gas || store.facts.holds === 'both'
+const isOxygenAndFuel = (one: Thing, other: Thing): boolean =>
+  (holds(one, 'oxygen') && holds(other, 'fuel')) || (holds(one, 'fuel') && holds(other, 'oxygen'))
+
+/** What a store itself says: both gases in one, or not told what. */
+function judgeStore(store: Thing): DrawnFinding[] {
+  const says = (level: Finding['level'], sentence: string, remedy: string): DrawnFinding[] => [
+    {
+      finding: {
+        code: 'plan.gasStore',
+        step: 'gear',
+        level,
+        sentence,
+        remedy,
+        reasons: [{ rule: 'Oxygen and fuel gas stand apart', source: OXYGEN }],
+      },
+      floor: store.floor,
+      things: [store.id],
+      lines: [],
+    },
+  ]
+  if (store.facts.holds === 'both')
+    return says(
+      'unknown',
+      `${store.name} holds oxygen and fuel gas; how far apart they stand is not drawn.`,
+      'Draw each where it stands, and the wall between them.',
+    )
+  if (typeof store.facts.holds !== 'string')
+    return says(
+      'unknown',
+      `What ${store.name} holds is not told.`,
+      'Say whether oxygen or fuel gas stands there.',
+    )
+  return []
+}
+
+/** Things of two floors are parted by the floor between them, which this does not judge. */
+function judgePair(plan: Plan, store: Thing, other: Thing, source: typeof OXYGEN): DrawnFinding[] {
+  if (store.floor !== other.floor) return []
+  const way = shortestBetween(store.shape, other.shape)
+  const distance = apart(...way)
+  if (distance > 2 * APART) return []
+  const finding = judgeDistance(plan, store, other, distance, source)
+  return [{ finding, floor: store.floor, things: [store.id, other.id], lines: [way] }]
+}
+
+function judgeDistance(
+  plan: Plan,
+  store: Thing,
+  other: Thing,
+  distance: number,
+  source: typeof OXYGEN,
+): Finding {
+  const names = `${store.name} and ${other.name}`
+  const finding = (
+    level: Finding['level'],
+    sentence: string,
+    rest: Partial<Finding> = {},
+  ): Finding => ({
+    code: source === OXYGEN ? 'plan.oxygenAndFuel' : 'plan.gasAndCombustible',
+    step: 'gear',
+    level,
+    value: { amount: distance, unit: 'm' },
+    sentence,
+    ...rest,
+    reasons: [
+      {
+        rule: '20 ft apart, or a wall of 5 ft and half an hour of fire between them',
+        source,
+        inputs: { distance: { amount: distance, unit: 'm' } },
+      },
+    ],
+  })
+  if (distance >= APART - ROUNDING) return finding('clear', `${names} are far enough apart.`)
+  const barrier = source === OXYGEN ? barrierBetween(plan, store, other) : 'none'
+  if (barrier === 'whole')
+    return finding('clear', `${names} are near, with a wall between them that stands fire.`)
+  if (barrier === 'untold')
+    return finding(
+      'unknown',
+      `${names} are near; how high the wall between them is, or how long it stands fire, is not told.`,
+      {
+        remedy: 'Enter height and minutes of the wall.',
+      },
+    )
+  return finding('stop', `${names} are nearer than 20 ft (6.1 m), and nothing parts them.`, {
+    remedy: 'Move one of them, or build the wall.',
+    legal: true,
+  })
+}
+
+/**
+ * Whether walls that stand fire part two things: no straight line from one to the other misses them.
+ * @returns `untold` where it would, were its walls known to be high and fireproof enough
+ */
+export function barrierBetween(plan: Plan, one: Thing, other: Thing): 'whole' | 'untold' | 'none' {
+  const walls = wallsOf(plan, one.floor, 'fire')
+  const isEnough = (value: number | null, least: number): boolean =>
+    value !== null && value >= least - ROUNDING
+  const isShort = (value: number | null, least: number): boolean =>
+    value !== null && value < least - ROUNDING
+  const stands = walls.filter(
+    ({ height, fire }) => isEnough(height, BARRIER_HEIGHT) && isEnough(fire, BARRIER_MINUTES),
+  )
+  if (
+    isParted(
+      one,
+      other,
+      stands.map(({ segment }) => segment),
+    )
+  )
+    return 'whole'
+  const might = walls.filter(
+    ({ height, fire }) => !isShort(height, BARRIER_HEIGHT) && !isShort(fire, BARRIER_MINUTES),
+  )
+  return isParted(
+    one,
+    other,
+    might.map(({ segment }) => segment),
+  )
+    ? 'untold'
+    : 'none'
+}
+
+const isParted = (one: Thing, other: Thing, walls: readonly Segment[]): boolean => {
+  const [from, to] = [one, other].map(pointsAlong) as [Point[], Point[]]
+  return from.every((a) => to.every((b) => walls.some((wall) => meet(wall, [a, b]))))
+}
+
+/** Points along an outline, its corners and its middle among them. */
+function pointsAlong({ shape }: Thing): Point[] {
+  const points = segmentsOf(shape).flatMap(([a, b]) => {
+    const steps = Math.max(1, Math.ceil(apart(a, b) / STEP))
+    return Array.from({ length: steps }, (_, i) => ({
+      x: a.x + ((b.x - a.x) * i) / steps,
+      y: a.y + ((b.y - a.y) * i) / steps,
+    }))
+  })
+  return [middleOf(shape), ...points]
+}

@@ -1,0 +1,82 @@
+import { polygonArea, polygonCentroid, polygonContains } from 'd3-polygon'
+import type { Point, Shape } from './plan'
+
+/** Two points with a straight line between them. */
+export type Segment = readonly [from: Point, to: Point]
+
+const RADIANS = Math.PI / 180
+
+/** Where a direction leads, m. @param angle degrees from the east against the clock */
+export const along = ({ x, y }: Point, angle: number, metres: number): Point => ({
+  x: x + metres * Math.cos(angle * RADIANS),
+  y: y + metres * Math.sin(angle * RADIANS),
+})
+
+export const apart = (a: Point, b: Point): number => Math.hypot(a.x - b.x, a.y - b.y)
+
+/** Corners of a box, those of an area, the points of a line. A box counts its width across its front. */
+export function cornersOf(shape: Shape): Point[] {
+  if (shape.type !== 'box') return [...shape.points]
+  const { at, angle, width, depth } = shape
+  return [
+    [1, 1],
+    [1, -1],
+    [-1, -1],
+    [-1, 1],
+  ].map(([deep, wide]) =>
+    along(along(at, angle, (deep! * depth) / 2), angle + 90, (wide! * width) / 2),
+  )
+}
+
+/** The straight pieces of an outline; an area and a box close. */
+export function segmentsOf(shape: Shape): Segment[] {
+  const points = cornersOf(shape)
+  const pairs = points.slice(1).map((to, i): Segment => [points[i]!, to])
+  return shape.type === 'line' || points.length < 3
+    ? pairs
+    : [...pairs, [points.at(-1)!, points[0]!]]
+}
+
+const pairs = (points: readonly Point[]): [number, number][] => points.map(({ x, y }) => [x, y])
+
+/** m2; 0 for a line. */
+export const areaOf = (shape: Shape): number =>
+  shape.type === 'line' ? 0 : Math.abs(polygonArea(pairs(cornersOf(shape))))
+
+/** The middle: of a box and an area its centroid, of a line half way along the straight between its ends. */
+export function middleOf(shape: Shape): Point {
+  if (shape.type === 'box') return shape.at
+  const points = cornersOf(shape)
+  if (shape.type === 'line' || areaOf(shape) === 0) return halfWay(points[0]!, points.at(-1)!)
+  const [x, y] = polygonCentroid(pairs(points))
+  return { x, y }
+}
+
+export const halfWay = (a: Point, b: Point): Point => ({ x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 })
+
+/** Whether a point lies inside; on the very edge either may be told. */
+export const contains = (shape: Shape, { x, y }: Point): boolean =>
+  shape.type !== 'line' && polygonContains(pairs(cornersOf(shape)), [x, y])
+
+/** Length of a line, or once around. m */
+export const lengthOf = (shape: Shape): number =>
+  segmentsOf(shape).reduce((sum, [a, b]) => sum + apart(a, b), 0)
+
+/** How far a shape reaches, m. */
+export interface Extent {
+  west: number
+  east: number
+  south: number
+  north: number
+}
+export function extentOf(...shapes: readonly Shape[]): Extent {
+  const points = shapes.flatMap(cornersOf)
+  const xs = points.map(({ x }) => x)
+  const ys = points.map(({ y }) => y)
+  return {
+    west: Math.min(...xs),
+    east: Math.max(...xs),
+    south: Math.min(...ys),
+    north: Math.max(...ys),
+  }
+}

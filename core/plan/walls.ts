@@ -1,0 +1,90 @@
+import type { Plan, Point, Thing } from './plan'
+import { nearestOn } from './segment'
+import { apart, segmentsOf, type Segment } from './shape'
+import type { ThingKind } from './kinds.table'
+
+/** A straight piece of wall, after its openings were cut out. */
+export interface Wall {
+  segment: Segment
+  /** The room or wall that it belongs to. */
+  of: Thing
+  /** m, minutes of fire; null: not told. */
+  height: number | null
+  fire: number | null
+  material: string | null
+}
+
+/** An opening lies in a wall that runs along it no farther away than this, m. */
+const REACH_OF_OPENING = 0.3
+/** Pieces shorter than this are none, m. */
+const SHORTEST = 0.01
+
+/** What breaks a wall: for feet what one walks through, for eyes what one looks through, for fire anything. */
+export const OPEN_TO: Readonly<Record<'feet' | 'eyes' | 'fire', readonly ThingKind[]>> = {
+  feet: ['door', 'hatch'],
+  eyes: ['door', 'window', 'hatch'],
+  fire: ['door', 'window', 'hatch', 'duct'],
+}
+
+/** The walls of a floor with their openings cut out. @param to whom the openings are open */
+export function wallsOf(plan: Plan, floor: string, to: keyof typeof OPEN_TO): Wall[] {
+  const here = plan.things.filter((thing) => thing.floor === floor)
+  const openings = here
+    .filter(({ kind }) => OPEN_TO[to].includes(kind))
+    .flatMap(({ shape }) => segmentsOf(shape))
+  return here
+    .filter(({ kind }) => kind === 'room' || kind === 'wall')
+    .flatMap((thing) =>
+      segmentsOf(thing.shape)
+        .flatMap((segment) => cut(segment, openings))
+        .map((segment) => ({ segment, of: thing, ...toldOf(thing) })),
+    )
+}
+
+const numberOf = (value: unknown): number | null =>
+  typeof value === 'number' && Number.isFinite(value) ? value : null
+
+function toldOf({ facts }: Thing): Pick<Wall, 'height' | 'fire' | 'material'> {
+  return {
+    height: numberOf(facts.height),
+    fire: numberOf(facts.fire),
+    material: typeof facts.material === 'string' ? facts.material : null,
+  }
+}
+
+/** A segment without the stretches along which an opening lies. */
+export function cut(segment: Segment, openings: readonly Segment[]): Segment[] {
+  let left: [from: number, to: number][] = [[0, 1]]
+  for (const opening of openings) {
+    const taken = stretchOf(segment, opening)
+    if (!taken) continue
+    const [from, to] = taken
+    left = left.flatMap(([a, b]): [number, number][] =>
+      to <= a || from >= b
+        ? [[a, b]]
+        : (
+            [
+              [a, from],
+              [to, b],
+            ] as [number, number][]
+          ).filter(([start, end]) => end > start),
+    )
+  }
+  const length = apart(...segment)
+  return left
+    .filter(([a, b]) => (b - a) * length > SHORTEST)
+    .map(([a, b]) => [at(segment, a), at(segment, b)])
+}
+
+/** The stretch of a wall that an opening takes, as shares of its length; null: it lies elsewhere. */
+export function stretchOf(wall: Segment, opening: Segment): [number, number] | null {
+  const ends = opening.map((p) => nearestOn(wall, p))
+  const isNear = ends.every(({ point }, i) => apart(point, opening[i]!) <= REACH_OF_OPENING)
+  const [from, to] = ends.map(({ share }) => share).sort((a, b) => a - b) as [number, number]
+  return isNear && to > from ? [from, to] : null
+}
+
+const at = ([a, b]: Segment, share: number): Point => ({
+  x: a.x + share * (b.x - a.x),
+  y: a.y + share * (b.y - a.y),
+})

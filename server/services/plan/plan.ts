@@ -1,0 +1,231 @@
+import type { z } from 'zod'
+import { faultsOf } from '#core/plan/faults'
+import { classesOf } from '#core/inspection/fire-class'
+import { judgeGear } from '#core/inspection/gear'
+import { PLAN_KINDS, type Stands } from '#core/plan/kinds.table'
+import type { Plan, Thing } from '#core/plan/plan'
+import { burningStations } from '#server/db/extinguisher'
+import { gearById } from '#server/db/gear'
+import {
+  countThings,
+  findDraft,
+  findPlanVersion,
+  holdPlan,
+  insertPlanVersion,
+  numberOfVersion,
+  planVersions,
+  putFloors,
+  putThings,
+  removeThings,
+  versionsOf,
+  type PlanVersionRow,
+} from '#server/db/plan'
+import { standingHere } from '#server/db/plan-record'
+import { inOrganisation, type Db } from '#server/db/pool'
+import { AppError, fieldError, notFound } from '#server/errors'
+import { inPool } from '#server/heavy/pool'
+import { gearState } from '#shared/inspection/state'
+import {
+  MOST_THINGS,
+  type Draft,
+  type floorsBody,
+  type PlanChangesBody,
+  type PublishedPlan,
+  type publishBody,
+} from '#shared/plan/schema'
+import { record, type Actor } from '../actor'
+import { isNew } from '../event'
+import { scopeOf } from '../shop/shop'
+
+export const readDraft = (actor: Actor): Promise<Draft> =>
+  inOrganisation(actor.organisation, (db) => findDraft(db, actor.site))
+
+/** Draw on the draft, all or nothing. A thing that somebody else changed since it was read is left as it is, and named. */
+export const changeDraft = (
+  actor: Actor,
+  { id, changes }: PlanChangesBody,
+): Promise<{ versions: Record<string, number> }> =>
+  inOrganisation(actor.organisation, async (db) => {
+    const ids = changes.map((change) => change.id)
+    if (await isNew(db, actor, { id, kind: 'plan_change', of: actor.site, content: { changes } })) {
+      await holdPlan(db, actor)
+      await refuseChanged(db, actor, changes)
+      const things = changes.flatMap(({ thing }) => thing ?? [])
+      await refuseUnknown(db, actor, changes)
+      await putThings(db, actor, things)
+      await removeThings(
+        db,
+        actor.site,
+        changes.filter(({ thing }) => thing === null).map((change) => change.id),
+      )
+      if ((await countThings(db, actor.site)) > MOST_THINGS)
+        throw fieldError('changes', `A plan holds at most ${MOST_THINGS} things.`)
+      await record(db, actor, 'plan_drawn', 'site', actor.site, {
+        put: things.length,
+        removed: changes.length - things.length,
+      })
+    }
+    const now = await versionsOf(db, actor.site, ids)
+    return { versions: Object.fromEntries([...now].map(([one, { version }]) => [one, version])) }
+  })
+
+/** @throws where a thing is not as it was read */
+async function refuseChanged(
+  db: Db,
+  actor: Actor,
+  changes: PlanChangesBody['changes'],
+): Promise<void> {
+  const now = await versionsOf(
+    db,
+    actor.site,
+    changes.map(({ id }) => id),
+  )
+  const met = changes.flatMap(({ id, version, thing }, i) => {
+    const there = now.get(id)
+    if ((there?.version ?? null) === version) return []
+    const name = there?.name || thing?.name || 'This thing'
+    const how = there ? 'was changed' : 'was taken away'
+    return [{ path: `changes.${i}`, message: `${name} ${how} by somebody else meanwhile.` }]
+  })
+  if (met.length > 0) throw new AppError(409, 'changed', met[0]!.message, met)
+}
+
+/** What stands on the plan is on record here, and of the kind that it stands for. */
+async function refuseUnknown(
+  db: Db,
+  actor: Actor,
+  changes: PlanChangesBody['changes'],
+): Promise<void> {
+  const named = changes.flatMap(({ thing }) => (thing?.of ? [thing.of] : []))
+  if (named.length === 0) return
+  const known = new Map<string, Stands>(await standingHere(db, actor.site, named))
+  changes.forEach(({ thing }, i) => {
+    if (!thing?.of) return
+    if (known.get(thing.of) !== PLAN_KINDS[thing.kind].of || !known.has(thing.of))
+      throw fieldError(`changes.${i}.thing.of`, 'There is nothing of this kind on record.')
+  })
+}
+
+/** A floor on which something is drawn stays. */
+export const changeFloors = (actor: Actor, body: z.output<typeof floorsBody>): Promise<void> =>
+  inOrganisation(actor.organisation, async (db) => {
+    await holdPlan(db, actor)
+    const draft = await findDraft(db, actor.site)
+    const kept = new Set(body.floors.map(({ id }) => id))
+    const lost = draft.things.find(({ floor }) => !kept.has(floor))
+    if (lost)
+      throw fieldError('floors', `${lost.name || 'Something'} is drawn on a floor that is gone.`)
+    if (!(await putFloors(db, actor.site, body.floors, Math.max(1, body.version))))
+      throw new AppError(409, 'changed', 'The floors were changed by somebody else meanwhile.')
+    await record(db, actor, 'plan_floors', 'site', actor.site, { floors: body.floors.length })
+  })
+
+const withoutVersions = ({ floors, things }: Draft): Plan => ({
+  floors,
+  things: things.map(({ version: _, ...thing }) => thing as Thing),
+})
+
+/** Publish the draft. Sent twice it is published once. @throws where something is wrong with it */
+export const publishPlan = (
+  actor: Actor,
+  { id, note }: z.output<typeof publishBody>,
+): Promise<{ number: number }> =>
+  inOrganisation(actor.organisation, async (db) => {
+    if (
+      !(await isNew(db, actor, { id, kind: 'plan_published', of: actor.site, content: { note } }))
+    )
+      return { number: (await numberOfVersion(db, id))! }
+    await holdPlan(db, actor)
+    const plan = withoutVersions(await findDraft(db, actor.site))
+    if (plan.things.length === 0) throw fieldError('note', 'Nothing is drawn yet.')
+    const faults = faultsOf(plan).filter(({ kind }) => kind === 'error')
+    if (faults.length > 0)
+      throw new AppError(
+        400,
+        'invalid',
+        'Something on the plan is wrong; it is named.',
+        faults.slice(0, 50).map(({ thing, message }) => ({ path: thing, message })),
+      )
+    const { organisation, site, person, now: at, rehearsal } = actor
+    const row = { id, organisation, site, plan, note, person, at, rehearsal }
+    const number = await insertPlanVersion(db, row)
+    await record(db, actor, 'plan_published', 'site', site, { number, things: plan.things.length })
+    return { number }
+  })
+
+const toPublished = (row: PlanVersionRow): PublishedPlan =>
+  ({ ...row, at: row.at.toISOString() }) as PublishedPlan
+
+export const readPlan = (actor: Actor): Promise<{ published: PublishedPlan | null }> =>
+  inOrganisation(actor.organisation, async (db) => {
+    const row = await findPlanVersion(db, actor.site, null)
+    return { published: row && toPublished(row) }
+  })
+
+export const readPlanVersion = (actor: Actor, number: number): Promise<PublishedPlan> =>
+  inOrganisation(actor.organisation, async (db) => {
+    const row = await findPlanVersion(db, actor.site, number)
+    if (!row) throw notFound('plan')
+    return toPublished(row)
+  })
+
+export const readPlanVersions = (actor: Actor) =>
+  inOrganisation(actor.organisation, async (db) =>
+    (await planVersions(db, actor.site)).map((row) => ({ ...row, at: row.at.toISOString() })),
+  )
+
+/** What a plan says by what is known today of the gear and stations on it. Judged in a thread, between transactions. */
+async function judged(actor: Actor, of: 'published' | 'draft') {
+  const input = await inOrganisation(actor.organisation, async (db) => {
+    const published = of === 'published' ? await findPlanVersion(db, actor.site, null) : null
+    const plan =
+      of === 'published' ? published?.plan : withoutVersions(await findDraft(db, actor.site))
+    return plan ? { plan, ...(await equipmentOn(db, actor, plan)) } : null
+  })
+  return input ? inPool('judgePlan', actor.person, input) : { faults: [], findings: [] }
+}
+
+async function equipmentOn(db: Db, actor: Actor, plan: Plan) {
+  const scope = await scopeOf(db, actor)
+  const standing = (kind: Thing['kind']): { id: string; of: string }[] =>
+    plan.things.flatMap((thing) =>
+      thing.kind === kind && thing.of !== null ? [{ id: thing.id, of: thing.of }] : [],
+    )
+  const extinguishers = standing('extinguisher')
+  const stations = standing('station')
+  const gear = new Map(
+    (
+      await gearById(
+        db,
+        scope,
+        extinguishers.map(({ of }) => of),
+      )
+    ).map((one) => [one.id, one]),
+  )
+  const burning = new Map(
+    (
+      await burningStations(
+        db,
+        scope,
+        stations.map(({ of }) => of),
+      )
+    ).map((one) => [one.id, one.burns]),
+  )
+  return {
+    extinguishers: extinguishers.flatMap(({ id, of }) => {
+      const one = gear.get(of)
+      if (!one) return []
+      const { level } = judgeGear(gearState(one, scope))
+      const ready = level === 'clear' || level === 'caution'
+      const entry: [string, { classes: string[]; ready: boolean }] = [
+        id,
+        { classes: [...(classesOf(one.fields) ?? [])], ready },
+      ]
+      return [entry]
+    }),
+    burns: stations.map(({ id, of }): [string, string[] | null] => [id, burning.get(of) ?? null]),
+  }
+}
+
+export const readFindings = async (actor: Actor) => (await judged(actor, 'published')).findings
+export const readDraftFindings = (actor: Actor) => judged(actor, 'draft')

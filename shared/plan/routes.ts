@@ -1,0 +1,102 @@
+import { z } from 'zod'
+import { contract, EVERYONE, STAFF } from '#shared/api/contract'
+import { done } from '#shared/api/replies'
+import {
+  draftSchema,
+  drawnFindingSchema,
+  floorsBody,
+  planChangesBody,
+  planFaultSchema,
+  planVersionSchema,
+  publishBody,
+  publishedSchema,
+} from './schema'
+
+export const planRoutes = {
+  plan: contract({
+    id: 'plan',
+    method: 'GET',
+    path: '/plan',
+    summary: 'The plan of the site as it was published last.',
+    roles: EVERYONE,
+    response: z.object({ published: publishedSchema.nullable() }),
+  }),
+  planFindings: contract({
+    id: 'planFindings',
+    method: 'GET',
+    path: '/plan/findings',
+    summary:
+      'What the published plan says: rooms, gas that may not stand together, ways to what one needs in a hurry.',
+    roles: EVERYONE,
+    response: z.array(drawnFindingSchema),
+  }),
+  planVersions: contract({
+    id: 'planVersions',
+    method: 'GET',
+    path: '/plan/versions',
+    summary: 'Every published plan, newest first.',
+    roles: EVERYONE,
+    response: z.array(planVersionSchema),
+  }),
+  planVersion: contract({
+    id: 'planVersion',
+    method: 'GET',
+    path: '/plan/versions/{number}',
+    summary: 'One published plan.',
+    roles: EVERYONE,
+    params: z.object({ number: z.coerce.number().int().min(1).max(1_000_000) }),
+    response: publishedSchema,
+  }),
+  planDraft: contract({
+    id: 'planDraft',
+    method: 'GET',
+    path: '/plan/draft',
+    summary: 'The plan as it is being drawn, each thing with its version.',
+    roles: STAFF,
+    response: draftSchema,
+  }),
+  draftFindings: contract({
+    id: 'draftFindings',
+    method: 'GET',
+    path: '/plan/draft/findings',
+    summary: 'What the draft says, and what is wrong with it.',
+    roles: STAFF,
+    response: z.object({
+      findings: z.array(drawnFindingSchema),
+      faults: z.array(planFaultSchema),
+    }),
+  }),
+  changeDraft: contract({
+    id: 'changeDraft',
+    method: 'POST',
+    path: '/plan/draft/changes',
+    summary:
+      'Draw on the draft: things put, changed or taken away, all or none. Whoever changed the same thing meanwhile is told. Sent twice it is done once.',
+    roles: STAFF,
+    body: planChangesBody,
+    response: z.object({
+      /** Of what is there now, by thing. */
+      versions: z.record(z.string(), z.number()),
+    }),
+  }),
+  changeFloors: contract({
+    id: 'changeFloors',
+    method: 'PUT',
+    path: '/plan/draft/floors',
+    summary: 'The floors and yards of the draft. One on which something is drawn stays.',
+    roles: STAFF,
+    body: floorsBody,
+    response: done,
+  }),
+  publishPlan: contract({
+    id: 'publishPlan',
+    method: 'POST',
+    path: '/plan/versions',
+    summary:
+      'Publish the draft, unless something is wrong with it. Sent twice it is published once.',
+    roles: STAFF,
+    body: publishBody,
+    response: z.object({ number: z.number() }),
+    status: 201,
+  }),
+}

@@ -1,0 +1,58 @@
+import fc from 'fast-check'
+import type { ThingKind } from '#core/plan/kinds.table'
+import type { Plan, Point, Shape, Thing } from '#core/plan/plan'
+
+let made = 0
+export const at = (x: number, y: number): Point => ({ x, y })
+export const thing = (kind: ThingKind, shape: Shape, more: Partial<Thing> = {}): Thing => ({
+  id: `t${++made}`,
+  kind,
+  floor: 'ground',
+  name: `${kind} ${made}`,
+  shape,
+  facts: {},
+  of: null,
+  ...more,
+})
+export const box = (
+  x: number,
+  y: number,
+  { width = 1, depth = 1, angle = 0 }: { width?: number; depth?: number; angle?: number } = {},
+): Shape => ({ type: 'box', at: at(x, y), angle, width, depth })
+export const line = (...points: [number, number][]): Shape => ({
+  type: 'line',
+  points: points.map(([x, y]) => at(x, y)),
+})
+export const area = (...points: [number, number][]): Shape => ({
+  type: 'area',
+  points: points.map(([x, y]) => at(x, y)),
+})
+export const rectangle = (x: number, y: number, width: number, height: number): Shape =>
+  area([x, y], [x + width, y], [x + width, y + height], [x, y + height])
+export const planOf = (...things: Thing[]): Plan => ({
+  floors: [{ id: 'ground', name: 'Ground', outdoors: false, level: 0 }],
+  things,
+})
+
+const metres = fc.integer({ min: -200, max: 200 }).map((n) => n / 10)
+/** A room of 50 m by 50 m with walls of random length standing in it, a door in some. */
+export const anyPlan: fc.Arbitrary<Plan> = fc
+  .array(fc.tuple(metres, metres, metres, metres, fc.boolean()), { minLength: 1, maxLength: 3 })
+  .map((walls) =>
+    planOf(
+      thing('room', rectangle(-25, -25, 50, 50)),
+      ...walls.flatMap(([x, y, dx, dy, isOpen]) => {
+        const [ex, ey] = [x + dx / 2, y + dy / 2]
+        if (Math.hypot(ex - x, ey - y) < 0.5) return []
+        const between = (share: number): [number, number] => [
+          x + (ex - x) * share,
+          y + (ey - y) * share,
+        ]
+        return [
+          thing('wall', line([x, y], [ex, ey])),
+          ...(isOpen ? [thing('door', line(between(0.4), between(0.6)))] : []),
+        ]
+      }),
+    ),
+  )
+export const anyPoint: fc.Arbitrary<Point> = fc.tuple(metres, metres).map(([x, y]) => at(x, y))
