@@ -21,10 +21,12 @@ import { addGas } from './gas'
 import { addSets } from './gas-sets'
 import { addRecords, addShopSchool, addYesterday, placeMachines } from './class'
 import { addPerson } from '#server/services/people/person'
+import { changeDraft, changeFloors, publishPlan } from '#server/services/plan/plan'
 import { addStation, changeSite, readStations, scopeOf } from '#server/services/shop/shop'
 import { getClock } from '#server/clock'
 import { gearBody, type Gear } from '#shared/inspection/schema'
 import { FITTED, furtherGear, PLACED } from './gear'
+import { FLOORS, yard } from './plan'
 import { addRounds } from './rounds'
 import { filled, writeHistory } from './history'
 import { JOBS } from './jobs'
@@ -166,7 +168,22 @@ export async function loadDemo(say: (line: string) => void): Promise<boolean> {
   )
   await addYesterday(actor, course, jobs, apprentices, dayAfter(siteDay(now, SITE.timeZone), -1))
   await addRounds(actor, people[1]!)
+  say('  the plan of the yard')
+  await drawYard(at(30 * 24 * HOUR))
   return true
+}
+
+/** What is drawn stands for the stations and gear on record. */
+async function drawYard(actor: Actor): Promise<void> {
+  const named = (await readStations(actor)).map(({ id, name }) => [name, id] as const)
+  const labelled = (await everything(actor)).map(({ id, label }) => [label, id] as const)
+  const things = yard(new Map([...named, ...labelled]))
+  await changeDraft(actor, {
+    id: randomUUID(),
+    changes: things.map((thing) => ({ id: thing.id, version: null, thing })),
+  })
+  await changeFloors(actor, { floors: [...FLOORS], version: 1 })
+  await publishPlan(actor, { id: randomUUID(), note: 'As built' })
 }
 
 const CLASS_SIZE = 24

@@ -37,6 +37,7 @@ const LIGHTS = [
       <UButton to="/card" icon="i-lucide-id-card">My card</UButton>
       <UButton to="/eyes" variant="outline" icon="i-lucide-eye">Eyes</UButton>
       <UButton to="/scan" variant="outline" icon="i-lucide-scan-line">Scan</UButton>
+      <UButton class="md:hidden" to="/plan" variant="outline" icon="i-lucide-map">Plan</UButton>
       <UButton class="md:hidden" to="/air" variant="outline" icon="i-lucide-wind">Air</UButton>
       <UButton class="md:hidden" to="/stores" variant="outline" color="neutral">Stores</UButton>
       <UButton class="md:hidden" to="/people" variant="outline" color="neutral">People</UButton>

@@ -216,7 +216,9 @@ test('the whole slice', async ({ page }) => {
   await test.step('unlock with a repair note and a fresh pass', async () => {
     await openGear(page, 'M-01')
     await page.goto(`${page.url().split('?')[0]}?look=monthly`)
-    await page.getByLabel('Open circuit').last().fill('72')
+    await page.getByRole('textbox', { name: 'Open circuit' }).last().fill('72')
+    await page.getByRole('combobox', { name: 'Voltage meter' }).click()
+    await page.getByRole('option', { name: 'VM-1, calibrated' }).click()
     await passEach(page, 'machine', 'monthly', 'ocvAc')
     await group(page, 'line-ocvAc', 'n/a').click()
     await page.getByRole('button', { name: 'The rest passes' }).click()

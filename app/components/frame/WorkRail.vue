@@ -6,6 +6,7 @@ const signIn = useSignIn()
 const route = useRoute()
 const WORK = [
   { to: '/', name: 'Today', icon: 'i-lucide-sunrise' },
+  { to: '/plan', name: 'Plan', icon: 'i-lucide-map' },
   { to: '/sessions', name: 'Session', icon: 'i-lucide-grid-3x3' },
   { to: '/jobs', name: 'Jobs', icon: 'i-lucide-hammer' },
   { to: '/air', name: 'Air', icon: 'i-lucide-wind' },
@@ -16,7 +17,7 @@ const WORK = [
   { to: '/shop', name: 'Shop', icon: 'i-lucide-warehouse' },
 ] as const
 /** On a phone these are reached from the page Me, so that the thumb has room. */
-const DESK: readonly string[] = ['/air', '/stores', '/people', '/shop']
+const DESK: readonly string[] = ['/plan', '/air', '/stores', '/people', '/shop']
 const ACCOUNT = { to: '/account', name: 'Me', icon: 'i-lucide-user-round' } as const
 const here = (to: string): boolean =>
   to === '/'

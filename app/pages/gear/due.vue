@@ -72,8 +72,8 @@ const pathOf = ({ kind, id, occasion }: DueLook): string =>
     </p>
     <template v-else>
       <p>
-        {{ data.total > 999 ? 'More than 999' : data.total }} looks, place by place. A tap opens
-        the first line.
+        {{ data.total > 999 ? 'More than 999' : data.total }} looks, place by place. A tap opens the
+        first line.
       </p>
       <div class="gap-4 md:columns-2 xl:columns-3">
         <section

@@ -1,0 +1,292 @@
+<script setup lang="ts">
+import { drag } from 'd3-drag'
+import { select } from 'd3-selection'
+import type { ThingKind } from '#core/plan/kinds.table'
+import { PLAN_KINDS } from '#core/plan/kinds.table'
+import { drawn, moved, reshaped, snapped } from '#core/plan/move'
+import type { Point, Shape, Thing } from '#core/plan/plan'
+import { cornersOf } from '#core/plan/shape'
+import { ORDER, pathOf } from '~/components/plan/drawing'
+import { usePlanView } from '~/composables/plan/view'
+import { useUnits } from '~/composables/units'
+
+/** The floor to scale. Where it may be drawn on: chosen, dragged, reshaped by its corners, and drawn anew with a tool. */
+const props = withDefaults(
+  defineProps<{
+    things: readonly Thing[]
+    /** Worst of what is said, by thing. */
+    levels?: ReadonlyMap<string, string>
+    /** Ways and distances to show. */
+    lines?: readonly (readonly Point[])[]
+    /** What a press draws; null: nothing. */
+    tool?: ThingKind | null
+    editable?: boolean
+    /** m */
+    grid?: number
+    label: string
+  }>(),
+  {
+    levels: () => new Map(),
+    lines: () => [],
+    tool: null,
+    editable: false,
+    grid: 0.25,
+  },
+)
+const chosen = defineModel<string[]>('chosen', { default: () => [] })
+const emit = defineEmits<{ draw: [shape: Shape]; put: [things: Thing[]] }>()
+const units = useUnits()
+const svg = useTemplateRef<SVGSVGElement>('svg')
+const sheet = useTemplateRef<SVGGElement>('sheet')
+
+const things = computed(() => props.things)
+const onThing = (event: Event): boolean =>
+  Boolean((event.target as Element).closest('[data-thing], [data-handle]'))
+const { transform, scale, showAll, zoomBy } = usePlanView(svg, things, (event) => {
+  if (event.type === 'wheel') return true
+  if (!props.editable) return true
+  return props.tool === null && !onThing(event)
+})
+defineExpose({ showAll })
+
+/** What is being dragged or drawn is shown before it is kept. */
+const shown = ref<Thing[]>([])
+const sketch = ref<Shape | null>(null)
+const ordered = computed(() => {
+  const inHand = new Map(shown.value.map((thing) => [thing.id, thing]))
+  return props.things
+    .map((thing) => inHand.get(thing.id) ?? thing)
+    .toSorted((a, b) => ORDER.indexOf(a.kind) - ORDER.indexOf(b.kind))
+})
+const only = computed(() =>
+  chosen.value.length === 1 ? ordered.value.find(({ id }) => id === chosen.value[0]) : undefined,
+)
+const handles = computed(() => (props.editable && only.value ? cornersOf(only.value.shape) : []))
+const px = (pixels: number): number => pixels / scale.value
+
+interface Dragged {
+  x: number
+  y: number
+}
+type Subject =
+  | { what: 'things'; from: Dragged; things: Thing[] }
+  | { what: 'handle'; thing: Thing; index: number }
+  | { what: 'sketch'; from: Point }
+
+const toPlan = ({ x, y }: Dragged): Point => ({ x, y: -y })
+const othersCorners = (but: readonly string[]): Point[] =>
+  props.things.filter(({ id }) => !but.includes(id)).flatMap(({ shape }) => cornersOf(shape))
+const snap = (p: Point, but: readonly string[] = []): Point =>
+  snapped(p, othersCorners(but), props.grid)
+
+function subjectOf(event: Dragged & { sourceEvent: Event }): Subject & Dragged {
+  const { x, y } = event
+  const target = event.sourceEvent.target as Element
+  const handle = target.closest<SVGElement>('[data-handle]')
+  if (handle && only.value)
+    return { x, y, what: 'handle', thing: only.value, index: Number(handle.dataset.handle) }
+  if (props.tool !== null) return { x, y, what: 'sketch', from: snap(toPlan({ x, y })) }
+  const id = target.closest<SVGElement>('[data-thing]')!.dataset.thing!
+  choose(id, event.sourceEvent)
+  return {
+    x,
+    y,
+    what: 'things',
+    from: { x, y },
+    things: props.things.filter((thing) => chosen.value.includes(thing.id)),
+  }
+}
+
+/** A press chooses; with the shift key it adds or leaves out. */
+function choose(id: string, event: Event): void {
+  const adds = (event as MouseEvent).shiftKey
+  if (adds)
+    chosen.value = chosen.value.includes(id)
+      ? chosen.value.filter((one) => one !== id)
+      : [...chosen.value, id]
+  else if (!chosen.value.includes(id)) chosen.value = [id]
+}
+
+/** Things are drawn to each other by the first corner of the first of them. */
+function draggedTo(subject: Extract<Subject, { what: 'things' }>, at: Dragged): Thing[] {
+  const [first] = subject.things
+  if (!first) return []
+  const corner = cornersOf(first.shape)[0]!
+  const off = { x: at.x - subject.from.x, y: -(at.y - subject.from.y) }
+  const to = snap(
+    { x: corner.x + off.x, y: corner.y + off.y },
+    subject.things.map(({ id }) => id),
+  )
+  const by = { x: to.x - corner.x, y: to.y - corner.y }
+  return subject.things.map((thing) => ({ ...thing, shape: moved(thing.shape, by) }))
+}
+
+function onDrag(event: Dragged & { subject: Subject }): void {
+  const { subject } = event
+  if (subject.what === 'things') shown.value = draggedTo(subject, event)
+  else if (subject.what === 'handle') {
+    const to = snap(toPlan(event), [subject.thing.id])
+    shown.value = [{ ...subject.thing, shape: reshaped(subject.thing.shape, subject.index, to) }]
+  } else sketch.value = drawn(PLAN_KINDS[props.tool!].shape, subject.from, snap(toPlan(event)))
+}
+
+function onEnd(): void {
+  if (sketch.value) emit('draw', sketch.value)
+  const before = new Map(props.things.map((thing) => [thing.id, thing]))
+  const changed = shown.value.filter(
+    (thing) => JSON.stringify(thing.shape) !== JSON.stringify(before.get(thing.id)?.shape),
+  )
+  if (changed.length > 0) emit('put', changed)
+  sketch.value = null
+  shown.value = []
+}
+
+onMounted(() => {
+  if (!props.editable || !svg.value) return
+  const behaviour = drag<SVGSVGElement, unknown>()
+    .container(() => sheet.value!)
+    .filter((event: MouseEvent) => event.button === 0 && (props.tool !== null || onThing(event)))
+    .subject(subjectOf)
+    .on('drag', onDrag)
+    .on('end', onEnd)
+  select(svg.value).call(behaviour)
+})
+
+function pressed(event: MouseEvent): void {
+  const thing = (event.target as Element).closest<SVGElement>('[data-thing]')
+  if (!thing) chosen.value = []
+  else if (!props.editable) chosen.value = [thing.dataset.thing!]
+}
+
+const bar = computed(() => {
+  const step = [1, 2, 5, 10, 20, 50, 100].find((m) => m * scale.value > 60) ?? 100
+  return units.value === 'us'
+    ? { width: step * 3 * 0.3048 * scale.value, label: `${step * 3} ft` }
+    : { width: step * scale.value, label: `${step} m` }
+})
+</script>
+
+<template>
+  <div class="canvas panel">
+    <svg
+      ref="svg"
+      class="size-full"
+      :class="{ drawing: tool }"
+      role="img"
+      :aria-label="label"
+      data-testid="plan"
+      @click="pressed"
+    >
+      <defs>
+        <pattern id="burns" width="0.7" height="0.7" patternUnits="userSpaceOnUse">
+          <rect width="0.7" height="0.7" fill="var(--panel)" />
+          <path
+            d="M0 0.7 0.7 0M-0.1 0.1 0.1 -0.1M0.6 0.8 0.8 0.6"
+            stroke="var(--level-caution)"
+            stroke-width="0.09"
+          />
+        </pattern>
+      </defs>
+      <g ref="sheet" :transform="transform.toString()">
+        <PlanThing
+          v-for="thing in ordered"
+          :key="thing.id"
+          :thing="thing"
+          :scale="scale"
+          :chosen="chosen.includes(thing.id)"
+          :level="levels.get(thing.id)"
+        />
+        <path
+          v-for="(line, i) in lines"
+          :key="i"
+          :d="pathOf(line)"
+          class="way"
+          vector-effect="non-scaling-stroke"
+        />
+        <path
+          v-if="sketch"
+          :d="pathOf(cornersOf(sketch), sketch.type !== 'line')"
+          class="sketch"
+          vector-effect="non-scaling-stroke"
+        />
+        <circle
+          v-for="(handle, i) in handles"
+          :key="i"
+          :data-handle="i"
+          :cx="handle.x"
+          :cy="-handle.y"
+          :r="px(7)"
+          class="handle"
+          vector-effect="non-scaling-stroke"
+        />
+      </g>
+      <g class="bar" aria-hidden="true">
+        <path :d="`M16 16v8h${bar.width}v-8`" />
+        <text x="16" y="40">{{ bar.label }}</text>
+      </g>
+    </svg>
+    <div class="absolute right-2 top-2 flex flex-col gap-1 no-print">
+      <UButton
+        color="neutral"
+        variant="outline"
+        icon="i-lucide-plus"
+        aria-label="Larger"
+        @click="zoomBy(1.5)"
+      />
+      <UButton
+        color="neutral"
+        variant="outline"
+        icon="i-lucide-minus"
+        aria-label="Smaller"
+        @click="zoomBy(1 / 1.5)"
+      />
+      <UButton
+        color="neutral"
+        variant="outline"
+        icon="i-lucide-maximize"
+        aria-label="Show all of it"
+        @click="showAll"
+      />
+    </div>
+    <slot />
+  </div>
+</template>
+
+<style scoped>
+.canvas {
+  position: relative;
+  overflow: hidden;
+  touch-action: none;
+  background: color-mix(in oklab, var(--ui-text) 3%, var(--ui-bg));
+}
+.drawing {
+  cursor: crosshair;
+}
+.way {
+  fill: none;
+  stroke: var(--ui-primary);
+  stroke-width: 3;
+  stroke-dasharray: 9 5;
+  pointer-events: none;
+}
+.sketch {
+  fill: none;
+  stroke: var(--ui-primary);
+  stroke-width: 2;
+}
+.handle {
+  fill: var(--panel);
+  stroke: var(--ui-primary);
+  stroke-width: 2;
+  cursor: grab;
+}
+.bar path {
+  fill: none;
+  stroke: var(--ui-text);
+  stroke-width: 2;
+}
+.bar text {
+  fill: var(--ui-text);
+  font-size: 13px;
+}
+</style>

@@ -1,0 +1,314 @@
+<script setup lang="ts">
+import { onKeyStroke } from '@vueuse/core'
+import { LAYER_NAME, LAYERS, PLAN_KINDS, THING_KINDS, type ThingKind } from '#core/plan/kinds.table'
+import { drawn, middleOfAll } from '#core/plan/move'
+import type { Shape, Thing } from '#core/plan/plan'
+import { planRoutes } from '#shared/plan/routes'
+import type { Draft } from '#shared/plan/schema'
+import { call } from '~/composables/api'
+import { useEventIds } from '~/composables/event-id'
+import { useLoad } from '~/composables/load'
+import { usePlanEditor } from '~/composables/plan/editor'
+import { useShownFindings } from '~/composables/plan/shown'
+import { useSubmit } from '~/composables/submit'
+import { useUnits } from '~/composables/units'
+
+/** Drawing on the draft by mouse, finger and keyboard; each step is kept as it is done. */
+const props = defineProps<{ draft: Draft }>()
+const emit = defineEmits<{ floors: [] }>()
+const editor = usePlanEditor(props.draft)
+const { chosen, saving, message } = editor
+const units = useUnits()
+const toast = useToast()
+const events = useEventIds()
+
+const floorId = ref(props.draft.floors[0]!.id)
+const floorNames = computed(() =>
+  props.draft.floors.map(({ id, name }) => ({ value: id, label: name })),
+)
+const here = computed(() => editor.things.value.filter(({ floor }) => floor === floorId.value))
+watch(floorId, () => {
+  chosen.value = []
+})
+const grid = computed(() => (units.value === 'us' ? 0.1524 : 0.25))
+
+const found = useLoad(() => call(planRoutes.draftFindings, {}))
+onMounted(found.load)
+watch(editor.saved, () => found.load())
+const findings = computed(() => found.data.value?.findings ?? [])
+const findingsHere = computed(() => findings.value.filter(({ floor }) => floor === floorId.value))
+const faults = computed(() => found.data.value?.faults ?? [])
+const { shown, levels: judgedLevels, lines } = useShownFindings(findings)
+const levels = computed(
+  () =>
+    new Map([
+      ...judgedLevels.value,
+      ...faults.value.map(
+        ({ thing, kind }) => [thing, kind === 'error' ? 'stop' : 'caution'] as const,
+      ),
+    ]),
+)
+
+const tool = ref<ThingKind | null>(null)
+const TOOLS = LAYERS.map((layer) => ({
+  layer: LAYER_NAME[layer],
+  kinds: THING_KINDS.filter((kind) => PLAN_KINDS[kind].layer === layer),
+}))
+/** A new one has the number after those that are there. */
+function nameFor(kind: ThingKind): string {
+  const { name } = PLAN_KINDS[kind]
+  return `${name} ${editor.things.value.filter((thing) => thing.kind === kind).length + 1}`
+}
+function addNew(kind: ThingKind, shape: Shape): void {
+  editor.add({ kind, floor: floorId.value, name: nameFor(kind), shape, facts: {}, of: null })
+  tool.value = null
+}
+/** In the middle of what is drawn, to be moved from there: for whoever draws by keyboard. */
+function addInMiddle(kind: ThingKind): void {
+  const middle = middleOfAll(here.value.map(({ shape }) => shape))
+  const { size = [4, 4], shape } = PLAN_KINDS[kind]
+  const [width, depth] = size
+  addNew(
+    kind,
+    drawn(
+      shape,
+      { x: middle.x - depth / 2, y: middle.y - width / 2 },
+      {
+        x: middle.x + depth / 2,
+        y: shape === 'line' ? middle.y - width / 2 : middle.y + width / 2,
+      },
+    ),
+  )
+}
+const only = computed({
+  get: () =>
+    chosen.value.length === 1 ? here.value.find(({ id }) => id === chosen.value[0]) : undefined,
+  set: (thing: Thing | undefined) => {
+    if (thing) editor.put([thing])
+  },
+})
+
+const rowOpen = ref(false)
+const floorsOpen = ref(false)
+const publishing = ref(false)
+const note = ref('')
+const { busy, message: refused, errors, submit } = useSubmit()
+async function publish(): Promise<void> {
+  const done = await submit(() =>
+    events.once('publish', { note: note.value, saved: editor.saved.value }, (id) =>
+      call(planRoutes.publishPlan, { body: { id, note: note.value } }),
+    ),
+  )
+  if (!done) return
+  publishing.value = false
+  note.value = ''
+  toast.add({ title: `Published as version ${done.number}`, color: 'success' })
+}
+const nameOf = (id: string): string =>
+  editor.things.value.find((thing) => thing.id === id)?.name ?? 'Something'
+function show(id: string): void {
+  const thing = editor.things.value.find((one) => one.id === id)
+  if (!thing) return
+  floorId.value = thing.floor
+  void nextTick(() => {
+    chosen.value = [id]
+  })
+}
+
+const STEPS: Record<string, readonly [number, number]> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, 1],
+  ArrowDown: [0, -1],
+}
+const isTyping = (event: KeyboardEvent): boolean =>
+  (event.target as HTMLElement).closest('input, textarea, [role=dialog], [role=listbox]') !== null
+onKeyStroke(Object.keys(STEPS), (event) => {
+  if (isTyping(event) || chosen.value.length === 0) return
+  event.preventDefault()
+  const [x, y] = STEPS[event.key]!
+  const far = grid.value * (event.shiftKey ? 10 : 1)
+  editor.move(x * far, y * far)
+})
+onKeyStroke(['Delete', 'Backspace'], (event) => {
+  if (!isTyping(event)) editor.remove()
+})
+onKeyStroke('Escape', () => {
+  tool.value = null
+  chosen.value = []
+})
+const COMMANDS: Record<string, (event: KeyboardEvent) => void> = {
+  z: ({ shiftKey }) => (shiftKey ? editor.redo() : editor.undo()),
+  y: () => editor.redo(),
+  d: () => editor.copy(),
+  a: () => {
+    chosen.value = here.value.map(({ id }) => id)
+  },
+}
+onKeyStroke(Object.keys(COMMANDS), (event) => {
+  if (!(event.ctrlKey || event.metaKey) || isTyping(event)) return
+  event.preventDefault()
+  COMMANDS[event.key]!(event)
+})
+const savedSays = computed(() => {
+  if (message.value) return message.value
+  return saving.value ? 'Saving…' : 'Everything is kept.'
+})
+</script>
+
+<template>
+  <div class="space-y-4">
+    <header class="flex flex-wrap items-end gap-3">
+      <div class="grow">
+        <p class="muted"><NuxtLink to="/plan" class="underline">Plan</NuxtLink></p>
+        <h1>Draw the shop</h1>
+        <p role="status" :class="message ? 'text-stop font-semibold' : 'muted'" data-testid="kept">
+          {{ savedSays }}
+          <UButton v-if="message" variant="link" @click="editor.send()">Try again</UButton>
+        </p>
+      </div>
+      <USelect v-model="floorId" :items="floorNames" aria-label="Floor" class="w-44" />
+      <UButton variant="outline" color="neutral" @click="floorsOpen = true">Floors</UButton>
+      <UButton icon="i-lucide-upload" @click="publishing = true">Publish</UButton>
+    </header>
+
+    <div class="flex flex-wrap gap-2" role="toolbar" aria-label="Drawing">
+      <UButton
+        variant="outline"
+        color="neutral"
+        icon="i-lucide-undo-2"
+        :disabled="!editor.mayUndo.value"
+        @click="editor.undo"
+      >
+        Undo
+      </UButton>
+      <UButton
+        variant="outline"
+        color="neutral"
+        icon="i-lucide-redo-2"
+        :disabled="!editor.mayRedo.value"
+        @click="editor.redo"
+      >
+        Redo
+      </UButton>
+      <UButton
+        variant="outline"
+        color="neutral"
+        icon="i-lucide-copy"
+        :disabled="chosen.length === 0"
+        @click="editor.copy"
+      >
+        Copy
+      </UButton>
+      <UButton
+        variant="outline"
+        color="neutral"
+        icon="i-lucide-trash-2"
+        :disabled="chosen.length === 0"
+        @click="editor.remove"
+      >
+        Take away
+      </UButton>
+      <UButton variant="outline" color="neutral" icon="i-lucide-rows-3" @click="rowOpen = true">
+        Booths in a row
+      </UButton>
+    </div>
+
+    <div class="grid grid-cols-1 lg:grid-cols-[11rem_1fr_20rem] gap-4 items-start">
+      <nav class="panel p-3 space-y-3" aria-label="What is drawn">
+        <div v-for="group in TOOLS" :key="group.layer">
+          <h2 class="text-sm font-semibold mb-1">{{ group.layer }}</h2>
+          <ul class="flex flex-wrap lg:flex-col gap-1">
+            <li v-for="kind in group.kinds" :key="kind" class="flex">
+              <UButton
+                size="sm"
+                class="grow"
+                :variant="tool === kind ? 'solid' : 'ghost'"
+                color="neutral"
+                :aria-pressed="tool === kind"
+                @click="tool = tool === kind ? null : kind"
+              >
+                {{ PLAN_KINDS[kind].name }}
+              </UButton>
+              <UButton
+                size="sm"
+                variant="ghost"
+                color="neutral"
+                icon="i-lucide-plus"
+                :aria-label="`Add: ${PLAN_KINDS[kind].name}`"
+                @click="addInMiddle(kind)"
+              />
+            </li>
+          </ul>
+        </div>
+      </nav>
+      <div class="space-y-2 min-w-0">
+        <PlanCanvas
+          :key="floorId"
+          v-model:chosen="chosen"
+          class="h-[66dvh] min-h-96"
+          editable
+          :things="here"
+          :levels="levels"
+          :lines="lines"
+          :tool="tool"
+          :grid="grid"
+          label="The floor as it is drawn; every thing stands in the table below too"
+          @draw="tool && addNew(tool, $event)"
+          @put="editor.put"
+        />
+        <p class="muted text-sm">
+          {{
+            tool
+              ? `Press and pull to draw: ${PLAN_KINDS[tool].name}. Escape leaves it.`
+              : 'Press to choose, pull to move, arrow keys by the grid, Ctrl+Z takes back, Ctrl+D copies.'
+          }}
+        </p>
+      </div>
+      <div class="space-y-4 min-w-0">
+        <section v-if="only" class="panel p-4" aria-label="What is chosen">
+          <ThingForm :key="only.id" v-model="only" />
+        </section>
+        <p v-else-if="chosen.length > 1" class="panel p-4">{{ chosen.length }} chosen.</p>
+        <section v-if="faults.length > 0" class="panel p-4" aria-labelledby="faults">
+          <h2 id="faults">Wrong on the plan</h2>
+          <ul class="space-y-1">
+            <li v-for="(fault, i) in faults" :key="i" class="flex gap-2 items-baseline">
+              <FindingMark :level="fault.kind === 'error' ? 'stop' : 'caution'" :size="16" />
+              <span>
+                <UButton variant="link" class="px-0" @click="show(fault.thing)">
+                  {{ nameOf(fault.thing) }}
+                </UButton>
+                {{ fault.message }}
+              </span>
+            </li>
+          </ul>
+        </section>
+        <section aria-labelledby="draft-says">
+          <h2 id="draft-says" class="mb-2">What it says</h2>
+          <PlanFindings v-model="shown" :findings="findingsHere" />
+        </section>
+      </div>
+    </div>
+
+    <ThingTable v-model:chosen="chosen" :things="here" />
+    <BoothRow v-model:open="rowOpen" :floor="floorId" @made="editor.put" />
+    <FloorsForm v-model:open="floorsOpen" :draft="draft" @saved="emit('floors')" />
+    <UModal
+      v-model:open="publishing"
+      title="Publish the plan"
+      description="Everybody sees it from then on; jobs and permits keep the version they were judged by."
+    >
+      <template #body>
+        <UFormField label="What changed" :error="errors.note">
+          <UTextarea v-model="note" class="w-full" :rows="2" maxlength="500" />
+        </UFormField>
+        <p v-if="refused" role="alert" class="text-stop font-semibold pt-2">{{ refused }}</p>
+      </template>
+      <template #footer>
+        <UButton :loading="busy" :disabled="saving" @click="publish">Publish</UButton>
+        <UButton variant="ghost" color="neutral" @click="publishing = false">Leave it</UButton>
+      </template>
+    </UModal>
+  </div>
+</template>

@@ -1,0 +1,66 @@
+<script setup lang="ts">
+import { PLAN_KINDS } from '#core/plan/kinds.table'
+import type { Thing } from '#core/plan/plan'
+import { middleOf } from '#core/plan/shape'
+import { quantityText } from '#shared/units/units'
+import { useUnits } from '~/composables/units'
+
+/** Everything that is drawn, as a table: for the keyboard, and for whoever does not see the drawing. */
+const props = defineProps<{ things: readonly Thing[] }>()
+const chosen = defineModel<string[]>('chosen', { required: true })
+const units = useUnits()
+const wanted = ref('')
+const rows = computed(() =>
+  props.things
+    .filter(({ name, kind }) =>
+      `${name} ${PLAN_KINDS[kind].name}`.toLowerCase().includes(wanted.value.toLowerCase()),
+    )
+    .map((thing) => {
+      const { x, y } = middleOf(thing.shape)
+      const text = (amount: number): string => quantityText({ amount, unit: 'm' }, units.value)
+      return { thing, kind: PLAN_KINDS[thing.kind].name, east: text(x), north: text(y) }
+    })
+    .toSorted((a, b) => a.thing.name.localeCompare(b.thing.name, 'en', { numeric: true })),
+)
+const choose = (id: string): void => {
+  chosen.value = [id]
+}
+</script>
+
+<template>
+  <section aria-labelledby="drawn" class="space-y-2">
+    <div class="flex flex-wrap items-end gap-3">
+      <h2 id="drawn" class="grow">Drawn here: {{ things.length }}</h2>
+      <UInput v-model="wanted" placeholder="Search" aria-label="Search what is drawn" />
+    </div>
+    <SideScroll class="panel max-h-96 overflow-y-auto" label="Everything drawn on this floor">
+      <table class="list">
+        <thead>
+          <tr>
+            <th>Name</th>
+            <th>Kind</th>
+            <th>East</th>
+            <th>North</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="row in rows" :key="row.thing.id">
+            <td>
+              <UButton
+                variant="link"
+                class="px-0"
+                :aria-pressed="chosen.includes(row.thing.id)"
+                @click="choose(row.thing.id)"
+              >
+                {{ row.thing.name }}
+              </UButton>
+            </td>
+            <td>{{ row.kind }}</td>
+            <td>{{ row.east }}</td>
+            <td>{{ row.north }}</td>
+          </tr>
+        </tbody>
+      </table>
+    </SideScroll>
+  </section>
+</template>

@@ -1,0 +1,140 @@
+import { begin, editBetween, make, redo, undo, type Change, type History } from '#core/plan/edit'
+import type { Shape, Thing } from '#core/plan/plan'
+import { moved } from '#core/plan/move'
+import { planRoutes } from '#shared/plan/routes'
+import type { Draft } from '#shared/plan/schema'
+import { call } from '~/composables/api'
+import { asFailure } from '~/composables/load'
+
+/** How far a copy lies from what it was made of, m. */
+const BESIDE = 1
+
+/**
+ * The draft of a plan as one person draws on it: what was done and can be taken back, what is chosen, and what the server has of it.
+ * Every step is sent by itself; what somebody else changed meanwhile is shown as it is there, and said.
+ */
+export function usePlanEditor(draft: Draft) {
+  const history = shallowRef<History>(begin(thingsOf(draft)))
+  const things = computed(() => [...history.value.things.values()])
+  const chosen = ref<string[]>([])
+  const versions = new Map(draft.things.map(({ id, version }) => [id, version]))
+  const waiting = new Set<string>()
+  const saving = ref(false)
+  const message = ref('')
+  /** Counts what the server has taken, so that what depends on it is read anew. */
+  const saved = ref(0)
+  const isSaved = computed(() => !saving.value)
+
+  function change(edit: readonly Change[]): void {
+    step(make(history.value, edit))
+  }
+  function step(next: History): void {
+    const changed = editBetween(history.value.things, next.things)
+    history.value = next
+    chosen.value = chosen.value.filter((id) => next.things.has(id))
+    for (const { id } of changed) waiting.add(id)
+    void send()
+  }
+
+  async function send(): Promise<void> {
+    if (saving.value) return
+    saving.value = true
+    try {
+      while (waiting.size > 0) await sendWaiting()
+    } catch (error) {
+      message.value = asFailure(error).message
+      if (asFailure(error).code === 'changed') await takeTheirs()
+    } finally {
+      saving.value = false
+    }
+  }
+
+  async function sendWaiting(): Promise<void> {
+    const ids = [...waiting]
+    const changes = ids
+      .map((id) => ({
+        id,
+        version: versions.get(id) ?? null,
+        thing: history.value.things.get(id) ?? null,
+      }))
+      .filter(({ version, thing }) => version !== null || thing !== null)
+    if (changes.length > 0) {
+      const body = { id: crypto.randomUUID(), changes }
+      const { versions: now } = await call(planRoutes.changeDraft, { body })
+      for (const { id } of changes) {
+        if (now[id] === undefined) versions.delete(id)
+        else versions.set(id, now[id])
+      }
+    }
+    for (const { id, thing } of changes)
+      if ((history.value.things.get(id) ?? null) === thing) waiting.delete(id)
+    for (const id of ids) if (!changes.some((one) => one.id === id)) waiting.delete(id)
+    message.value = ''
+    saved.value++
+  }
+
+  /** What stands on the server, in place of what was drawn here; steps from before it can no longer be taken back. */
+  async function takeTheirs(): Promise<void> {
+    const now = await call(planRoutes.planDraft, {})
+    versions.clear()
+    for (const { id, version } of now.things) versions.set(id, version)
+    waiting.clear()
+    history.value = begin(thingsOf(now))
+    saved.value++
+  }
+
+  const put = (next: readonly Thing[]): void =>
+    change(
+      next.map((thing) => ({
+        id: thing.id,
+        before: history.value.things.get(thing.id) ?? null,
+        after: thing,
+      })),
+    )
+  const ofChosen = (): Thing[] => things.value.filter(({ id }) => chosen.value.includes(id))
+  function remove(): void {
+    change(ofChosen().map((thing) => ({ id: thing.id, before: thing, after: null })))
+  }
+  function copy(): void {
+    const copies = ofChosen().map((thing) => ({
+      ...thing,
+      id: crypto.randomUUID(),
+      of: null,
+      shape: moved(thing.shape, { x: BESIDE, y: -BESIDE }),
+    }))
+    put(copies)
+    chosen.value = copies.map(({ id }) => id)
+  }
+  const move = (x: number, y: number): void =>
+    put(ofChosen().map((thing) => ({ ...thing, shape: moved(thing.shape, { x, y }) })))
+  function add(thing: Omit<Thing, 'id'>): void {
+    const id = crypto.randomUUID()
+    put([{ ...thing, id }])
+    chosen.value = [id]
+  }
+  const reshape = (thing: Thing, shape: Shape): void => put([{ ...thing, shape }])
+
+  return {
+    things,
+    chosen,
+    saving,
+    isSaved,
+    saved,
+    message,
+    mayUndo: computed(() => history.value.done.length > 0),
+    mayRedo: computed(() => history.value.undone.length > 0),
+    put,
+    add,
+    remove,
+    copy,
+    move,
+    reshape,
+    undo: () => step(undo(history.value)),
+    redo: () => step(redo(history.value)),
+    send,
+  }
+}
+export type PlanEditor = ReturnType<typeof usePlanEditor>
+
+const thingsOf = (draft: Draft): Map<string, Thing> =>
+  new Map(draft.things.map(({ version: _, ...thing }) => [thing.id, thing as Thing]))

@@ -1,0 +1,27 @@
+import type { Ref } from 'vue'
+import { LEVELS, type Level } from '#core/finding/finding'
+import type { Point } from '#core/plan/plan'
+import type { ShownFinding } from '#shared/plan/schema'
+
+/** What Findings put on the plan: the worst level of each thing, and the ways of the one that is shown. */
+export function useShownFindings(findings: Readonly<Ref<readonly ShownFinding[]>>) {
+  const shown = shallowRef<ShownFinding | null>(null)
+  watch(findings, () => {
+    shown.value = null
+  })
+  const levels = computed(() => {
+    const worst = new Map<string, Level>()
+    const of = shown.value ? [shown.value] : findings.value
+    for (const { finding, things } of of) {
+      // The first thing is the one that it is about; the others are marked while it is shown.
+      for (const id of shown.value ? things : things.slice(0, 1)) {
+        const before = worst.get(id)
+        if (!before || LEVELS.indexOf(finding.level) > LEVELS.indexOf(before))
+          worst.set(id, finding.level)
+      }
+    }
+    return new Map([...worst].filter(([, level]) => level !== 'clear'))
+  })
+  const lines = computed<readonly (readonly Point[])[]>(() => shown.value?.lines ?? [])
+  return { shown, levels, lines }
+}

@@ -1,0 +1,101 @@
+<script setup lang="ts">
+import { planRoutes } from '#shared/plan/routes'
+import { call } from '~/composables/api'
+import { useAddress } from '~/composables/list'
+import { useLoad } from '~/composables/load'
+import { useShownFindings } from '~/composables/plan/shown'
+import { useSiteTime } from '~/composables/time'
+import { useSignIn } from '~/stores/sign-in'
+
+/** The shop to scale as it was published last, with what the plan says. */
+useHead({ title: 'Plan · Zonaris' })
+const signIn = useSignIn()
+const { when } = useSiteTime()
+const { data, failure, load } = useLoad(() => call(planRoutes.plan, {}))
+const found = useLoad(() => call(planRoutes.planFindings, {}))
+const reload = (): Promise<unknown> => Promise.all([load(), found.load()])
+onMounted(reload)
+
+const address = useAddress()
+const published = computed(() => data.value?.published ?? null)
+const floors = computed(() => published.value?.plan.floors ?? [])
+const floor = computed({
+  get: () => floors.value.find(({ id }) => id === address.text('floor')) ?? floors.value[0],
+  set: (value) => address.put({ floor: value?.id }),
+})
+const things = computed(
+  () => published.value?.plan.things.filter((thing) => thing.floor === floor.value?.id) ?? [],
+)
+const findings = computed(() => found.data.value ?? [])
+const here = computed(() => findings.value.filter((one) => one.floor === floor.value?.id))
+const { shown, levels, lines } = useShownFindings(findings)
+
+const chosen = ref<string[]>([])
+const thing = computed(() => things.value.find(({ id }) => id === chosen.value[0]) ?? null)
+const path = computed(() => {
+  if (!thing.value?.of) return null
+  if (thing.value.kind === 'station') return `/air/stations/${thing.value.of}`
+  if (thing.value.kind === 'gasStore') return `/gear/rack?store=${thing.value.of}`
+  return `/gear/${thing.value.kind}/${thing.value.of}`
+})
+</script>
+
+<template>
+  <div class="space-y-4">
+    <header class="flex flex-wrap items-end gap-4">
+      <div class="grow">
+        <h1>Plan</h1>
+        <p v-if="published" class="muted">
+          Version {{ published.number }}, published by {{ published.person }}
+          {{ when(published.at) }}.
+          <template v-if="published.note">{{ published.note }}</template>
+        </p>
+      </div>
+      <UButton v-if="signIn.may('lead', 'instructor')" icon="i-lucide-pencil-ruler" to="/plan/draw">
+        Draw
+      </UButton>
+    </header>
+    <Failure v-if="failure" :failure="failure" @retry="reload" />
+    <div v-else-if="data && !published" class="panel p-6 space-y-3">
+      <p>No plan is published yet. Drawn to scale, it measures rooms, distances and ways itself.</p>
+      <UButton v-if="signIn.may('lead', 'instructor')" to="/plan/draw">Draw the shop</UButton>
+    </div>
+    <template v-else-if="published && floor">
+      <div v-if="floors.length > 1" class="flex flex-wrap gap-2" role="group" aria-label="Floors">
+        <UButton
+          v-for="one in floors"
+          :key="one.id"
+          :variant="one.id === floor.id ? 'solid' : 'outline'"
+          color="neutral"
+          :aria-pressed="one.id === floor.id"
+          @click="floor = one"
+        >
+          {{ one.name }}
+        </UButton>
+      </div>
+      <div class="grid grid-cols-1 lg:grid-cols-[2fr_1fr] gap-4">
+        <PlanCanvas
+          :key="floor.id"
+          v-model:chosen="chosen"
+          class="h-[66dvh] min-h-96"
+          :things="things"
+          :levels="levels"
+          :lines="lines"
+          :label="`Plan of ${floor.name}, ${things.length} things; what it says stands beside it`"
+        >
+          <div v-if="thing" class="absolute left-3 bottom-3 panel p-3" role="status">
+            <p class="font-semibold">{{ thing.name }}</p>
+            <NuxtLink v-if="path" :to="path" class="underline">Open</NuxtLink>
+          </div>
+        </PlanCanvas>
+        <section aria-labelledby="says" class="min-w-0">
+          <h2 id="says" class="mb-2">What the plan says</h2>
+          <Failure v-if="found.failure.value" :failure="found.failure.value" @retry="found.load" />
+          <PlanFindings v-else-if="found.data.value" v-model="shown" :findings="here" />
+          <p v-else class="muted">Measuring…</p>
+        </section>
+      </div>
+    </template>
+    <p v-else class="muted">Reading the plan…</p>
+  </div>
+</template>

@@ -1,0 +1,199 @@
+import { randomUUID } from 'node:crypto'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { toGeoJson } from '#core/plan/geojson'
+import type { Thing } from '#core/plan/plan'
+import { fromGeoJson } from '#shared/plan/geojson'
+import type { Draft, PublishedPlan, ShownFinding } from '#shared/plan/schema'
+import { startApp, type App } from '../app'
+import { box, line, rectangle, thing as made } from '../core/plan.fixture'
+import type { Person } from './client'
+import { makeShop, type Shop } from './shop.fixture'
+
+let app: App
+let shop: Shop
+let lead: Person
+let instructor: Person
+
+beforeAll(async () => {
+  app = await startApp()
+  shop = await makeShop(app, 'plan')
+  ;({ lead, instructor } = shop.people)
+})
+afterAll(() => app.end())
+
+interface Answer {
+  versions?: Record<string, number>
+  number?: number
+  error?: { code: string; message: string; fields?: { path: string; message: string }[] }
+}
+const thing = (kind: Thing['kind'], shape: Thing['shape'], more: Partial<Thing> = {}): Thing => ({
+  ...made(kind, shape, more),
+  id: randomUUID(),
+})
+const draw = (
+  person: Person,
+  changes: { id: string; version: number | null; thing: Thing | null }[],
+  id = randomUUID(),
+) => person.send<Answer>('POST', '/plan/draft/changes', { id, changes })
+const put = (one: Thing, version: number | null = null) => ({ id: one.id, version, thing: one })
+const draft = async (person = lead): Promise<Draft> =>
+  (await person.send<Draft>('GET', '/plan/draft')).body
+const publish = (person = lead, id = randomUUID()) =>
+  person.send<Answer>('POST', '/plan/versions', { id, note: 'As built' })
+const published = async (person = lead): Promise<PublishedPlan | null> =>
+  (await person.send<{ published: PublishedPlan | null }>('GET', '/plan')).body.published
+
+describe('drawing', () => {
+  it('begins with one floor and nothing on it, and nothing published', async () => {
+    expect(await draft()).toMatchObject({ floors: [{ id: 'ground' }], things: [] })
+    expect(await published()).toBeNull()
+    const nothing = await publish()
+    expect([nothing.status, nothing.body.error!.code]).toEqual([400, 'invalid'])
+  })
+
+  it('two who draw different things both keep theirs; on the same one the second is told', async () => {
+    const room = thing('room', rectangle(0, 0, 20, 10), { facts: { height: 6 } })
+    const station = thing('station', box(5, 5), { name: 'Booth 1', of: shop.station })
+    const answer = await draw(lead, [put(room), put(station)])
+    expect([answer.status, answer.body.versions![room.id]]).toEqual([200, 1])
+    const wider = { ...room, shape: rectangle(0, 0, 30, 10) }
+    const moved = { ...station, shape: box(7, 5) }
+    const both = await Promise.all([draw(lead, [put(wider, 1)]), draw(instructor, [put(moved, 1)])])
+    expect(both.map(({ status }) => status)).toEqual([200, 200])
+    const late = await draw(instructor, [put({ ...room, name: 'Bay' }, 1)])
+    expect([late.status, late.body.error!.code]).toEqual([409, 'changed'])
+    expect(late.body.error!.fields![0]!.message).toMatch(/changed by somebody else/)
+    const gone = await draw(lead, [{ id: station.id, version: 2, thing: null }])
+    expect(gone.status).toBe(200)
+    const onGone = await draw(instructor, [put(moved, 2)])
+    expect(onGone.body.error!.fields![0]!.message).toMatch(/taken away/)
+    expect((await draft()).things.map(({ id, version }) => [id, version])).toEqual([[room.id, 2]])
+  })
+
+  it('of two at once on one thing one wins; sent twice it is done once', async () => {
+    const desk = thing('desk', box(1, 30))
+    await draw(lead, [put(desk)])
+    const both = await Promise.all(
+      [1, 2].map((x) => draw(lead, [put({ ...desk, shape: box(x, 31) }, 1)])),
+    )
+    expect(both.map(({ status }) => status).sort()).toEqual([200, 409])
+    const id = randomUUID()
+    const change = [put({ ...desk, name: 'Bench' }, 2)]
+    for (const _ of [1, 2]) expect((await draw(lead, change, id)).status).toBe(200)
+    expect((await draft()).things.find((one) => one.id === desk.id)!.version).toBe(3)
+    const other = await draw(lead, [put({ ...desk, name: 'Shelf' }, 3)], id)
+    expect([other.status, other.body.error!.code]).toEqual([409, 'event_used'])
+  })
+
+  it('all of a change or none of it', async () => {
+    const [good, bad] = [thing('desk', box(3, 30)), thing('desk', box(4, 30))]
+    const answer = await draw(lead, [put(good), put(bad, 7)])
+    expect(answer.status).toBe(409)
+    expect((await draft()).things.some(({ id }) => id === good.id)).toBe(false)
+  })
+
+  it.each([
+    ['a figure that is none', { shape: { ...box(0, 0), width: -1 } }],
+    ['a kind that there is not', { kind: 'volcano' }],
+    ['a point too far', { shape: line([0, 0], [1e9, 0]) }],
+    ['a foreign field', { colour: 'red' }],
+  ])('refuses %s at its field', async (_, change) => {
+    const one = { ...thing('desk', box(0, 0)), ...change } as Thing
+    const answer = await draw(lead, [put(one)])
+    expect([answer.status, answer.body.error!.code]).toEqual([400, 'invalid'])
+    expect(answer.body.error!.fields![0]!.path).toMatch(/^changes\.0\.thing/)
+  })
+
+  it('stands for what is on record here, and for its own kind alone', async () => {
+    for (const of of [randomUUID(), shop.machine]) {
+      const answer = await draw(lead, [put(thing('station', box(9, 30), { of }))])
+      expect([answer.status, answer.body.error!.fields![0]!.path]).toEqual([
+        400,
+        'changes.0.thing.of',
+      ])
+    }
+  })
+
+  it('a floor on which something is drawn stays; the others come and go by version', async () => {
+    const floors = (ids: string[], version: number) =>
+      lead.send<Answer>('PUT', '/plan/draft/floors', {
+        floors: ids.map((id) => ({ id, name: id, outdoors: false, level: 0 })),
+        version,
+      })
+    const { version } = await draft()
+    expect((await floors(['ground', 'loft'], version)).status).toBe(200)
+    expect((await floors(['ground'], version)).body.error!.code).toBe('changed')
+    expect((await floors(['loft'], version + 1)).body.error!.fields![0]!.path).toBe('floors')
+    expect((await floors(['ground'], version + 1)).status).toBe(200)
+  })
+})
+
+describe('a published plan', () => {
+  it('is refused while something is wrong, each thing named; then seen by everybody, and kept', async () => {
+    const astray = thing('door', line([40, 40], [41, 40]))
+    await draw(lead, [put(astray)])
+    const refused = await publish()
+    expect(refused.status).toBe(400)
+    expect(refused.body.error!.fields).toContainEqual({
+      path: astray.id,
+      message: 'It lies in no wall.',
+    })
+    await draw(lead, [{ id: astray.id, version: 1, thing: null }])
+    const id = randomUUID()
+    for (const _ of [1, 2]) expect((await publish(lead, id)).body.number).toBe(1)
+    const first = (await published(shop.people.viewer))!
+    expect(first).toMatchObject({ number: 1, note: 'As built' })
+    const [room] = first.plan.things.filter(({ kind }) => kind === 'room')
+    await draw(lead, [put({ ...room!, name: 'Hall' } as Thing, 2)])
+    expect((await published())!.plan).toEqual(first.plan)
+    expect((await publish()).body.number).toBe(2)
+    expect((await lead.send<PublishedPlan>('GET', '/plan/versions/1')).body.plan).toEqual(
+      first.plan,
+    )
+    expect((await lead.send('GET', '/plan/versions/9')).status).toBe(404)
+  })
+
+  it('says what it measured, with the way that was walked', async () => {
+    const station = thing('station', box(5, 5), { name: 'Booth 1', of: shop.station })
+    const eyewash = thing('eyewash', box(12, 5))
+    await draw(lead, [put(station), put(eyewash)])
+    await publish()
+    const { body } = await shop.people.viewer.send<ShownFinding[]>('GET', '/plan/findings')
+    const eye = body.find(({ finding }) => finding.code === 'plan.eyewash')!
+    expect(eye.finding).toMatchObject({ level: 'clear', value: { amount: 7, unit: 'm' } })
+    expect(eye.lines[0]).toEqual([
+      { x: 5, y: 5 },
+      { x: 12, y: 5 },
+    ])
+    // By hand: 30 m by 10 m by 6 m are 1,800 m3, and 6 m are more than 16 ft.
+    expect(body.find(({ finding }) => finding.code === 'plan.room')!.finding).toMatchObject({
+      level: 'clear',
+      value: { amount: 1800, unit: 'm3' },
+    })
+  })
+
+  it('of another organisation is neither seen nor drawn on', async () => {
+    const other = await makeShop(app, 'plan-other')
+    expect(await published(other.people.lead)).toBeNull()
+    expect((await draft(other.people.lead)).things).toEqual([])
+    const [mine] = (await draft()).things
+    const { version: _, ...copy } = mine!
+    const foreign = { ...copy, of: null } as Thing
+    expect((await draw(other.people.lead, [put(foreign)])).status).toBe(200)
+    expect((await draft()).things.find(({ id }) => id === mine!.id)).toEqual(mine)
+    const theirs = thing('station', box(0, 0), { of: shop.station })
+    expect((await draw(other.people.lead, [put(theirs)])).status).toBe(400)
+  })
+})
+
+describe('a plan as GeoJSON', () => {
+  it('read back is the same to the last digit', async () => {
+    const { plan } = (await published())!
+    const file: unknown = JSON.parse(JSON.stringify(toGeoJson(plan as never)))
+    expect(fromGeoJson(file)).toEqual({ plan })
+  })
+  it('that is none is refused with what is wrong', () => {
+    expect(fromGeoJson({ type: 'FeatureCollection' })).toHaveProperty('wrong')
+    expect(fromGeoJson(null)).toHaveProperty('wrong')
+  })
+})
