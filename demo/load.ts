@@ -21,7 +21,7 @@ import { addGas } from './gas'
 import { addSets } from './gas-sets'
 import { addRecords, addShopSchool, addYesterday, placeMachines } from './class'
 import { addPerson } from '#server/services/people/person'
-import { changeDraft, changeFloors, publishPlan } from '#server/services/plan/plan'
+import { changeFloors, drawPlan, publishPlan } from '#server/services/plan/plan'
 import { addStation, changeSite, readStations, scopeOf } from '#server/services/shop/shop'
 import { getClock } from '#server/clock'
 import { gearBody, type Gear } from '#shared/inspection/schema'
@@ -178,7 +178,7 @@ async function drawYard(actor: Actor): Promise<void> {
   const named = (await readStations(actor)).map(({ id, name }) => [name, id] as const)
   const labelled = (await everything(actor)).map(({ id, label }) => [label, id] as const)
   const things = yard(new Map([...named, ...labelled]))
-  await changeDraft(actor, {
+  await drawPlan(actor, {
     id: randomUUID(),
     changes: things.map((thing) => ({ id: thing.id, version: null, thing })),
   })

@@ -96,7 +96,7 @@ async function take(base) {
     ['eyes', `/jobs/${job}`, '#eyes'],
     ['body', `/jobs/${job}`, '#body'],
     ['permit', `/permits/${permit('draft')}`],
-    ['gas-set', `/gear/gasSet/${set('OX-2')}`],
+    ['plan', '/plan'],
     ['gas-today', '/gear/enough'],
     ['rack', `/gear/rack?store=${store}`],
     ['machine', `/gear/machine/${machine}?look=monthly`],

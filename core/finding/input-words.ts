@@ -1,6 +1,8 @@
 /** What went into a judgement, in the words of the trade. A name that is not here already is one: a substance, a symptom. */
 export const INPUT_WORDS: Readonly<Record<string, string>> = {
   age: 'surveyed this long ago',
+  between: 'from edge to edge',
+  burns: 'what can burn',
   airline: 'supplied air',
   answer: 'answer',
   arc: 'arc',

@@ -33,7 +33,7 @@ export function isCalibrated(facts: Facts, day: string): boolean {
 }
 
 /** By what a reading was taken; no name: by one that is not in the register, which counts as not calibrated. */
-export interface MeterUsed {
+interface MeterUsed {
   meter: string | null
   calibrated: boolean
 }

@@ -3,7 +3,7 @@ import { apart, segmentsOf, type Segment } from './shape'
 import type { Shape } from './plan'
 
 /** Lines nearer than this touch, m. */
-export const TOUCH = 1e-9
+const TOUCH = 1e-9
 
 const cross = (o: Point, a: Point, b: Point): number =>
   (a.x - o.x) * (b.y - o.y) - (a.y - o.y) * (b.x - o.x)
@@ -37,7 +37,7 @@ const touches = (segment: Segment, p: Point): boolean =>
   apart(nearestOn(segment, p).point, p) <= TOUCH
 
 /** The shortest way between two segments, m; 0 where they meet. */
-export function between(first: Segment, second: Segment): Segment {
+function between(first: Segment, second: Segment): Segment {
   if (meet(first, second)) {
     const at = nearestOn(first, nearestOn(second, first[0]).point).point
     return [at, at]

@@ -52,7 +52,7 @@ export function middleOf(shape: Shape): Point {
   return { x, y }
 }
 
-export const halfWay = (a: Point, b: Point): Point => ({ x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 })
+const halfWay = (a: Point, b: Point): Point => ({ x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 })
 
 /** Whether a point lies inside; on the very edge either may be told. */
 export const contains = (shape: Shape, { x, y }: Point): boolean =>

@@ -1,5 +1,4 @@
 import { z } from 'zod'
-import { toGeoJson, type PlanFeature } from '#core/plan/geojson'
 import type { Plan, Point, Shape } from '#core/plan/plan'
 import { PLAN_KINDS } from '#core/plan/kinds.table'
 import { floorsSchema, MOST_THINGS, planSchema, thingSchema } from './schema'
@@ -56,5 +55,3 @@ export function fromGeoJson(
 
 const faults = (error: z.ZodError): { path: string; message: string }[] =>
   error.issues.slice(0, 20).map(({ path, message }) => ({ path: path.join('.'), message }))
-
-export { toGeoJson, type PlanFeature }

@@ -5,12 +5,12 @@ import { findingSchema } from '#shared/finding/schema'
 
 const metre = z.number('Enter a number.').min(-FARTHEST).max(FARTHEST)
 const size = z.number('Enter a number.').gt(0, 'More than nothing.').max(FARTHEST)
-export const pointSchema = z.strictObject({ x: metre, y: metre })
+const pointSchema = z.strictObject({ x: metre, y: metre })
 /** More than a plan needs, and less than would hold up the server. */
-export const MOST_POINTS = 200
+const MOST_POINTS = 200
 export const MOST_THINGS = 5_000
 
-export const shapeSchema = z.discriminatedUnion('type', [
+const shapeSchema = z.discriminatedUnion('type', [
   z.strictObject({
     type: z.literal('box'),
     at: pointSchema,
@@ -18,8 +18,14 @@ export const shapeSchema = z.discriminatedUnion('type', [
     width: size,
     depth: size,
   }),
-  z.strictObject({ type: z.literal('line'), points: z.array(pointSchema).min(2).max(MOST_POINTS) }),
-  z.strictObject({ type: z.literal('area'), points: z.array(pointSchema).min(3).max(MOST_POINTS) }),
+  z.strictObject({
+    type: z.literal('line'),
+    points: z.array(pointSchema).min(2).max(MOST_POINTS).readonly(),
+  }),
+  z.strictObject({
+    type: z.literal('area'),
+    points: z.array(pointSchema).min(3).max(MOST_POINTS).readonly(),
+  }),
 ])
 
 export const thingSchema = z.strictObject({
@@ -36,7 +42,7 @@ export const thingSchema = z.strictObject({
   of: z.uuid().nullable(),
 })
 
-export const floorSchema = z.strictObject({
+const floorSchema = z.strictObject({
   id: z.string().trim().min(1).max(40),
   name: z.string().trim().min(1, 'Name the floor.').max(60),
   outdoors: z.boolean(),

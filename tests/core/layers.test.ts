@@ -78,6 +78,7 @@ const ORDER = [
   'job',
   'gas',
   'inspection',
+  'plan',
   'firewatch',
   'permit',
   'shade',

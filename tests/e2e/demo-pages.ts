@@ -10,6 +10,8 @@ interface DemoPage {
 /** Every page, at a place of the demo where most of its parts have something to show. */
 export const DEMO_PAGES: readonly DemoPage[] = [
   { name: 'today', path: '/' },
+  { name: 'plan', path: '/plan' },
+  { name: 'drawing the plan', path: '/plan/draw' },
   { name: 'jobs', path: '/jobs' },
   { name: 'new job', path: '/jobs/new' },
   { name: 'job', path: '/jobs/{id}', id: "SELECT id FROM job WHERE title LIKE 'Hardfacing%'" },

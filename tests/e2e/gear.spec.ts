@@ -210,7 +210,10 @@ test('a shop adds a kind, writes a line, and switches one off with a reason', as
   await openGear(page, 'own', 'RT-1')
   await expect(page.getByText('600 mm')).toBeVisible()
   await expect(page.getByText('Stops when the foot lifts locks out')).toBeVisible()
-  await page.getByTestId(/^line-/).getByText('Pass', { exact: true }).click()
+  await page
+    .getByTestId(/^line-/)
+    .getByText('Pass', { exact: true })
+    .click()
   await page.getByRole('button', { name: 'Log the inspection' }).click()
   await expect(page.getByText('or after 20 sessions (0 so far)')).toBeVisible()
   expect(heard).toEqual([])

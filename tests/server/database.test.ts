@@ -64,6 +64,9 @@ const TABLES = [
   'open_point',
   'photo',
   'photo_image',
+  'plan',
+  'plan_thing',
+  'plan_version',
   'fault',
   'fault_month',
   'inspection_month',
@@ -214,6 +217,7 @@ describe('row-level security', () => {
       'repair',
       'lock_try',
       'gear_use',
+      'plan_version',
       'audit',
     ]) {
       await expect(

@@ -76,6 +76,18 @@ export async function useGear(shop: Shop): Promise<void> {
     stationId: shop.station,
     lines: roundOf('handover', { floor: 'not swept' }),
   })
+  const desk = {
+    id: randomUUID(),
+    kind: 'desk',
+    floor: 'ground',
+    name: 'Desk',
+    shape: { type: 'box', at: { x: 1, y: 1 }, angle: 0, width: 1, depth: 1 },
+    facts: {},
+    of: null,
+  }
+  const drawn = { id: randomUUID(), changes: [{ id: desk.id, version: null, thing: desk }] }
+  await send('POST', '/plan/draft/changes', drawn)
+  await send('POST', '/plan/versions', { id: randomUUID() })
   const id = await addGear(shop, 'lead', `L-${randomUUID().slice(0, 8)}`)
   const machine = await addGear(shop, 'machine', `U-${randomUUID().slice(0, 8)}`)
   await send('POST', `/gear/machine/${machine}/use`, {

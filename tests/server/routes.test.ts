@@ -47,8 +47,24 @@ beforeAll(async () => {
       ...(await roundWithPoint(each.people.lead)),
       'set-runs': (await beginTask(each, set, 'setUp')).id,
     })
+    await each.people.lead.send('POST', '/plan/draft/changes', drawing())
+    await made(each.people.lead, '/plan/versions', { id: randomUUID() })
   }
 })
+
+/** A desk, drawn on a plan. */
+function drawing(): object {
+  const thing = {
+    id: randomUUID(),
+    kind: 'desk',
+    floor: 'ground',
+    name: 'Desk',
+    shape: { type: 'box', at: { x: 1, y: 1 }, angle: 0, width: 1, depth: 1 },
+    facts: {},
+    of: null,
+  }
+  return { id: randomUUID(), changes: [{ id: thing.id, version: null, thing }] }
+}
 
 /** A kind of gear of the shop's own. */
 const KIND = { name: 'Rotator', everyDays: 1, fields: [], fittedTo: [] }
@@ -342,6 +358,12 @@ function sample(route: Contract, target: Shop): { path: string; body?: unknown }
     calcRelease: { gas: 'inert', amount: 1, space: 10, mixed: false },
     checkAll: { kind: 'helmet', gear: [target.helmet], confirm: true },
     boothSignIn: { personId: target.ids.worker, pin: '0000' },
+    changeDraft: drawing(),
+    changeFloors: {
+      floors: [{ id: 'ground', name: 'Ground', outdoors: false, level: 0 }],
+      version: 1,
+    },
+    publishPlan: { id: randomUUID() },
   }
   const id = route.id === 'foundShade' ? target.ids.worker : idOf(target, route.path.split('/')[1]!)
   const query: Record<string, string> = {
@@ -361,6 +383,7 @@ function sample(route: Contract, target: Shop): { path: string; body?: unknown }
         .replace('{occasion}', 'monthly')
         .replace('{id}', OTHER_ID[route.id]?.(target) ?? id)
         .replace('{size}', 'thumb')
+        .replace('{number}', '1')
         .replace('{code}', target.code)
         .replace('{token}', 'nobody-knows-this-address.ics') + (query[route.id] ?? ''),
     body: bodies[route.id],
@@ -408,6 +431,8 @@ const MEETS: Record<string, { status: number; code: string; roles?: Role[] }> = 
   erasePerson: { status: 409, code: 'still_here' },
   // Left and found by the lead.
   closePoint: { status: 403, code: 'forbidden', roles: ['worker'] },
+  // The lead changed them a moment ago.
+  changeFloors: { status: 409, code: 'changed', roles: ['instructor'] },
   // Nobody's address.
   calendar: { status: 404, code: 'not_found' },
   boothPdf: { status: 404, code: 'not_found' },

@@ -6,7 +6,7 @@ import { PLAN_KINDS } from '#core/plan/kinds.table'
 import { drawn, moved, reshaped, snapped } from '#core/plan/move'
 import type { Point, Shape, Thing } from '#core/plan/plan'
 import { cornersOf } from '#core/plan/shape'
-import { ORDER, pathOf } from '~/components/plan/drawing'
+import { NAMED, ORDER, pathOf } from '~/components/plan/drawing'
 import { usePlanView } from '~/composables/plan/view'
 import { useUnits } from '~/composables/units'
 
@@ -58,6 +58,7 @@ const ordered = computed(() => {
     .map((thing) => inHand.get(thing.id) ?? thing)
     .toSorted((a, b) => ORDER.indexOf(a.kind) - ORDER.indexOf(b.kind))
 })
+const named = computed(() => ordered.value.filter(({ kind }) => NAMED.includes(kind)))
 const only = computed(() =>
   chosen.value.length === 1 ? ordered.value.find(({ id }) => id === chosen.value[0]) : undefined,
 )
@@ -196,6 +197,7 @@ const bar = computed(() => {
           :chosen="chosen.includes(thing.id)"
           :level="levels.get(thing.id)"
         />
+        <PlanName v-for="thing in named" :key="thing.id" :thing="thing" :scale="scale" />
         <path
           v-for="(line, i) in lines"
           :key="i"
@@ -225,7 +227,7 @@ const bar = computed(() => {
         <text x="16" y="40">{{ bar.label }}</text>
       </g>
     </svg>
-    <div class="absolute right-2 top-2 flex flex-col gap-1 no-print">
+    <div class="absolute right-2 bottom-2 flex gap-1 no-print">
       <UButton
         color="neutral"
         variant="outline"

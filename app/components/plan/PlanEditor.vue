@@ -3,6 +3,7 @@ import { onKeyStroke } from '@vueuse/core'
 import { LAYER_NAME, LAYERS, PLAN_KINDS, THING_KINDS, type ThingKind } from '#core/plan/kinds.table'
 import { drawn, middleOfAll } from '#core/plan/move'
 import type { Shape, Thing } from '#core/plan/plan'
+import { toGeoJson } from '#core/plan/geojson'
 import { planRoutes } from '#shared/plan/routes'
 import type { Draft } from '#shared/plan/schema'
 import { call } from '~/composables/api'
@@ -89,6 +90,20 @@ const only = computed({
 })
 
 const rowOpen = ref(false)
+const fileOpen = ref(false)
+const floorIds = computed(() => props.draft.floors.map(({ id }) => id))
+/** The draft as it is drawn now, for another program. */
+function download(): void {
+  const plan = { floors: props.draft.floors, things: editor.things.value }
+  const file = new Blob([JSON.stringify(toGeoJson(plan), null, 1)], {
+    type: 'application/geo+json',
+  })
+  const link = document.createElement('a')
+  link.href = URL.createObjectURL(file)
+  link.download = 'plan.geojson'
+  link.click()
+  URL.revokeObjectURL(link.href)
+}
 const floorsOpen = ref(false)
 const publishing = ref(false)
 const note = ref('')
@@ -150,6 +165,11 @@ onKeyStroke(Object.keys(COMMANDS), (event) => {
   event.preventDefault()
   COMMANDS[event.key]!(event)
 })
+const howTo = computed(() =>
+  tool.value
+    ? `Press and pull to draw: ${PLAN_KINDS[tool.value].name}. Escape leaves it.`
+    : 'Press to choose, pull to move, arrow keys by the grid, Ctrl+Z takes back, Ctrl+D copies.',
+)
 const savedSays = computed(() => {
   if (message.value) return message.value
   return saving.value ? 'Saving…' : 'Everything is kept.'
@@ -212,17 +232,28 @@ const savedSays = computed(() => {
       <UButton variant="outline" color="neutral" icon="i-lucide-rows-3" @click="rowOpen = true">
         Booths in a row
       </UButton>
+      <UButton
+        variant="outline"
+        color="neutral"
+        icon="i-lucide-file-input"
+        @click="fileOpen = true"
+      >
+        From a file
+      </UButton>
+      <UButton variant="outline" color="neutral" icon="i-lucide-download" @click="download">
+        GeoJSON
+      </UButton>
     </div>
 
     <div class="grid grid-cols-1 lg:grid-cols-[11rem_1fr_20rem] gap-4 items-start">
-      <nav class="panel p-3 space-y-3" aria-label="What is drawn">
+      <nav class="panel p-3 space-y-3 lg:max-h-[66dvh] overflow-y-auto" aria-label="What is drawn">
         <div v-for="group in TOOLS" :key="group.layer">
           <h2 class="text-sm font-semibold mb-1">{{ group.layer }}</h2>
           <ul class="flex flex-wrap lg:flex-col gap-1">
             <li v-for="kind in group.kinds" :key="kind" class="flex">
               <UButton
                 size="sm"
-                class="grow"
+                class="grow justify-start text-left"
                 :variant="tool === kind ? 'solid' : 'ghost'"
                 color="neutral"
                 :aria-pressed="tool === kind"
@@ -258,11 +289,7 @@ const savedSays = computed(() => {
           @put="editor.put"
         />
         <p class="muted text-sm">
-          {{
-            tool
-              ? `Press and pull to draw: ${PLAN_KINDS[tool].name}. Escape leaves it.`
-              : 'Press to choose, pull to move, arrow keys by the grid, Ctrl+Z takes back, Ctrl+D copies.'
-          }}
+          {{ howTo }}
         </p>
       </div>
       <div class="space-y-4 min-w-0">
@@ -293,6 +320,7 @@ const savedSays = computed(() => {
 
     <ThingTable v-model:chosen="chosen" :things="here" />
     <BoothRow v-model:open="rowOpen" :floor="floorId" @made="editor.put" />
+    <PlanFile v-model:open="fileOpen" :floors="floorIds" @read="editor.replace" />
     <FloorsForm v-model:open="floorsOpen" :draft="draft" @saved="emit('floors')" />
     <UModal
       v-model:open="publishing"

@@ -1,28 +1,59 @@
 <script setup lang="ts">
-import { byWorst } from '#core/finding/finding'
+import { LEVELS, type Level } from '#core/finding/finding'
 import type { ShownFinding } from '#shared/plan/schema'
 
-/** What a plan says, worst first; a tap shows on the plan what it is about. */
+/** What a plan says, by what it is about, the worst first; a tap shows on the plan what was measured. */
 const props = defineProps<{ findings: readonly ShownFinding[] }>()
 const shown = defineModel<ShownFinding | null>({ default: null })
-const trouble = computed(() => {
-  const order = byWorst(props.findings.map(({ finding }) => finding))
-  return props.findings
-    .filter(({ finding }) => finding.level !== 'clear')
-    .toSorted((a, b) => order.indexOf(a.finding) - order.indexOf(b.finding))
+
+const TITLE: Readonly<Record<string, string>> = {
+  'plan.oxygenAndFuel': 'Oxygen and fuel gas',
+  'plan.gasAndCombustible': 'Gas and what burns',
+  'plan.gasStore': 'What gas stores hold',
+  'plan.extinguisher': 'Ways to an extinguisher',
+  'plan.eyewash': 'Ways to an eyewash',
+  'plan.room': 'Rooms',
+}
+const rank = (level: Level): number => LEVELS.indexOf(level)
+const groups = computed(() => {
+  const byCode = new Map<string, ShownFinding[]>()
+  for (const one of props.findings)
+    byCode.set(one.finding.code, [...(byCode.get(one.finding.code) ?? []), one])
+  return [...byCode]
+    .map(([code, all]) => {
+      const sorted = all.toSorted((a, b) => rank(b.finding.level) - rank(a.finding.level))
+      const wrong = all.filter(({ finding }) => finding.level !== 'clear').length
+      return {
+        code,
+        title: TITLE[code] ?? code,
+        all: sorted,
+        level: sorted[0]!.finding.level,
+        count: wrong > 0 ? `${wrong} of ${all.length}` : `${all.length} clear`,
+      }
+    })
+    .toSorted((a, b) => rank(b.level) - rank(a.level))
 })
-const clear = computed(() => props.findings.filter(({ finding }) => finding.level === 'clear'))
 function show(one: ShownFinding): void {
   shown.value = shown.value === one ? null : one
 }
 </script>
 
 <template>
-  <div class="space-y-2">
-    <p v-if="findings.length === 0" class="muted">
-      Nothing to judge yet: rooms with stations, gas stores and what burns are.
-    </p>
-    <div v-for="(one, i) in trouble" :key="i" class="space-y-1">
+  <p v-if="findings.length === 0" class="muted">
+    Nothing to judge yet: rooms with stations, gas stores and what burns are.
+  </p>
+  <details
+    v-for="group in groups"
+    :key="group.code"
+    class="border-b border-(--rule) py-1"
+    :open="group.level === 'stop'"
+  >
+    <summary class="cursor-pointer py-1.5 font-semibold flex items-center gap-2">
+      <FindingMark :level="group.level" :size="18" />
+      <span class="grow">{{ group.title }}</span>
+      <span class="muted font-normal">{{ group.count }}</span>
+    </summary>
+    <div v-for="(one, i) in group.all" :key="i" class="space-y-1 pb-2">
       <FindingLine :finding="one.finding" />
       <UButton
         variant="ghost"
@@ -34,12 +65,5 @@ function show(one: ShownFinding): void {
         {{ shown === one ? 'Hide it on the plan' : 'Show it on the plan' }}
       </UButton>
     </div>
-    <details v-if="clear.length > 0">
-      <summary class="cursor-pointer py-1.5 font-semibold flex items-center gap-2">
-        <FindingMark level="clear" :size="18" />
-        {{ clear.length }} clear
-      </summary>
-      <FindingLine v-for="(one, i) in clear" :key="i" :finding="one.finding" />
-    </details>
-  </div>
+  </details>
 </template>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Thing } from '#core/plan/plan'
 import { middleOf } from '#core/plan/shape'
-import { LETTER, NAMED, outlineOf } from '~/components/plan/drawing'
+import { LETTER, outlineOf } from '~/components/plan/drawing'
 
 /** One thing of a plan in the hand of the house: walls heavy, openings cut out of them, what burns hatched, small things by letter. */
 const props = defineProps<{
@@ -20,15 +20,6 @@ const middle = computed(() => {
 const letter = computed(() => LETTER[props.thing.kind])
 /** A letter needs its room on the page, whatever the scale; px to m. */
 const px = (pixels: number): number => pixels / props.scale
-const isNamed = computed(() => NAMED.includes(props.thing.kind) && props.scale > 5)
-/** A room has its name in its upper corner, out of the way of what stands in it. */
-const nameAt = computed(() => {
-  if (props.thing.kind !== 'room' || props.thing.shape.type !== 'area') return middle.value
-  const { points } = props.thing.shape
-  const west = Math.min(...points.map(({ x }) => x))
-  const north = Math.max(...points.map(({ y }) => y))
-  return { x: west + px(8), y: -north + px(16) }
-})
 const walkwayWidth = computed(() =>
   typeof props.thing.facts.width === 'number' ? props.thing.facts.width : 1,
 )
@@ -47,8 +38,8 @@ const walkwayWidth = computed(() =>
       class="walkway-ground"
       :stroke-width="walkwayWidth"
     />
-    <path :d="path" class="outline" vector-effect="non-scaling-stroke" />
-    <path :d="path" class="touch" :stroke-width="px(14)" />
+    <path :d="path" class="figure" vector-effect="non-scaling-stroke" />
+    <path :d="path" class="reached" stroke="transparent" :stroke-width="px(14)" />
     <g v-if="letter">
       <rect
         :x="middle.x - px(9)"
@@ -61,81 +52,66 @@ const walkwayWidth = computed(() =>
         {{ letter }}
       </text>
     </g>
-    <text
-      v-else-if="isNamed"
-      :x="nameAt.x"
-      :y="thing.kind === 'room' ? nameAt.y : nameAt.y + px(4)"
-      :font-size="px(thing.kind === 'room' ? 13 : 11)"
-      class="name"
-      :class="{ start: thing.kind === 'room' }"
-    >
-      {{ thing.name }}
-    </text>
   </g>
 </template>
 
 <style scoped>
-.outline {
+.figure {
   fill: none;
   stroke: var(--ui-text);
   stroke-width: 1.5;
   stroke-linejoin: miter;
 }
-.touch {
+.reached {
   fill: none;
-  stroke: transparent;
   pointer-events: stroke;
 }
-.room .outline {
+.room .figure {
   fill: var(--panel);
   stroke-width: 4;
 }
-.room .touch,
-.sprinklers .touch {
-  pointer-events: stroke;
-}
-.wall .outline {
+.wall .figure {
   stroke-width: 4;
 }
-.door .outline,
-.hatch .outline {
+.door .figure,
+.hatch .figure {
   stroke: var(--panel);
   stroke-width: 6;
 }
-.window .outline,
-.duct .outline {
+.window .figure,
+.duct .figure {
   stroke: var(--panel);
   stroke-width: 2;
 }
-.curtain .outline {
+.curtain .figure {
   stroke: var(--ui-primary);
   stroke-width: 3;
   stroke-dasharray: 2 5;
   stroke-linecap: round;
 }
-.station .outline {
+.station .figure {
   fill: color-mix(in oklab, var(--ui-primary) 12%, var(--panel));
 }
-.gasStore .outline {
+.gasStore .figure {
   fill: color-mix(in oklab, var(--ui-text) 12%, var(--panel));
   stroke-dasharray: 8 3;
 }
-.combustible .outline {
+.combustible .figure {
   fill: url(#burns);
 }
-.sprinklers .outline {
+.sprinklers .figure {
   stroke-dasharray: 1 6;
   stroke: var(--ui-text-muted);
 }
-.walkway .outline {
+.walkway .figure {
   stroke: none;
 }
 .walkway-ground {
   fill: none;
   stroke: color-mix(in oklab, var(--ui-text) 9%, transparent);
 }
-.desk .outline,
-.extractionUnit .outline {
+.desk .figure,
+.extractionUnit .figure {
   fill: color-mix(in oklab, var(--ui-text) 5%, var(--panel));
 }
 .sign {
@@ -146,32 +122,20 @@ const walkwayWidth = computed(() =>
   text-anchor: middle;
   font-weight: 700;
 }
-.name {
-  fill: var(--ui-text);
-  text-anchor: middle;
-  font-weight: 600;
-  pointer-events: none;
-  paint-order: stroke;
-  stroke: var(--panel);
-  stroke-width: 0.12;
-}
-.name.start {
-  text-anchor: start;
-}
-.is-stop .outline {
+.is-stop .figure {
   stroke: var(--level-stop);
   stroke-width: 4;
 }
-.is-caution .outline {
+.is-caution .figure {
   stroke: var(--level-caution);
   stroke-width: 3;
 }
-.is-unknown .outline {
+.is-unknown .figure {
   stroke: var(--level-unknown);
   stroke-width: 3;
   stroke-dasharray: 5 3;
 }
-.chosen .outline {
+.chosen .figure {
   stroke: var(--ui-primary);
   stroke-width: 4;
 }

@@ -3,7 +3,7 @@ import type { Point, Thing } from '#core/plan/plan'
 import { cornersOf } from '#core/plan/shape'
 
 /** The page has its y downwards, a plan has it to the north. */
-export const across = ({ x, y }: Point): string => `${x},${-y}`
+const across = ({ x, y }: Point): string => `${x},${-y}`
 
 export const pathOf = (points: readonly Point[], closed = false): string =>
   points.length === 0 ? '' : `M${points.map(across).join('L')}${closed ? 'Z' : ''}`

@@ -92,6 +92,11 @@ export function usePlanEditor(draft: Draft) {
       })),
     )
   const ofChosen = (): Thing[] => things.value.filter(({ id }) => chosen.value.includes(id))
+  /** Everything that is drawn, by something else. */
+  function replace(next: readonly Thing[]): void {
+    const to = new Map(next.map((thing) => [thing.id, thing]))
+    change(editBetween(history.value.things, to))
+  }
   function remove(): void {
     change(ofChosen().map((thing) => ({ id: thing.id, before: thing, after: null })))
   }
@@ -125,6 +130,7 @@ export function usePlanEditor(draft: Draft) {
     mayRedo: computed(() => history.value.undone.length > 0),
     put,
     add,
+    replace,
     remove,
     copy,
     move,
@@ -134,7 +140,5 @@ export function usePlanEditor(draft: Draft) {
     send,
   }
 }
-export type PlanEditor = ReturnType<typeof usePlanEditor>
-
 const thingsOf = (draft: Draft): Map<string, Thing> =>
   new Map(draft.things.map(({ version: _, ...thing }) => [thing.id, thing as Thing]))

@@ -77,7 +77,7 @@ const path = computed(() => {
         <PlanCanvas
           :key="floor.id"
           v-model:chosen="chosen"
-          class="h-[66dvh] min-h-96"
+          class="h-[44dvh] lg:h-[66dvh] min-h-80"
           :things="things"
           :levels="levels"
           :lines="lines"

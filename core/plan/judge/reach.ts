@@ -4,7 +4,7 @@ import { published } from '../../finding/source'
 import { FIRE_CLASS_NAME, type FireClass } from '../../inspection/fire-class'
 import { groundOf, shortestWalk, type Ground } from '../path'
 import type { Plan, Point, Thing } from '../plan'
-import { along, apart, middleOf, segmentsOf } from '../shape'
+import { along, apart, middleOf } from '../shape'
 import { nearestOn } from '../segment'
 import { wallsOf } from '../walls'
 import type { DrawnFinding } from './drawn'
@@ -157,7 +157,7 @@ const HANGS = 0.25
 const BEFORE = 0.35
 
 /** Where one stands to take a thing: before its front where it hangs at a wall, at it where it stands free. */
-export function standingBefore(plan: Plan, thing: Thing): Point {
+function standingBefore(plan: Plan, thing: Thing): Point {
   const middle = middleOf(thing.shape)
   if (thing.shape.type !== 'box') return middle
   const { angle, depth } = thing.shape
@@ -167,7 +167,3 @@ export function standingBefore(plan: Plan, thing: Thing): Point {
   )
   return hangs ? along(middle, angle, depth / 2 + BEFORE) : middle
 }
-
-/** The sides of a thing, for drawing. */
-export const outlineOf = ({ shape }: Thing): readonly Point[] =>
-  segmentsOf(shape).map(([from]) => from)

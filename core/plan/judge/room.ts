@@ -10,7 +10,7 @@ const FOOT = 0.3048
 const ROUNDING = 1e-6
 /** Below either of them, mechanical ventilation is needed. m3 for each welder, m */
 export const VOLUME_EACH = 10_000 * FOOT ** 3
-export const LOWEST_CEILING = 16 * FOOT
+const LOWEST_CEILING = 16 * FOOT
 
 /** What a room is, measured. */
 export interface RoomMeasure {
@@ -35,13 +35,6 @@ export function measureRoom(plan: Plan, room: Thing): RoomMeasure {
   )
   return { room, area, height, volume: height === null ? null : area * height, stations }
 }
-
-/** The room that a thing stands in; null: under the sky. */
-export const roomOf = (plan: Plan, thing: Thing): Thing | null =>
-  plan.things.find(
-    ({ kind, floor, shape }) =>
-      kind === 'room' && floor === thing.floor && contains(shape, middleOf(thing.shape)),
-  ) ?? null
 
 /**
  * Whether each room with stations is big and high enough for as many welders as it has stations without mechanical ventilation.

@@ -106,7 +106,7 @@ function judgeDistance(
       {
         rule: '20 ft apart, or a wall of 5 ft and half an hour of fire between them',
         source,
-        inputs: { distance: { amount: distance, unit: 'm' } },
+        inputs: { between: { amount: distance, unit: 'm' } },
       },
     ],
   })

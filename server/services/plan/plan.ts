@@ -41,7 +41,7 @@ export const readDraft = (actor: Actor): Promise<Draft> =>
   inOrganisation(actor.organisation, (db) => findDraft(db, actor.site))
 
 /** Draw on the draft, all or nothing. A thing that somebody else changed since it was read is left as it is, and named. */
-export const changeDraft = (
+export const drawPlan = (
   actor: Actor,
   { id, changes }: PlanChangesBody,
 ): Promise<{ versions: Record<string, number> }> =>

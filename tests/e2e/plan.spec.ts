@@ -1,0 +1,152 @@
+import { readFileSync } from 'node:fs'
+import { expect, test, type Page } from '@playwright/test'
+import signIns from '../../demo/sign-ins.json' with { type: 'json' }
+import { startApp, type App } from '../app'
+import { expectAccessible, expectNoSidewaysScroll, listen, signIn } from './page'
+
+let app: App
+test.beforeAll(async () => {
+  app = await startApp({ demo: true })
+})
+test.afterAll(() => app.end())
+const [lead, instructor] = signIns as [(typeof signIns)[number], (typeof signIns)[number]]
+const viewer = signIns.find(({ email }) => email.startsWith('welder'))!
+
+const kept = (page: Page) => expect(page.getByTestId('kept')).toHaveText('Everything is kept.')
+const plan = (page: Page) => page.getByTestId('plan')
+async function openEditor(page: Page, who = lead): Promise<void> {
+  await signIn(page, app.url, who.email, who.password)
+  await page.goto(`${app.url}/plan/draw`)
+  await expect(page.getByRole('heading', { name: 'Draw the shop' })).toBeVisible()
+}
+const countOf = async (page: Page): Promise<number> =>
+  Number((await page.getByRole('heading', { name: /^Drawn here/ }).innerText()).replace(/\D/g, ''))
+const choose = (page: Page, name: string) =>
+  page.getByRole('button', { name, exact: true }).last().click()
+
+test('the published plan shows what it measured, on the plan, to everybody', async ({ page }) => {
+  const heard = listen(page)
+  await signIn(page, app.url, viewer.email, viewer.password)
+  await page.goto(`${app.url}/plan`)
+  await expect(page.getByText('Version 1, published by')).toBeVisible()
+  const near = page.getByText('Fuel gas cage and Paint store are nearer than 20 ft')
+  await expect(near).toBeVisible()
+  await page.getByRole('button', { name: 'Show it on the plan' }).first().click()
+  await expect(plan(page).locator('.way')).toHaveCount(1)
+  await page.getByText('Ways to an eyewash').click()
+  await expect(page.getByText('Booth 10: EW-1 is in reach.')).toBeVisible()
+  await expect(page.getByRole('link', { name: 'Draw' })).toHaveCount(0)
+  await page.setViewportSize({ width: 390, height: 844 })
+  await expectNoSidewaysScroll(page)
+  await expectAccessible(page)
+  expect(heard).toEqual([])
+})
+
+test('drawn by mouse: a room, moved, taken back and done again, and kept', async ({ page }) => {
+  const heard = listen(page)
+  await openEditor(page)
+  const before = await countOf(page)
+  await page.getByRole('button', { name: 'Room', exact: true }).click()
+  const box = (await plan(page).boundingBox())!
+  const at = (x: number, y: number) => [box.x + box.width * x, box.y + box.height * y] as const
+  await page.mouse.move(...at(0.3, 0.88))
+  await page.mouse.down()
+  await page.mouse.move(...at(0.4, 0.92), { steps: 4 })
+  await page.mouse.move(...at(0.5, 0.96), { steps: 4 })
+  await page.mouse.up()
+  await expect(page.getByRole('heading', { name: `Drawn here: ${before + 1}` })).toBeVisible()
+  await page.getByLabel('Name', { exact: true }).fill('Rigging loft')
+  await page.getByLabel('Height').fill('12')
+  await kept(page)
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await page.getByRole('button', { name: 'Redo' }).click()
+  await kept(page)
+  await page.reload()
+  await expect(page.getByRole('button', { name: 'Rigging loft' })).toBeVisible()
+  await choose(page, 'Rigging loft')
+  await expect(page.getByLabel('Height')).toHaveValue('12')
+  await page.keyboard.press('Escape')
+  await page.mouse.move(0, 0)
+  await expectAccessible(page)
+  expect(heard).toEqual([])
+})
+
+test('drawn by keyboard alone: a row of booths, moved by arrows, published', async ({ page }) => {
+  const heard = listen(page)
+  await openEditor(page, instructor)
+  const before = await countOf(page)
+  await page.getByRole('button', { name: 'Booths in a row' }).press('Enter')
+  const dialog = page.getByRole('dialog')
+  await dialog.getByLabel('Name').fill('Hull stand')
+  await dialog.getByLabel('How many').fill('3')
+  await dialog.getByRole('textbox', { name: 'East' }).fill('200')
+  await dialog.getByRole('textbox', { name: 'North' }).fill('-60')
+  await dialog.getByRole('button', { name: 'Draw them' }).press('Enter')
+  await expect(dialog).toBeHidden()
+  await expect(page.getByRole('heading', { name: `Drawn here: ${before + 3}` })).toBeVisible()
+  await page.getByRole('button', { name: 'Hull stand 2' }).press('Enter')
+  await expect(page.getByLabel('East', { exact: true })).toHaveValue('209.8425')
+  await page.keyboard.press('ArrowRight')
+  await expect(page.getByLabel('East', { exact: true })).toHaveValue('210.3412')
+  await page.keyboard.press('Control+z')
+  await expect(page.getByLabel('East', { exact: true })).toHaveValue('209.8425')
+  await kept(page)
+  await page.getByRole('button', { name: 'Publish' }).press('Enter')
+  await dialog.getByLabel('What changed').fill('Stands on the quay')
+  await dialog.getByRole('button', { name: 'Publish' }).press('Enter')
+  await expect(page.getByText('Published as version 2', { exact: true }).first()).toBeVisible()
+  await page.goto(`${app.url}/plan`)
+  await expect(page.getByText('Stands on the quay')).toBeVisible()
+  expect(heard).toEqual([])
+})
+
+test('two draw at once: different things both stay, on the same one the second sees theirs', async ({
+  browser,
+}) => {
+  const [one, two] = [
+    await (await browser.newContext()).newPage(),
+    await (await browser.newContext()).newPage(),
+  ]
+  await openEditor(one)
+  await openEditor(two, instructor)
+  await choose(one, 'Instructor')
+  await one.getByLabel('Name', { exact: true }).fill('Desk of the bay')
+  await kept(one)
+  await choose(two, 'Meeting point')
+  await two.getByLabel('Name', { exact: true }).fill('Muster')
+  await kept(two)
+  await choose(two, 'Instructor')
+  await two.getByLabel('Name', { exact: true }).fill('Mine')
+  await expect(two.getByTestId('kept')).toContainText('changed by somebody else meanwhile')
+  await expect(two.getByRole('button', { name: 'Desk of the bay' })).toBeVisible()
+  await expect(two.getByRole('button', { name: 'Muster' })).toBeVisible()
+})
+
+test('out as GeoJSON and in again; a file that is no plan changes nothing', async ({ page }) => {
+  await openEditor(page)
+  const before = await countOf(page)
+  const waiting = page.waitForEvent('download')
+  await page.getByRole('button', { name: 'GeoJSON' }).click()
+  const path = await (await waiting).path()
+  const file = JSON.parse(readFileSync(path, 'utf8')) as { features: object[] }
+  expect(file.features).toHaveLength(before)
+  await page.getByRole('button', { name: 'From a file' }).click()
+  const dialog = page.getByRole('dialog')
+  await dialog.getByLabel('GeoJSON file').setInputFiles({
+    name: 'bad.geojson',
+    mimeType: 'application/geo+json',
+    buffer: Buffer.from('{"type":"FeatureCollection"}'),
+  })
+  await expect(dialog.getByText('This file is no plan.')).toBeVisible()
+  const fewer = JSON.stringify({ ...file, features: file.features.slice(0, 5) })
+  await dialog.getByLabel('GeoJSON file').setInputFiles({
+    name: 'plan.geojson',
+    mimeType: 'application/geo+json',
+    buffer: Buffer.from(fewer),
+  })
+  await dialog.getByRole('button', { name: 'Take it over' }).click()
+  await expect(page.getByRole('heading', { name: 'Drawn here: 5' })).toBeVisible()
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(page.getByRole('heading', { name: `Drawn here: ${before}` })).toBeVisible()
+  await kept(page)
+})
