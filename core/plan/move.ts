@@ -1,9 +1,9 @@
 import { cornersOf, extentOf } from './shape'
 import type { Point, Shape } from './plan'
 
-/** Figures of a plan are kept to the millimetre, so that what is typed in feet comes back as it was. */
-const MILLI = 1000
-const round = (metres: number): number => Math.round(metres * MILLI) / MILLI
+/** Figures of a plan are kept to a tenth of a millimetre, so that an inch is what it is. */
+const TENTHS = 10_000
+const round = (metres: number): number => Math.round(metres * TENTHS) / TENTHS
 const rounded = ({ x, y }: Point): Point => ({ x: round(x), y: round(y) })
 
 /** A shape moved by so many metres. */

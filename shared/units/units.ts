@@ -113,10 +113,11 @@ const asTyped = (x: number): number => Number(Math.abs(x) < 1 ? x.toPrecision(3)
 /** As many figures as a converted value deserves: 30 fpm and 1.6 ft, but 1,230 cfm. */
 const converted = (x: number): number => Number(x.toPrecision(Math.abs(x) >= 100 ? 3 : 2))
 
-/** A quantity as a field shows it, without its unit: a fraction where the trade uses one, as typed where it was typed in this unit, else rounded. */
-export function fieldText(quantity: Quantity, units: Units): string {
+/** A quantity as a field shows it, without its unit: a fraction where the trade uses one, as typed where it was typed in this unit, else rounded. @param digits that count, where more do than usual */
+export function fieldText(quantity: Quantity, units: Units, digits?: number): string {
   const shown = display(quantity.unit, units).from(quantity.amount)
   const typed = asTyped(shown)
   const isTyped = Math.abs(typed - shown) <= 1e-9 * Math.abs(shown)
-  return fraction(quantity, units) ?? String(isTyped ? typed : converted(shown))
+  const rounded = digits === undefined ? converted(shown) : Number(shown.toPrecision(digits))
+  return fraction(quantity, units) ?? String(isTyped ? typed : rounded)
 }

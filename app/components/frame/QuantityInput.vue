@@ -17,12 +17,16 @@ const props = defineProps<{
   /** Of the field in its form, where it stands in one. */
   name?: string
   required?: boolean
+  /** That count, where more do than usual. */
+  digits?: number
   disabled?: boolean
 }>()
 const units = useUnits()
 const shown = computed(() => display(props.unit, units.value))
 const format = (si: number | null): string =>
-  si === null || Number.isNaN(si) ? '' : fieldText({ amount: si, unit: props.unit }, units.value)
+  si === null || Number.isNaN(si)
+    ? ''
+    : fieldText({ amount: si, unit: props.unit }, units.value, props.digits)
 
 /** The stored value, and the text that stands for it. */
 const stored = ref({ value: model.value, text: format(model.value) })

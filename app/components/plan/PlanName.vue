@@ -20,6 +20,9 @@ const at = computed(() => {
 const text = computed(() => {
   const { name } = props.thing
   const room = (extent.value.east - extent.value.west) * props.scale
+  // A line of letters needs its height, too.
+  const height = (extent.value.north - extent.value.south) * props.scale
+  if (height < 12) return ''
   const fits = (words: string): boolean =>
     words.length * LETTER_WIDTH <= room * (isRoom.value ? 1 : 1.3)
   if (fits(name)) return name

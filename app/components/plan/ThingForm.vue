@@ -94,24 +94,28 @@ const measured = computed(() => {
       <QuantityInput
         :model-value="thing.shape.at.x"
         unit="m"
+        :digits="6"
         label="East"
         @update:model-value="at('x', $event)"
       />
       <QuantityInput
         :model-value="thing.shape.at.y"
         unit="m"
+        :digits="6"
         label="North"
         @update:model-value="at('y', $event)"
       />
       <QuantityInput
         :model-value="thing.shape.width"
         unit="m"
+        :digits="6"
         label="Width"
         @update:model-value="size({ width: $event })"
       />
       <QuantityInput
         :model-value="thing.shape.depth"
         unit="m"
+        :digits="6"
         label="Depth"
         @update:model-value="size({ depth: $event })"
       />
@@ -134,12 +138,14 @@ const measured = computed(() => {
         <QuantityInput
           :model-value="point.x"
           unit="m"
+          :digits="6"
           :label="`East ${i + 1}`"
           @update:model-value="pointAt(i, 'x', $event)"
         />
         <QuantityInput
           :model-value="point.y"
           unit="m"
+          :digits="6"
           :label="`North ${i + 1}`"
           @update:model-value="pointAt(i, 'y', $event)"
         />
