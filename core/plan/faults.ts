@@ -1,4 +1,4 @@
-import polygonClipping from 'polygon-clipping'
+import { intersection } from 'polyclip-ts'
 import { wrongFacts } from '../inspection/fields'
 import { PLAN_KINDS } from './kinds.table'
 import { FARTHEST, type Plan, type Point, type Thing } from './plan'
@@ -108,8 +108,7 @@ function boxesMeet(one: Thing, other: Thing): boolean {
 
 /** m2 that two things have in common. */
 export const sharedArea = (one: Thing, other: Thing): number =>
-  polygonClipping
-    .intersection(ring(one), ring(other))
+  intersection(ring(one), ring(other))
     .flat()
     .reduce((sum, points) => {
       const outline = points.slice(0, -1).map(([x, y]) => ({ x, y }))

@@ -11,6 +11,9 @@ const CLEAR = 0.15
 /** Ends of walls nearer than this are one, m. */
 const SAME = 0.02
 
+/** Nobody gets through a slit between two walls: each reaches so far beyond its end, m. */
+const SLIT = 0.1
+
 /** What stands in the way beside walls. */
 const IN_THE_WAY: readonly ThingKind[] = ['gasStore', 'combustible', 'desk', 'extractionUnit']
 
@@ -54,7 +57,7 @@ export function groundOf(plan: Plan, floor: string): Ground {
   )
   const blocks = [...walls, ...things.flatMap(({ shape }) => segmentsOf(shape))]
   const tree = new RBush<BoxedSegment>().load(
-    blocks.map((segment) => ({ ...boxOf(segment), segment })),
+    blocks.map(longer).map((segment) => ({ ...boxOf(segment), segment })),
   )
   const isFree = (from: Point, to: Point): boolean => {
     const way: Segment = [from, to]
@@ -71,6 +74,11 @@ export function groundOf(plan: Plan, floor: string): Ground {
     return all
   }
   return { isFree, corners, seenFrom }
+}
+
+function longer([a, b]: Segment): Segment {
+  const angle = direction(a, b)
+  return [along(a, angle, -SLIT), along(b, angle, SLIT)]
 }
 
 /** A way only ever turns round a corner that stands out, or the end of a wall: there is one point in the widest gap around each. */

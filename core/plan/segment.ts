@@ -1,6 +1,5 @@
-import type { Point } from './plan'
-import { apart, segmentsOf, type Segment } from './shape'
-import type { Shape } from './plan'
+import type { Point, Shape } from './plan'
+import { apart, contains, cornersOf, segmentsOf, type Segment } from './shape'
 
 /** Lines nearer than this touch, m. */
 const TOUCH = 1e-9
@@ -49,8 +48,13 @@ function between(first: Segment, second: Segment): Segment {
   return ways.reduce((best, way) => (apart(...way) < apart(...best) ? way : best))
 }
 
-/** The shortest straight line between the outlines of two shapes. Where one lies inside the other it is that to its edge. */
+/** The shortest straight line between two shapes; of no length where they meet, or one lies inside the other. */
 export function shortestBetween(one: Shape, other: Shape): Segment {
+  const inside = [
+    ...cornersOf(one).filter((corner) => contains(other, corner)),
+    ...cornersOf(other).filter((corner) => contains(one, corner)),
+  ][0]
+  if (inside) return [inside, inside]
   let best: Segment | null = null
   for (const a of segmentsOf(one))
     for (const b of segmentsOf(other)) {

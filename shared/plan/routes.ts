@@ -74,6 +74,7 @@ export const planRoutes = {
       'Draw on the draft: things put, changed or taken away, all or none. Whoever changed the same thing meanwhile is told. Sent twice it is done once.',
     roles: STAFF,
     body: planChangesBody,
+    largest: 2_000_000,
     response: z.object({
       /** Of what is there now, by thing. */
       versions: z.record(z.string(), z.number()),

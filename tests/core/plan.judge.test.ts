@@ -97,6 +97,10 @@ describe('gas that may not stand together', () => {
     expect(levels(judgeStorage(planOf(store(0, 'oxygen'), drums, wall(3, 120))))).toEqual(['stop'])
     expect(levels(judgeStorage(planOf(store(0, 'inert'), drums)))).toEqual([])
   })
+  it('in the middle of what burns is a stop, however far its edge', () => {
+    const hay = thing('combustible', box(0, 0, { width: 60, depth: 60 }))
+    expect(levels(judgeStorage(planOf(store(0, 'oxygen'), hay)))).toEqual(['stop'])
+  })
   it('both in one, or not told, is unknown', () => {
     expect(levels(judgeStorage(planOf(store(0, 'both'))))).toEqual(['unknown'])
     expect(levels(judgeStorage(planOf(store(0, null))))).toEqual(['unknown'])

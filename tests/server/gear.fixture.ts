@@ -5,6 +5,7 @@ import { PLACE_OF_ROUND, listOfRound, type Round } from '#core/inspection/round'
 import { filledOf } from '../core/gear.fixture'
 import type { Person } from './client'
 import { sendPhoto } from './photo.fixture'
+import { deskDrawn } from './plan.fixture'
 import { made, type Shop } from './shop.fixture'
 
 /** Gear of a kind, with a label of its own. */
@@ -76,17 +77,7 @@ export async function useGear(shop: Shop): Promise<void> {
     stationId: shop.station,
     lines: roundOf('handover', { floor: 'not swept' }),
   })
-  const desk = {
-    id: randomUUID(),
-    kind: 'desk',
-    floor: 'ground',
-    name: 'Desk',
-    shape: { type: 'box', at: { x: 1, y: 1 }, angle: 0, width: 1, depth: 1 },
-    facts: {},
-    of: null,
-  }
-  const drawn = { id: randomUUID(), changes: [{ id: desk.id, version: null, thing: desk }] }
-  await send('POST', '/plan/draft/changes', drawn)
+  await send('POST', '/plan/draft/changes', deskDrawn())
   await send('POST', '/plan/versions', { id: randomUUID() })
   const id = await addGear(shop, 'lead', `L-${randomUUID().slice(0, 8)}`)
   const machine = await addGear(shop, 'machine', `U-${randomUUID().slice(0, 8)}`)

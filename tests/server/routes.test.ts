@@ -21,6 +21,7 @@ import {
 } from './shop.fixture'
 import { USUAL_GAS } from '#shared/gas/customs'
 import { roundOf, roundWithPoint } from './gear.fixture'
+import { deskDrawn } from './plan.fixture'
 import { photoFile, sendPhoto } from './photo.fixture'
 import { USUAL_INSPECTION } from '#shared/inspection/customs'
 import { beginTask, makeOxyFuelSet } from './gas-set.fixture'
@@ -47,24 +48,10 @@ beforeAll(async () => {
       ...(await roundWithPoint(each.people.lead)),
       'set-runs': (await beginTask(each, set, 'setUp')).id,
     })
-    await each.people.lead.send('POST', '/plan/draft/changes', drawing())
+    await each.people.lead.send('POST', '/plan/draft/changes', deskDrawn())
     await made(each.people.lead, '/plan/versions', { id: randomUUID() })
   }
 })
-
-/** A desk, drawn on a plan. */
-function drawing(): object {
-  const thing = {
-    id: randomUUID(),
-    kind: 'desk',
-    floor: 'ground',
-    name: 'Desk',
-    shape: { type: 'box', at: { x: 1, y: 1 }, angle: 0, width: 1, depth: 1 },
-    facts: {},
-    of: null,
-  }
-  return { id: randomUUID(), changes: [{ id: thing.id, version: null, thing }] }
-}
 
 /** A kind of gear of the shop's own. */
 const KIND = { name: 'Rotator', everyDays: 1, fields: [], fittedTo: [] }
@@ -358,7 +345,7 @@ function sample(route: Contract, target: Shop): { path: string; body?: unknown }
     calcRelease: { gas: 'inert', amount: 1, space: 10, mixed: false },
     checkAll: { kind: 'helmet', gear: [target.helmet], confirm: true },
     boothSignIn: { personId: target.ids.worker, pin: '0000' },
-    changeDraft: drawing(),
+    changeDraft: deskDrawn(),
     changeFloors: {
       floors: [{ id: 'ground', name: 'Ground', outdoors: false, level: 0 }],
       version: 1,

@@ -6,6 +6,8 @@ import type { Draft } from '#shared/plan/schema'
 import { call } from '~/composables/api'
 import { asFailure } from '~/composables/load'
 
+/** So many things are sent at once. */
+const MOST_AT_ONCE = 200
 /** How far a copy lies from what it was made of, m. */
 const BESIDE = 1
 
@@ -19,6 +21,7 @@ export function usePlanEditor(draft: Draft) {
   const chosen = ref<string[]>([])
   const versions = new Map(draft.things.map(({ id, version }) => [id, version]))
   const waiting = new Set<string>()
+  let sent: string[] = []
   const saving = ref(false)
   const message = ref('')
   /** Counts what the server has taken, so that what depends on it is read anew. */
@@ -42,15 +45,16 @@ export function usePlanEditor(draft: Draft) {
     try {
       while (waiting.size > 0) await sendWaiting()
     } catch (error) {
-      message.value = asFailure(error).message
-      if (asFailure(error).code === 'changed') await takeTheirs()
+      const failure = asFailure(error)
+      message.value = failure.message
+      if (failure.code === 'changed') await takeTheirs(failure.fields.map(({ path }) => path))
     } finally {
       saving.value = false
     }
   }
 
   async function sendWaiting(): Promise<void> {
-    const ids = [...waiting]
+    const ids = [...waiting].slice(0, MOST_AT_ONCE)
     const changes = ids
       .map((id) => ({
         id,
@@ -59,6 +63,7 @@ export function usePlanEditor(draft: Draft) {
       }))
       .filter(({ version, thing }) => version !== null || thing !== null)
     if (changes.length > 0) {
+      sent = changes.map(({ id }) => id)
       const body = { id: crypto.randomUUID(), changes }
       const { versions: now } = await call(planRoutes.changeDraft, { body })
       for (const { id } of changes) {
@@ -73,14 +78,32 @@ export function usePlanEditor(draft: Draft) {
     saved.value++
   }
 
-  /** What stands on the server, in place of what was drawn here; steps from before it can no longer be taken back. */
-  async function takeTheirs(): Promise<void> {
+  /**
+   * What somebody else changed meanwhile is shown as it is there; everything else that was drawn here stays, and is sent again.
+   * Steps from before it can no longer be taken back.
+   * @param met the places of what was met, as `changes.3`
+   */
+  async function takeTheirs(met: readonly string[]): Promise<void> {
+    const lost = new Set(met.map((path) => sent[Number(path.split('.')[1])]))
+    const mine = [...waiting].filter((id) => !lost.has(id))
+    const before = history.value.things
     const now = await call(planRoutes.planDraft, {})
     versions.clear()
     for (const { id, version } of now.things) versions.set(id, version)
+    const theirs = thingsOf(now)
+    const things = new Map(theirs)
+    for (const id of mine) {
+      const thing = before.get(id)
+      if (thing) things.set(id, thing)
+      else things.delete(id)
+    }
     waiting.clear()
-    history.value = begin(thingsOf(now))
+    history.value = make(begin(theirs), editBetween(theirs, things))
+    for (const id of mine) waiting.add(id)
     saved.value++
+    const says = message.value
+    while (waiting.size > 0) await sendWaiting()
+    message.value = says
   }
 
   const put = (next: readonly Thing[]): void =>

@@ -60,10 +60,6 @@ export const drawPlan = (
       )
       if ((await countThings(db, actor.site)) > MOST_THINGS)
         throw fieldError('changes', `A plan holds at most ${MOST_THINGS} things.`)
-      await record(db, actor, 'plan_drawn', 'site', actor.site, {
-        put: things.length,
-        removed: changes.length - things.length,
-      })
     }
     const now = await versionsOf(db, actor.site, ids)
     return { versions: Object.fromEntries([...now].map(([one, { version }]) => [one, version])) }
