@@ -11,6 +11,7 @@ import { gasGrowth } from './gas'
 import { gearGrowth } from './gear'
 import { matrixKeystroke } from './keystroke'
 import { growRoster, readiness } from './readiness'
+import { judgeLarge } from './plan'
 import { timed } from './requests'
 import { coldStart, pageWeight, stopServed } from './weight'
 
@@ -23,6 +24,19 @@ const line = (name: string, ratio: number, budget: number | null, detail: string
   console.log(
     `${name.padEnd(46)} ${ratio.toFixed(2).padStart(6)} x ${(budget ? `(budget ${budget})` : '').padEnd(13)} ${detail}`,
   )
+
+/** Against the time in which an answer still feels like one, as there is nothing bare to put beside it. */
+const SOON_MS = 200
+function plan(): void {
+  const { faults, judge, things } = judgeLarge()
+  line('Judge a plan of 500 rooms, against 200 ms', judge / SOON_MS, 1, `${Math.round(judge)} ms`)
+  line(
+    'Look for what is wrong with it, against 200 ms',
+    faults / SOON_MS,
+    1,
+    `${Math.round(faults)} ms, ${things} things`,
+  )
+}
 
 async function weightAndStart(): Promise<void> {
   const ours = await coldStart(SERVER, 4611)
@@ -232,6 +246,7 @@ function air(): void {
 
 // One part alone: npm run bench -- reads
 if (!only || only === 'air') air()
+if (!only || only === 'plan') plan()
 if (!only || only === 'start') await weightAndStart()
 if (!only || only === 'reads' || only === 'gear') await reads()
 process.exit(0)

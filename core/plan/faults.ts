@@ -2,9 +2,10 @@ import { intersection } from 'polyclip-ts'
 import { wrongFacts } from '../inspection/fields'
 import { PLAN_KINDS } from './kinds.table'
 import { FARTHEST, type Plan, type Point, type Thing } from './plan'
+import { nearby } from './near'
 import { meet } from './segment'
-import { apart, areaOf, cornersOf, extentOf, segmentsOf } from './shape'
-import { OPEN_TO, stretchOf } from './walls'
+import { apart, areaOf, cornersOf, extentOf, segmentsOf, type Extent } from './shape'
+import { OPEN_TO, REACH_OF_OPENING, stretchOf } from './walls'
 
 /** What is wrong with a plan. An error keeps it from being published, a warning does not. */
 export interface PlanFault {
@@ -90,21 +91,21 @@ const ring = (thing: Thing): [number, number][][] => [
 
 /** Rooms of one floor do not overlap. */
 function overlaps(things: readonly Thing[]): PlanFault[] {
-  const rooms = things.filter(({ kind }) => kind === 'room')
-  return rooms.flatMap((room, i) =>
+  const rooms = things
+    .filter(({ kind }) => kind === 'room')
+    .map((room) => ({ room, extent: extentOf(room.shape) }))
+  return rooms.flatMap(({ room, extent }, i) =>
     rooms.slice(i + 1).flatMap((other): PlanFault[] => {
-      if (room.floor !== other.floor || !boxesMeet(room, other)) return []
-      return sharedArea(room, other) > SHARED
-        ? [{ thing: other.id, kind: 'error', message: `It overlaps ${room.name}.` }]
+      if (room.floor !== other.room.floor || !doMeet(extent, other.extent)) return []
+      return sharedArea(room, other.room) > SHARED
+        ? [{ thing: other.room.id, kind: 'error', message: `It overlaps ${room.name}.` }]
         : []
     }),
   )
 }
 
-function boxesMeet(one: Thing, other: Thing): boolean {
-  const [a, b] = [extentOf(one.shape), extentOf(other.shape)]
-  return a.west < b.east && b.west < a.east && a.south < b.north && b.south < a.north
-}
+const doMeet = (a: Extent, b: Extent): boolean =>
+  a.west < b.east && b.west < a.east && a.south < b.north && b.south < a.north
 
 /** m2 that two things have in common. */
 export const sharedArea = (one: Thing, other: Thing): number =>
@@ -118,17 +119,25 @@ export const sharedArea = (one: Thing, other: Thing): number =>
 /** A station stands in no wall, an opening lies in one. */
 function astray(things: readonly Thing[]): PlanFault[] {
   const walls = things.filter(({ kind }) => kind === 'room' || kind === 'wall')
-  const edgesOf = (floor: string) =>
-    walls.filter((wall) => wall.floor === floor).flatMap(({ shape }) => segmentsOf(shape))
+  const floors = new Map(
+    [...new Set(things.map(({ floor }) => floor))].map((floor) => [
+      floor,
+      nearby(
+        walls.filter((wall) => wall.floor === floor).flatMap(({ shape }) => segmentsOf(shape)),
+      ),
+    ]),
+  )
   return things.flatMap((thing): PlanFault[] => {
-    const edges = edgesOf(thing.floor)
+    const near = floors.get(thing.floor)!
     if (thing.kind === 'station') {
-      const inWall = segmentsOf(thing.shape).some((side) => edges.some((edge) => meet(side, edge)))
+      const inWall = segmentsOf(thing.shape).some((side) =>
+        near(side).some((edge) => meet(side, edge)),
+      )
       return inWall ? [{ thing: thing.id, kind: 'warning', message: 'It stands in a wall.' }] : []
     }
     if (!OPEN_TO.fire.includes(thing.kind)) return []
     const inWall = segmentsOf(thing.shape).every((opening) =>
-      edges.some((edge) => stretchOf(edge, opening) !== null),
+      near(opening, REACH_OF_OPENING).some((edge) => stretchOf(edge, opening) !== null),
     )
     return inWall ? [] : [{ thing: thing.id, kind: 'error', message: 'It lies in no wall.' }]
   })

@@ -1,5 +1,5 @@
 import FlatQueue from 'flatqueue'
-import RBush from 'rbush'
+import { nearby } from './near'
 import type { Plan, Point } from './plan'
 import { meet } from './segment'
 import { along, apart, segmentsOf, type Segment } from './shape'
@@ -14,6 +14,9 @@ const SAME = 0.02
 /** Nobody gets through a slit between two walls: each reaches so far beyond its end, m. */
 const SLIT = 0.1
 
+/** Ways are looked along in pieces of so much, m. */
+const PIECE = 2
+
 /** What stands in the way beside walls. */
 const IN_THE_WAY: readonly ThingKind[] = ['gasStore', 'combustible', 'desk', 'extractionUnit']
 
@@ -22,23 +25,6 @@ export interface Walk {
   points: readonly Point[]
   length: number
 }
-
-interface Boxed {
-  minX: number
-  minY: number
-  maxX: number
-  maxY: number
-}
-interface BoxedSegment extends Boxed {
-  segment: Segment
-}
-
-const boxOf = ([a, b]: Segment): Boxed => ({
-  minX: Math.min(a.x, b.x),
-  minY: Math.min(a.y, b.y),
-  maxX: Math.max(a.x, b.x),
-  maxY: Math.max(a.y, b.y),
-})
 
 /** The floor as one walks it: what is in the way, and the corners that ways turn at. */
 export interface Ground {
@@ -49,32 +35,46 @@ export interface Ground {
   seenFrom: (corner: number) => readonly number[]
 }
 
-/** Read the ground of a floor once, for many walks. */
-export function groundOf(plan: Plan, floor: string): Ground {
+/** Read the ground of a floor once, for many walks. @param longestLeg no walk that is asked for is longer, m */
+export function groundOf(plan: Plan, floor: string, longestLeg = Infinity): Ground {
   const walls = wallsOf(plan, floor, 'feet').map(({ segment }) => segment)
   const things = plan.things.filter(
     ({ floor: on, kind }) => on === floor && IN_THE_WAY.includes(kind),
   )
   const blocks = [...walls, ...things.flatMap(({ shape }) => segmentsOf(shape))]
-  const tree = new RBush<BoxedSegment>().load(
-    blocks.map(longer).map((segment) => ({ ...boxOf(segment), segment })),
-  )
+  const near = nearby(blocks.map(longer))
+  // Piece by piece, so that a way ends at the first wall that it meets.
   const isFree = (from: Point, to: Point): boolean => {
     const way: Segment = [from, to]
-    return !tree.search(boxOf(way)).some(({ segment }) => meet(segment, way))
+    const pieces = Math.max(1, Math.ceil(apart(from, to) / PIECE))
+    for (let i = 0; i < pieces; i++) {
+      const piece: Segment = [shareOf(way, i / pieces), shareOf(way, (i + 1) / pieces)]
+      if (near(piece).some((segment) => meet(segment, way))) return false
+    }
+    return true
   }
   const corners = turningPoints(blocks)
-  const seen = new Map<number, number[]>()
+  const lists = new Map<number, number[]>()
+  // What sees is seen: a pair that was looked at from the other end is not looked at again.
+  const isSeen = (corner: number, other: number): boolean =>
+    lists.get(other)?.includes(corner) ?? isFree(corners[corner]!, corners[other]!)
   const seenFrom = (corner: number): number[] => {
-    const known = seen.get(corner)
+    const known = lists.get(corner)
     if (known) return known
     const from = corners[corner]!
-    const all = corners.flatMap((to, i) => (i !== corner && isFree(from, to) ? [i] : []))
-    seen.set(corner, all)
+    const all = corners.flatMap((to, i) =>
+      i !== corner && apart(from, to) <= longestLeg && isSeen(corner, i) ? [i] : [],
+    )
+    lists.set(corner, all)
     return all
   }
   return { isFree, corners, seenFrom }
 }
+
+const shareOf = ([a, b]: Segment, share: number): Point => ({
+  x: a.x + share * (b.x - a.x),
+  y: a.y + share * (b.y - a.y),
+})
 
 function longer([a, b]: Segment): Segment {
   const angle = direction(a, b)
@@ -120,55 +120,86 @@ function widestGap(angles: readonly number[]): { width: number; middle: number }
     .reduce((best, gap) => (gap.width > best.width ? gap : best))
 }
 
+/** The way from each corner to the nearest of some targets. */
+interface Field {
+  /** m; infinite where there is none. */
+  length: Float64Array
+  /** The corner after it; the target itself where that is seen from it. */
+  next: ({ corner: number } | { target: number } | null)[]
+}
+
+/** Walked backwards from all targets at once, each corner is reached by its shortest way. */
+function fieldTo({ corners, isFree, seenFrom }: Ground, targets: readonly Point[]): Field {
+  const length = new Float64Array(corners.length).fill(Infinity)
+  const next: Field['next'] = Array.from({ length: corners.length }, () => null)
+  const open = new FlatQueue<number>()
+  const offer = (corner: number, metres: number, after: Field['next'][number]): void => {
+    if (metres >= length[corner]!) return
+    length[corner] = metres
+    next[corner] = after
+    open.push(corner, metres)
+  }
+  targets.forEach((target, i) =>
+    corners.forEach((corner, c) => {
+      const metres = apart(target, corner)
+      if (metres < length[c]! && isFree(target, corner)) offer(c, metres, { target: i })
+    }),
+  )
+  while (open.length > 0) {
+    const metres = open.peekValue()!
+    const corner = open.pop()!
+    // It was reached by a shorter way since.
+    if (metres > length[corner]!) continue
+    for (const other of seenFrom(corner))
+      offer(other, metres + apart(corners[corner]!, corners[other]!), { corner })
+  }
+  return { length, next }
+}
+
 /**
- * The shortest walk from a place to the nearest of some others.
- * @param longest m; beyond it nobody looks
- * @returns null where there is none within that
+ * Shortest walks to the nearest of some targets, from as many places as one likes.
+ * @returns a function of the place and of the longest walk that is of use, m; it gives null where there is none within that
  */
-export function shortestWalk(
+export function walksTo(
+  ground: Ground,
+  targets: readonly Point[],
+): (from: Point, longest?: number) => (Walk & { target: number }) | null {
+  const { corners, isFree } = ground
+  const field = fieldTo(ground, targets)
+  return (from, longest = Infinity) => {
+    let best = longest
+    let first: Field['next'][number] = null
+    targets.forEach((target, i) => {
+      const metres = apart(from, target)
+      if (metres > best || !isFree(from, target)) return
+      best = metres
+      first = { target: i }
+    })
+    corners.forEach((corner, c) => {
+      const metres = apart(from, corner) + field.length[c]!
+      if (metres >= best || !isFree(from, corner)) return
+      best = metres
+      first = { corner: c }
+    })
+    return first && walkOver(first, best)
+
+    function walkOver(begin: NonNullable<typeof first>, length: number) {
+      const points = [from]
+      let step: Field['next'][number] = begin
+      while (step && 'corner' in step) {
+        points.push(corners[step.corner]!)
+        step = field.next[step.corner]!
+      }
+      const { target } = step!
+      return { target, length, points: [...points, targets[target]!] }
+    }
+  }
+}
+
+/** The shortest walk from one place to the nearest of some others; see `walksTo`. */
+export const shortestWalk = (
   ground: Ground,
   from: Point,
   targets: readonly Point[],
-  longest = Infinity,
-): (Walk & { target: number }) | null {
-  const { corners, isFree, seenFrom } = ground
-  // Places: the corners, then each target.
-  const reached = new Map<number, { length: number; before: number | null }>()
-  const done = new Set<number>()
-  const open = new FlatQueue<number>()
-  const pointOf = (place: number): Point =>
-    place < corners.length ? corners[place]! : targets[place - corners.length]!
-  const offer = (place: number, length: number, before: number | null): void => {
-    if (length > longest || length >= (reached.get(place)?.length ?? Infinity)) return
-    reached.set(place, { length, before })
-    open.push(place, length)
-  }
-  const seesTarget = (at: Point, length: number, before: number | null): void =>
-    targets.forEach((target, i) => {
-      if (length + apart(at, target) <= longest && isFree(at, target))
-        offer(corners.length + i, length + apart(at, target), before)
-    })
-  seesTarget(from, 0, null)
-  corners.forEach((corner, i) => {
-    if (apart(from, corner) <= longest && isFree(from, corner)) offer(i, apart(from, corner), null)
-  })
-  while (open.length > 0) {
-    const length = open.peekValue()!
-    const place = open.pop()!
-    if (done.has(place)) continue
-    done.add(place)
-    if (place >= corners.length)
-      return { target: place - corners.length, length, points: walkTo(place) }
-    const at = corners[place]!
-    seesTarget(at, length, place)
-    for (const other of seenFrom(place)) offer(other, length + apart(at, corners[other]!), place)
-  }
-  return null
-
-  function walkTo(place: number): Point[] {
-    const back = [pointOf(place)]
-    for (let at = reached.get(place)!.before; at !== null; at = reached.get(at)!.before)
-      back.push(pointOf(at))
-    return [from, ...back.reverse()]
-  }
-}
+  longest?: number,
+): (Walk & { target: number }) | null => walksTo(ground, targets)(from, longest)

@@ -12,7 +12,8 @@ export const along = ({ x, y }: Point, angle: number, metres: number): Point => 
   y: y + metres * Math.sin(angle * RADIANS),
 })
 
-export const apart = (a: Point, b: Point): number => Math.hypot(a.x - b.x, a.y - b.y)
+/** m. Not by Math.hypot, which takes ten times as long. */
+export const apart = (a: Point, b: Point): number => Math.sqrt((a.x - b.x) ** 2 + (a.y - b.y) ** 2)
 
 /** Corners of a box, those of an area, the points of a line. A box counts its width across its front. */
 export function cornersOf(shape: Shape): Point[] {

@@ -1,4 +1,5 @@
 import type { Plan, Point, Thing } from './plan'
+import { nearby } from './near'
 import { nearestOn } from './segment'
 import { apart, segmentsOf, type Segment } from './shape'
 import type { ThingKind } from './kinds.table'
@@ -15,7 +16,7 @@ export interface Wall {
 }
 
 /** An opening lies in a wall that runs along it no farther away than this, m. */
-const REACH_OF_OPENING = 0.3
+export const REACH_OF_OPENING = 0.3
 /** Pieces shorter than this are none, m. */
 const SHORTEST = 0.01
 
@@ -32,11 +33,12 @@ export function wallsOf(plan: Plan, floor: string, to: keyof typeof OPEN_TO): Wa
   const openings = here
     .filter(({ kind }) => OPEN_TO[to].includes(kind))
     .flatMap(({ shape }) => segmentsOf(shape))
+  const near = nearby(openings)
   return here
     .filter(({ kind }) => kind === 'room' || kind === 'wall')
     .flatMap((thing) =>
       segmentsOf(thing.shape)
-        .flatMap((segment) => cut(segment, openings))
+        .flatMap((segment) => cut(segment, near(segment, REACH_OF_OPENING)))
         .map((segment) => ({ segment, of: thing, ...toldOf(thing) })),
     )
 }

@@ -2,7 +2,7 @@ import type { Finding } from '../../finding/finding'
 import { inSentence } from '../../finding/wording'
 import { published } from '../../finding/source'
 import { FIRE_CLASS_NAME, type FireClass } from '../../inspection/fire-class'
-import { groundOf, shortestWalk, type Ground } from '../path'
+import { groundOf, walksTo } from '../path'
 import type { Plan, Point, Thing } from '../plan'
 import { along, apart, middleOf } from '../shape'
 import { nearestOn } from '../segment'
@@ -26,6 +26,10 @@ export const FARTHEST_EXTINGUISHER: Readonly<Record<FireClass, number>> = {
 /** What an average walker covers in 10 s, m. */
 export const FARTHEST_EYEWASH = 55 * FOOT
 
+/** So many times as far as is right is still looked for, to say which is the nearest. */
+const LOOKED_FOR = 2
+const limits = (): number[] => Object.values(FARTHEST_EXTINGUISHER)
+
 /** What is known of the extinguishers and stations on a plan. */
 export interface Equipment {
   /** By thing: what it puts out, and whether it is ready. One that is missing here is not known. */
@@ -41,30 +45,51 @@ export function judgeReach(plan: Plan, equipment: Equipment): DrawnFinding[] {
       (thing) => thing.floor === floor.id && thing.kind === 'station',
     )
     if (stations.length === 0) return []
-    const ground = groundOf(plan, floor.id)
+    const here: Here = {
+      plan,
+      ways: waysOn(plan, floor.id),
+    }
     return stations.flatMap((station) => [
-      ...toExtinguishers(plan, ground, station, equipment),
-      toEyewash(plan, ground, station),
+      ...toExtinguishers(here, station, equipment),
+      toEyewash(here, station),
     ])
   })
 }
 
+/** A floor, read once for all its stations. */
+interface Here {
+  plan: Plan
+  ways: (targets: readonly Thing[]) => ReturnType<typeof walksTo>
+}
+
+/** Walks to some things; to the same ones they are found once for all stations. */
+function waysOn(plan: Plan, floor: string): Here['ways'] {
+  const ground = groundOf(plan, floor, LOOKED_FOR * Math.max(FARTHEST_EYEWASH, ...limits()))
+  const before = standingBefore(plan, floor)
+  const known = new Map<string, ReturnType<typeof walksTo>>()
+  return (targets) => {
+    const key = targets.map(({ id }) => id).join(' ')
+    const ways = known.get(key) ?? walksTo(ground, targets.map(before))
+    known.set(key, ways)
+    return ways
+  }
+}
+
 function toExtinguishers(
-  plan: Plan,
-  ground: Ground,
+  here: Here,
   station: Thing,
   { extinguishers, burns }: Equipment,
 ): DrawnFinding[] {
   const told = burns.get(station.id) ?? null
   // Where nobody told what burns, what is live burns wherever there is an arc.
   const classes: readonly FireClass[] = told ?? ['live']
-  const all = onFloor(plan, station, 'extinguisher')
+  const all = onFloor(here.plan, station, 'extinguisher')
   return classes.map((burning) => {
     const suited = all.filter(({ id }) => {
       const one = extinguishers.get(id)
       return one?.ready && one.classes.includes(burning)
     })
-    return walked(plan, ground, station, suited, {
+    return walked(here, station, suited, {
       code: 'plan.extinguisher',
       rule: 'An extinguisher within so long a walk',
       source: NFPA_10,
@@ -76,8 +101,8 @@ function toExtinguishers(
   })
 }
 
-const toEyewash = (plan: Plan, ground: Ground, station: Thing): DrawnFinding =>
-  walked(plan, ground, station, onFloor(plan, station, 'eyewash'), {
+const toEyewash = (here: Here, station: Thing): DrawnFinding =>
+  walked(here, station, onFloor(here.plan, station, 'eyewash'), {
     code: 'plan.eyewash',
     rule: 'An eyewash within 10 seconds, 55 ft (17 m) at a walk',
     source: Z358,
@@ -101,19 +126,13 @@ interface Asked {
 }
 
 function walked(
-  plan: Plan,
-  ground: Ground,
+  { ways }: Here,
   station: Thing,
   targets: readonly Thing[],
   asked: Asked,
 ): DrawnFinding {
   const from = middleOf(station.shape)
-  const walk = shortestWalk(
-    ground,
-    from,
-    targets.map((target) => standingBefore(plan, target)),
-    2 * asked.longest,
-  )
+  const walk = ways(targets)(from, LOOKED_FOR * asked.longest)
   const drawn = (finding: Omit<Finding, 'code' | 'step' | 'reasons'>): DrawnFinding => ({
     finding: {
       code: asked.code,
@@ -157,13 +176,21 @@ const HANGS = 0.25
 const BEFORE = 0.35
 
 /** Where one stands to take a thing: before its front where it hangs at a wall, at it where it stands free. */
-function standingBefore(plan: Plan, thing: Thing): Point {
-  const middle = middleOf(thing.shape)
-  if (thing.shape.type !== 'box') return middle
-  const { angle, depth } = thing.shape
-  const walls = wallsOf(plan, thing.floor, 'feet')
-  const hangs = walls.some(
-    ({ segment }) => apart(nearestOn(segment, middle).point, middle) <= HANGS + depth / 2,
-  )
-  return hangs ? along(middle, angle, depth / 2 + BEFORE) : middle
+function standingBefore(plan: Plan, floor: string): (thing: Thing) => Point {
+  const walls = wallsOf(plan, floor, 'feet')
+  const known = new Map<string, Point>()
+  const find = (thing: Thing): Point => {
+    const middle = middleOf(thing.shape)
+    if (thing.shape.type !== 'box') return middle
+    const { angle, depth } = thing.shape
+    const hangs = walls.some(
+      ({ segment }) => apart(nearestOn(segment, middle).point, middle) <= HANGS + depth / 2,
+    )
+    return hangs ? along(middle, angle, depth / 2 + BEFORE) : middle
+  }
+  return (thing) => {
+    const point = known.get(thing.id) ?? find(thing)
+    known.set(thing.id, point)
+    return point
+  }
 }

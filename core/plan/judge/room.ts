@@ -1,7 +1,7 @@
 import type { Finding, Quantity } from '../../finding/finding'
 import { published } from '../../finding/source'
-import type { Plan, Thing } from '../plan'
-import { areaOf, contains, middleOf } from '../shape'
+import type { Plan, Point, Thing } from '../plan'
+import { areaOf, contains, extentOf, middleOf, type Extent } from '../shape'
 import type { DrawnFinding } from './drawn'
 
 const WELDING_SPACE = published('OSHA 29 CFR 1910.252(c)(2)')
@@ -29,12 +29,17 @@ export function measureRoom(plan: Plan, room: Thing): RoomMeasure {
   const area = areaOf(room.shape)
   const { height: told } = room.facts
   const height = typeof told === 'number' && Number.isFinite(told) && told > 0 ? told : null
+  const extent = extentOf(room.shape)
   const stations = plan.things.filter(
     ({ kind, floor, shape }) =>
-      kind === 'station' && floor === room.floor && contains(room.shape, middleOf(shape)),
+      kind === 'station' && floor === room.floor && holds(extent, room, middleOf(shape)),
   )
   return { room, area, height, volume: height === null ? null : area * height, stations }
 }
+
+/** Whether a point lies in a room; most lie outside its bounds already. */
+const holds = ({ west, east, south, north }: Extent, room: Thing, p: Point): boolean =>
+  p.x >= west && p.x <= east && p.y >= south && p.y <= north && contains(room.shape, p)
 
 /**
  * Whether each room with stations is big and high enough for as many welders as it has stations without mechanical ventilation.

@@ -1,0 +1,67 @@
+import { faultsOf } from '#core/plan/faults'
+import { judgePlan } from '#core/plan/judge/plan'
+import type { Plan, Point, Shape, Thing } from '#core/plan/plan'
+import type { FireClass } from '#core/inspection/fire-class'
+import type { ThingKind } from '#core/plan/kinds.table'
+
+const ROOMS_ACROSS = 25
+const ROOMS = 500
+const SIDE = 5
+const at = (x: number, y: number): Point => ({ x, y })
+const box = (x: number, y: number, size = 0.4): Shape => ({
+  type: 'box',
+  at: at(x, y),
+  angle: 90,
+  width: size,
+  depth: size,
+})
+
+/** 500 rooms in rows, each with a door, a station and three things more: 2,500 with the rooms. */
+function largePlan(): Plan {
+  const things: Thing[] = []
+  const put = (kind: ThingKind, shape: Shape, facts: Thing['facts'] = {}): void => {
+    const id = `t${things.length}`
+    things.push({ id, kind, floor: 'ground', name: `${kind} ${id}`, shape, facts, of: null })
+  }
+  for (let i = 0; i < ROOMS; i++) {
+    const x = (i % ROOMS_ACROSS) * SIDE
+    const y = Math.floor(i / ROOMS_ACROSS) * SIDE
+    put(
+      'room',
+      {
+        type: 'area',
+        points: [at(x, y), at(x + SIDE, y), at(x + SIDE, y + SIDE), at(x, y + SIDE)],
+      },
+      { height: 4 },
+    )
+    put('door', { type: 'line', points: [at(x + 2, y), at(x + 3, y)] })
+    put('station', box(x + 2, y + 3, 1.5))
+    put(i % 5 === 0 ? 'extinguisher' : 'desk', box(x + 4.2, y + 0.6))
+    if (i % 20 === 0) put('eyewash', box(x + 0.8, y + 4.2))
+  }
+  return { floors: [{ id: 'ground', name: 'Ground', outdoors: false, level: 0 }], things }
+}
+
+/** ms that it takes to look for faults and to judge a plan of 500 rooms, the middle of five. */
+export function judgeLarge(): { faults: number; judge: number; things: number } {
+  const plan = largePlan()
+  const all: readonly FireClass[] = ['ordinary', 'liquid', 'live']
+  const extinguishers = new Map(
+    plan.things
+      .filter(({ kind }) => kind === 'extinguisher')
+      .map(({ id }) => [id, { classes: all, ready: true }] as const),
+  )
+  const took = (work: () => unknown): number => {
+    const times = Array.from({ length: 5 }, () => {
+      const begun = performance.now()
+      work()
+      return performance.now() - begun
+    })
+    return times.sort((a, b) => a - b)[2]!
+  }
+  return {
+    faults: took(() => faultsOf(plan)),
+    judge: took(() => judgePlan(plan, { extinguishers, burns: new Map() })),
+    things: plan.things.length,
+  }
+}
