@@ -214,6 +214,17 @@ test('the whole slice', async ({ page }) => {
   })
 
   await test.step('unlock with a repair note and a fresh pass', async () => {
+    const meter = await page.request.post(`${app.url}/api/v1/gear`, {
+      data: {
+        kind: 'voltMeter',
+        label: 'VM-1',
+        description: '',
+        everyDays: 30,
+        fields: { calibratedUntil: '2099-01-01' },
+      },
+      headers: { origin: app.url },
+    })
+    expect(meter.status()).toBe(201)
     await openGear(page, 'M-01')
     await page.goto(`${page.url().split('?')[0]}?look=monthly`)
     await page.getByRole('textbox', { name: 'Open circuit' }).last().fill('72')
