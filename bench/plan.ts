@@ -46,11 +46,13 @@ function largePlan(): Plan {
 export function judgeLarge(): { faults: number; judge: number; things: number } {
   const plan = largePlan()
   const all: readonly FireClass[] = ['ordinary', 'liquid', 'live']
-  const extinguishers = new Map(
-    plan.things
-      .filter(({ kind }) => kind === 'extinguisher')
-      .map(({ id }) => [id, { classes: all, ready: true }] as const),
-  )
+  const of = (kind: ThingKind): string[] =>
+    plan.things.filter((thing) => thing.kind === kind).map(({ id }) => id)
+  const equipment = {
+    extinguishers: new Map(of('extinguisher').map((id) => [id, all])),
+    eyewash: new Set(of('eyewash')),
+    burns: new Map(of('station').map((id) => [id, all])),
+  }
   const took = (work: () => unknown): number => {
     const times = Array.from({ length: 5 }, () => {
       const begun = performance.now()
@@ -61,7 +63,7 @@ export function judgeLarge(): { faults: number; judge: number; things: number } 
   }
   return {
     faults: took(() => faultsOf(plan)),
-    judge: took(() => judgePlan(plan, { extinguishers, burns: new Map() })),
+    judge: took(() => judgePlan(plan, equipment)),
     things: plan.things.length,
   }
 }

@@ -74,6 +74,7 @@ export const INPUT_WORDS: Readonly<Record<string, string>> = {
   opening: 'hood opening',
   low: 'at the least',
   high: 'at the most',
+  walked: 'on foot',
   wind: 'wind',
   withoutHood: 'without a hood',
   ofFume: 'most of the fume',

@@ -1,4 +1,4 @@
-import { byWorst, type Finding, type Level } from '../finding/finding'
+import { blocks, byWorst, type Finding, type Level } from '../finding/finding'
 import { inSentence } from '../finding/wording'
 import { classesOf, FIRE_CLASS_NAME, NFPA_10_CLASSES, type FireClass } from './fire-class'
 import { judgeGear, type GearState } from './gear'
@@ -65,7 +65,8 @@ function judgeClass(
   })
   const suited = extinguishers.filter(({ gear }) => classesOf(gear.facts)?.includes(burning))
   const judged = suited.map((one) => ({ ...one, finding: judgeGear(one.gear) }))
-  const ready = judged.filter(({ finding }) => isReady(finding))
+  // A caution does not keep it from a fire.
+  const ready = judged.filter(({ finding }) => !blocks(finding))
   const here = ready.find((one) => one.here)
   if (here) return say('clear', `${here.gear.name} at ${place} is for ${what}.`)
   const [elsewhere] = ready
@@ -100,9 +101,6 @@ function judgeClass(
     legal: true,
   }
 }
-
-/** A caution on an extinguisher does not keep it from a fire. */
-const isReady = ({ level }: Finding): boolean => level === 'clear' || level === 'caution'
 
 /** Water at a place with live gear or burning metal is what a hand reaches for first. */
 function judgeWater(

@@ -49,6 +49,16 @@ export const make = ({ things, done }: History, edit: Edit): History =>
     ? { things, done, undone: [] }
     : { things: applied(things, edit), done: [...done, edit].slice(-MOST_STEPS), undone: [] }
 
+/** Goes on with the last step, as when somebody types: taken back, both are. A first step begins one. */
+export function goOn(history: History, edit: Edit): History {
+  const last = history.done.at(-1)
+  if (!last) return make(history, edit)
+  const before = applied(history.things, inverse(last))
+  const things = applied(history.things, edit)
+  const done = history.done.slice(0, -1)
+  return { things, done: [...done, editBetween(before, things)], undone: [] }
+}
+
 /** The same where there is nothing to take back. */
 export function undo(history: History): History {
   const { things, done, undone } = history

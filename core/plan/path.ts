@@ -2,7 +2,7 @@ import FlatQueue from 'flatqueue'
 import { nearby } from './near'
 import type { Plan, Point } from './plan'
 import { meet } from './segment'
-import { along, apart, segmentsOf, type Segment } from './shape'
+import { along, apart, pointAt, segmentsOf, type Segment } from './shape'
 import { wallsOf } from './walls'
 import type { ThingKind } from './kinds.table'
 
@@ -48,7 +48,7 @@ export function groundOf(plan: Plan, floor: string, longestLeg = Infinity): Grou
     const way: Segment = [from, to]
     const pieces = Math.max(1, Math.ceil(apart(from, to) / PIECE))
     for (let i = 0; i < pieces; i++) {
-      const piece: Segment = [shareOf(way, i / pieces), shareOf(way, (i + 1) / pieces)]
+      const piece: Segment = [pointAt(way, i / pieces), pointAt(way, (i + 1) / pieces)]
       if (near(piece).some((segment) => meet(segment, way))) return false
     }
     return true
@@ -70,11 +70,6 @@ export function groundOf(plan: Plan, floor: string, longestLeg = Infinity): Grou
   }
   return { isFree, corners, seenFrom }
 }
-
-const shareOf = ([a, b]: Segment, share: number): Point => ({
-  x: a.x + share * (b.x - a.x),
-  y: a.y + share * (b.y - a.y),
-})
 
 function longer([a, b]: Segment): Segment {
   const angle = direction(a, b)

@@ -1,5 +1,5 @@
 import type { Point, Shape } from './plan'
-import { apart, contains, cornersOf, segmentsOf, type Segment } from './shape'
+import { apart, contains, cornersOf, pointAt, segmentsOf, type Segment } from './shape'
 
 /** Lines nearer than this touch, m. */
 const TOUCH = 1e-9
@@ -13,7 +13,7 @@ export function nearestOn([a, b]: Segment, p: Point): { point: Point; share: num
   if (squared === 0) return { point: a, share: 0 }
   const along = ((p.x - a.x) * (b.x - a.x) + (p.y - a.y) * (b.y - a.y)) / squared
   const share = Math.max(0, Math.min(1, along))
-  return { point: { x: a.x + share * (b.x - a.x), y: a.y + share * (b.y - a.y) }, share }
+  return { point: pointAt([a, b], share), share }
 }
 
 /** Whether two segments meet; touching counts. */

@@ -48,12 +48,17 @@ export const areaOf = (shape: Shape): number =>
 export function middleOf(shape: Shape): Point {
   if (shape.type === 'box') return shape.at
   const points = cornersOf(shape)
-  if (shape.type === 'line' || areaOf(shape) === 0) return halfWay(points[0]!, points.at(-1)!)
+  if (shape.type === 'line' || areaOf(shape) === 0)
+    return pointAt([points[0]!, points.at(-1)!], 0.5)
   const [x, y] = polygonCentroid(pairs(points))
   return { x, y }
 }
 
-const halfWay = (a: Point, b: Point): Point => ({ x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 })
+/** The point of a segment at a share of its length, 0 to 1. */
+export const pointAt = ([a, b]: Segment, share: number): Point => ({
+  x: a.x + share * (b.x - a.x),
+  y: a.y + share * (b.y - a.y),
+})
 
 /** Whether a point lies inside; on the very edge either may be told. */
 export const contains = (shape: Shape, { x, y }: Point): boolean =>

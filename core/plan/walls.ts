@@ -1,7 +1,7 @@
-import type { Plan, Point, Thing } from './plan'
+import type { Plan, Thing } from './plan'
 import { nearby } from './near'
 import { nearestOn } from './segment'
-import { apart, segmentsOf, type Segment } from './shape'
+import { apart, pointAt, segmentsOf, type Segment } from './shape'
 import type { ThingKind } from './kinds.table'
 
 /** A straight piece of wall, after its openings were cut out. */
@@ -43,13 +43,14 @@ export function wallsOf(plan: Plan, floor: string, to: keyof typeof OPEN_TO): Wa
     )
 }
 
-const numberOf = (value: unknown): number | null =>
+/** A figure that was told; null: it was not, or is none. */
+export const figureOf = (value: unknown): number | null =>
   typeof value === 'number' && Number.isFinite(value) ? value : null
 
 function toldOf({ facts }: Thing): Pick<Wall, 'height' | 'fire' | 'material'> {
   return {
-    height: numberOf(facts.height),
-    fire: numberOf(facts.fire),
+    height: figureOf(facts.height),
+    fire: figureOf(facts.fire),
     material: typeof facts.material === 'string' ? facts.material : null,
   }
 }
@@ -75,7 +76,7 @@ export function cut(segment: Segment, openings: readonly Segment[]): Segment[] {
   const length = apart(...segment)
   return left
     .filter(([a, b]) => (b - a) * length > SHORTEST)
-    .map(([a, b]) => [at(segment, a), at(segment, b)])
+    .map(([a, b]) => [pointAt(segment, a), pointAt(segment, b)])
 }
 
 /** The stretch of a wall that an opening takes, as shares of its length; null: it lies elsewhere. */
@@ -85,8 +86,3 @@ export function stretchOf(wall: Segment, opening: Segment): [number, number] | n
   const [from, to] = ends.map(({ share }) => share).sort((a, b) => a - b) as [number, number]
   return isNear && to > from ? [from, to] : null
 }
-
-const at = ([a, b]: Segment, share: number): Point => ({
-  x: a.x + share * (b.x - a.x),
-  y: a.y + share * (b.y - a.y),
-})

@@ -20,6 +20,7 @@ const TASK_RULES: Record<TaskName, { lane: keyof typeof LANES; seconds: number; 
   readDeliveryFile: { lane: 'short', seconds: 5, each: 2 },
   shrinkPhoto: { lane: 'short', seconds: 15, each: 3 },
   judgePlan: { lane: 'short', seconds: 10, each: 3 },
+  errorsOfPlan: { lane: 'short', seconds: 10, each: 2 },
   // Several sheets are opened one after the other.
   render: { lane: 'short', seconds: 30, each: 4 },
 }

@@ -5,7 +5,7 @@ import { readGearFile } from '../services/inspection/gear-file'
 import { planConsumables } from '../services/air/consumable-file'
 import { readRosterFile } from '../services/people/roster-file'
 import { shrinkPhoto } from '../services/photo/shrink'
-import { judgePlan } from '../services/plan/judge'
+import { errorsOfPlan, judgePlan } from '../services/plan/judge'
 import { render } from '../services/print/render'
 import { planSamples } from '../services/sampling/sample-file'
 
@@ -21,6 +21,7 @@ export const TASKS = {
   shrinkPhoto,
   planSamples,
   judgePlan,
+  errorsOfPlan,
 }
 
 export type TaskName = keyof typeof TASKS

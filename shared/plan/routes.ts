@@ -12,6 +12,12 @@ import {
   publishedSchema,
 } from './schema'
 
+/** What a plan says; nothing while there is an error among its faults. */
+const planJudged = z.object({
+  findings: z.array(drawnFindingSchema),
+  faults: z.array(planFaultSchema),
+})
+
 export const planRoutes = {
   plan: contract({
     id: 'plan',
@@ -28,7 +34,7 @@ export const planRoutes = {
     summary:
       'What the published plan says: rooms, gas that may not stand together, ways to what one needs in a hurry.',
     roles: EVERYONE,
-    response: z.array(drawnFindingSchema),
+    response: planJudged,
   }),
   planVersions: contract({
     id: 'planVersions',
@@ -61,10 +67,7 @@ export const planRoutes = {
     path: '/plan/draft/findings',
     summary: 'What the draft says, and what is wrong with it.',
     roles: STAFF,
-    response: z.object({
-      findings: z.array(drawnFindingSchema),
-      faults: z.array(planFaultSchema),
-    }),
+    response: planJudged,
   }),
   changeDraft: contract({
     id: 'changeDraft',
@@ -94,7 +97,7 @@ export const planRoutes = {
     method: 'POST',
     path: '/plan/versions',
     summary:
-      'Publish the draft, unless something is wrong with it. Sent twice it is published once.',
+      'Publish the draft, unless something is wrong with it. Refused where somebody draws on it at that moment. Sent twice it is published once.',
     roles: STAFF,
     body: publishBody,
     response: z.object({ number: z.number() }),

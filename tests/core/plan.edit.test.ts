@@ -1,6 +1,16 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { applied, begin, editBetween, inverse, make, MOST_STEPS, redo, undo } from '#core/plan/edit'
+import {
+  applied,
+  begin,
+  editBetween,
+  goOn,
+  inverse,
+  make,
+  MOST_STEPS,
+  redo,
+  undo,
+} from '#core/plan/edit'
 import type { Thing } from '#core/plan/plan'
 import { box, thing } from './plan.fixture'
 
@@ -45,6 +55,18 @@ describe('edits of a plan', () => {
     const edit = step(start, ['a', 5])
     expect(applied(applied(start, edit), inverse(edit))).toEqual(start)
     expect(editBetween(start, new Map(start))).toEqual([])
+  })
+  it('typing is one step, taken back at once', () => {
+    const first = make(begin(start), step(start, ['a', 1]))
+    const typed = ['b', 'a', 'b'].reduce(
+      (history, id, i) => goOn(history, step(history.things, [id, i + 5])),
+      first,
+    )
+    expect(typed.done).toHaveLength(1)
+    expect(typed.things.get('b')!.shape).toEqual(box(7, 0))
+    expect(undo(typed).things).toEqual(start)
+    expect(redo(undo(typed)).things).toEqual(typed.things)
+    expect(goOn(begin(start), step(start, ['c', 1])).done).toHaveLength(1)
   })
   it('so many steps are kept', () => {
     let history = begin(start)

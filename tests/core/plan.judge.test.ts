@@ -147,7 +147,8 @@ describe('the way to what one needs in a hurry', () => {
   ): string => {
     const extinguisher = thing('extinguisher', box(metres, 0, { width: 0.3, depth: 0.3 }))
     const found = judgeReach(planOf(station, extinguisher), {
-      extinguishers: new Map([[extinguisher.id, { classes, ready }]]),
+      extinguishers: new Map(ready ? [[extinguisher.id, classes]] : []),
+      eyewash: new Set(),
       burns: new Map([[station.id, burns]]),
     })
     return found.find(({ finding }) => finding.code === 'plan.extinguisher')!.finding.level
@@ -163,9 +164,17 @@ describe('the way to what one needs in a hurry', () => {
     expect(judged(5, { ready: false })).toBe('unknown')
     expect(judged(5, { classes: ['liquid'] })).toBe('unknown')
   })
-  it('where nobody told what burns, something live does', () => {
-    expect(judged(5, { burns: null })).toBe('unknown')
-    expect(judged(5, { burns: null, classes: ['live'] })).toBe('clear')
+  it('where nobody told what burns, none is known to do', () => {
+    expect(judged(5, { burns: null, classes: ['ordinary', 'liquid', 'live'] })).toBe('unknown')
+  })
+  it('an eyewash that is not known to be ready is none', () => {
+    const eyewash = thing('eyewash', box(3, 0))
+    const [, found] = judgeReach(planOf(station, eyewash), {
+      extinguishers: new Map(),
+      eyewash: new Set(),
+      burns: new Map(),
+    })
+    expect(found!.finding).toMatchObject({ code: 'plan.eyewash', level: 'unknown' })
   })
   it('an eyewash behind a wall is as far as the walk round it', () => {
     const eyewash = thing('eyewash', box(3, 0))
@@ -173,6 +182,7 @@ describe('the way to what one needs in a hurry', () => {
     const level = (...things: Thing[]): string =>
       judgeReach(planOf(station, eyewash, ...things), {
         extinguishers: new Map(),
+        eyewash: new Set([eyewash.id]),
         burns: new Map(),
       }).find(({ finding }) => finding.code === 'plan.eyewash')!.finding.level
     expect(level()).toBe('clear')
@@ -185,6 +195,7 @@ describe('the way to what one needs in a hurry', () => {
       const eyewash = thing('eyewash', box(1.7, 0, { width: 0.4, depth: 0.3, angle }))
       return judgeReach(planOf(station, wall, eyewash), {
         extinguishers: new Map(),
+        eyewash: new Set([eyewash.id]),
         burns: new Map(),
       }).find(({ finding }) => finding.code === 'plan.eyewash')!.finding.level
     }

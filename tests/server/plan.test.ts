@@ -7,7 +7,8 @@ import type { Draft, PublishedPlan, ShownFinding } from '#shared/plan/schema'
 import { startApp, type App } from '../app'
 import { box, line, rectangle, thing as made } from '../core/plan.fixture'
 import type { Person } from './client'
-import { makeShop, type Shop } from './shop.fixture'
+import { addGear } from './gear.fixture'
+import { allPass, makeShop, type Shop } from './shop.fixture'
 
 let app: App
 let shop: Shop
@@ -153,20 +154,40 @@ describe('a published plan', () => {
     expect((await lead.send('GET', '/plan/versions/9')).status).toBe(404)
   })
 
+  it('is the draft that was looked at: whoever draws at that moment holds it up or comes after it', async () => {
+    const desk = thing('desk', box(3, 33))
+    const [out, drawn] = await Promise.all([publish(), draw(instructor, [put(desk)])])
+    expect(drawn.status).toBe(200)
+    expect([201, 409]).toContain(out.status)
+    const has = (await published())!.plan.things.some(({ id }) => id === desk.id)
+    if (out.status === 409) expect([out.body.error!.code, has]).toEqual(['changed', false])
+  })
+
+  const says = async (code: string): Promise<ShownFinding> => {
+    const path = '/plan/findings'
+    const { body } = await shop.people.viewer.send<{ findings: ShownFinding[] }>('GET', path)
+    return body.findings.find(({ finding }) => finding.code === code)!
+  }
+
   it('says what it measured, with the way that was walked', async () => {
     const station = thing('station', box(5, 5), { name: 'Booth 1', of: shop.station })
-    const eyewash = thing('eyewash', box(12, 5))
-    await draw(lead, [put(station), put(eyewash)])
+    const of = await addGear(shop, 'eyewash', 'EW-1')
+    const unlooked = thing('eyewash', box(12, 5), { of })
+    await draw(lead, [put(station), put(unlooked)])
     await publish()
-    const { body } = await shop.people.viewer.send<ShownFinding[]>('GET', '/plan/findings')
-    const eye = body.find(({ finding }) => finding.code === 'plan.eyewash')!
+    // Nobody has looked at it yet: it counts for nothing.
+    const before = await says('plan.eyewash')
+    expect(before.finding.level).toBe('unknown')
+    const looked = { lines: allPass('eyewash') }
+    await lead.send('POST', `/gear/eyewash/${of}/inspections`, looked)
+    const eye = await says('plan.eyewash')
     expect(eye.finding).toMatchObject({ level: 'clear', value: { amount: 7, unit: 'm' } })
     expect(eye.lines[0]).toEqual([
       { x: 5, y: 5 },
       { x: 12, y: 5 },
     ])
     // By hand: 30 m by 10 m by 6 m are 1,800 m3, and 6 m are more than 16 ft.
-    expect(body.find(({ finding }) => finding.code === 'plan.room')!.finding).toMatchObject({
+    expect((await says('plan.room')).finding).toMatchObject({
       level: 'clear',
       value: { amount: 1800, unit: 'm3' },
     })

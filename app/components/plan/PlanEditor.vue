@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { onKeyStroke } from '@vueuse/core'
+import { useEventListener } from '@vueuse/core'
 import { LAYER_NAME, LAYERS, PLAN_KINDS, THING_KINDS, type ThingKind } from '#core/plan/kinds.table'
 import { drawn, middleOfAll } from '#core/plan/move'
 import type { Shape, Thing } from '#core/plan/plan'
@@ -7,21 +7,18 @@ import { toGeoJson } from '#core/plan/geojson'
 import { planRoutes } from '#shared/plan/routes'
 import type { Draft } from '#shared/plan/schema'
 import { call } from '~/composables/api'
-import { useEventIds } from '~/composables/event-id'
 import { useLoad } from '~/composables/load'
 import { usePlanEditor } from '~/composables/plan/editor'
+import { useEditorKeys } from '~/composables/plan/keys'
 import { useShownFindings } from '~/composables/plan/shown'
-import { useSubmit } from '~/composables/submit'
 import { useUnits } from '~/composables/units'
 
 /** Drawing on the draft by mouse, finger and keyboard; each step is kept as it is done. */
 const props = defineProps<{ draft: Draft }>()
 const emit = defineEmits<{ floors: [] }>()
 const editor = usePlanEditor(props.draft)
-const { chosen, saving, message } = editor
+const { chosen, open, message } = editor
 const units = useUnits()
-const toast = useToast()
-const events = useEventIds()
 
 const floorId = ref(props.draft.floors[0]!.id)
 const floorNames = computed(() =>
@@ -85,7 +82,7 @@ const only = computed({
   get: () =>
     chosen.value.length === 1 ? here.value.find(({ id }) => id === chosen.value[0]) : undefined,
   set: (thing: Thing | undefined) => {
-    if (thing) editor.put([thing])
+    if (thing) editor.type(thing)
   },
 })
 
@@ -106,19 +103,6 @@ function download(): void {
 }
 const floorsOpen = ref(false)
 const publishing = ref(false)
-const note = ref('')
-const { busy, message: refused, errors, submit } = useSubmit()
-async function publish(): Promise<void> {
-  const done = await submit(() =>
-    events.once('publish', { note: note.value, saved: editor.saved.value }, (id) =>
-      call(planRoutes.publishPlan, { body: { id, note: note.value } }),
-    ),
-  )
-  if (!done) return
-  publishing.value = false
-  note.value = ''
-  toast.add({ title: `Published as version ${done.number}`, color: 'success' })
-}
 const nameOf = (id: string): string =>
   editor.things.value.find((thing) => thing.id === id)?.name ?? 'Something'
 function show(id: string): void {
@@ -130,40 +114,17 @@ function show(id: string): void {
   })
 }
 
-const STEPS: Record<string, readonly [number, number]> = {
-  ArrowLeft: [-1, 0],
-  ArrowRight: [1, 0],
-  ArrowUp: [0, 1],
-  ArrowDown: [0, -1],
-}
-const isTyping = (event: KeyboardEvent): boolean =>
-  (event.target as HTMLElement).closest('input, textarea, [role=dialog], [role=listbox]') !== null
-onKeyStroke(Object.keys(STEPS), (event) => {
-  if (isTyping(event) || chosen.value.length === 0) return
-  event.preventDefault()
-  const [x, y] = STEPS[event.key]!
-  const far = grid.value * (event.shiftKey ? 10 : 1)
-  editor.move(x * far, y * far)
-})
-onKeyStroke(['Delete', 'Backspace'], (event) => {
-  if (!isTyping(event)) editor.remove()
-})
-onKeyStroke('Escape', () => {
-  tool.value = null
-  chosen.value = []
-})
-const COMMANDS: Record<string, (event: KeyboardEvent) => void> = {
-  z: ({ shiftKey }) => (shiftKey ? editor.redo() : editor.undo()),
-  y: () => editor.redo(),
-  d: () => editor.copy(),
-  a: () => {
-    chosen.value = here.value.map(({ id }) => id)
+useEditorKeys(editor, {
+  grid,
+  all: () => here.value.map(({ id }) => id),
+  leave: () => {
+    tool.value = null
+    chosen.value = []
   },
-}
-onKeyStroke(Object.keys(COMMANDS), (event) => {
-  if (!(event.ctrlKey || event.metaKey) || isTyping(event)) return
-  event.preventDefault()
-  COMMANDS[event.key]!(event)
+})
+// What the server does not have yet is not left behind unseen.
+useEventListener(window, 'beforeunload', (event) => {
+  if (editor.open.value) event.preventDefault()
 })
 const howTo = computed(() =>
   tool.value
@@ -172,7 +133,7 @@ const howTo = computed(() =>
 )
 const savedSays = computed(() => {
   if (message.value) return message.value
-  return saving.value ? 'Saving…' : 'Everything is kept.'
+  return open.value ? 'Saving…' : 'Everything is kept.'
 })
 </script>
 
@@ -288,6 +249,7 @@ const savedSays = computed(() => {
           @draw="tool && addNew(tool, $event)"
           @put="editor.put"
         />
+        <PlanLegend :things="here" />
         <p class="muted text-sm">
           {{ howTo }}
         </p>
@@ -313,7 +275,7 @@ const savedSays = computed(() => {
         </section>
         <section aria-labelledby="draft-says">
           <h2 id="draft-says" class="mb-2">What it says</h2>
-          <PlanFindings v-model="shown" :findings="findingsHere" />
+          <PlanFindings v-model="shown" :findings="findingsHere" :faults="faults" />
         </section>
       </div>
     </div>
@@ -322,21 +284,6 @@ const savedSays = computed(() => {
     <BoothRow v-model:open="rowOpen" :floor="floorId" @made="editor.put" />
     <PlanFile v-model:open="fileOpen" :floors="floorIds" @read="editor.replace" />
     <FloorsForm v-model:open="floorsOpen" :draft="draft" @saved="emit('floors')" />
-    <UModal
-      v-model:open="publishing"
-      title="Publish the plan"
-      description="Everybody sees it from then on; jobs and permits keep the version they were judged by."
-    >
-      <template #body>
-        <UFormField label="What changed" :error="errors.note">
-          <UTextarea v-model="note" class="w-full" :rows="2" maxlength="500" />
-        </UFormField>
-        <p v-if="refused" role="alert" class="text-stop font-semibold pt-2">{{ refused }}</p>
-      </template>
-      <template #footer>
-        <UButton :loading="busy" :disabled="saving" @click="publish">Publish</UButton>
-        <UButton variant="ghost" color="neutral" @click="publishing = false">Leave it</UButton>
-      </template>
-    </UModal>
+    <PublishForm v-model:open="publishing" :waits="editor.open.value" :saved="editor.saved.value" />
   </div>
 </template>

@@ -14,11 +14,9 @@ watch(open, () => {
   wrong.value = []
 })
 
-async function read(event: Event): Promise<void> {
-  const file = (event.target as HTMLInputElement).files?.[0]
-  if (!file) return
+function read(text: string): void {
   things.value = []
-  const answer = fromGeoJson(parsed(await file.text()))
+  const answer = fromGeoJson(parsed(text))
   if ('wrong' in answer) wrong.value = answer.wrong
   else {
     const lost = answer.plan.things.filter(({ floor }) => !props.floors.includes(floor))
@@ -57,11 +55,10 @@ function take(): void {
     <template #body>
       <div class="space-y-3">
         <UFormField label="GeoJSON file">
-          <input
-            type="file"
+          <FileInput
+            label="GeoJSON file"
             accept=".geojson,.json,application/geo+json"
-            aria-label="GeoJSON file"
-            @change="read"
+            @read="read"
           />
         </UFormField>
         <div v-if="wrong.length > 0" role="alert">

@@ -1,9 +1,11 @@
 <script setup lang="ts">
 import { LEVELS, type Level } from '#core/finding/finding'
+import type { PlanFault } from '#core/plan/faults'
 import type { ShownFinding } from '#shared/plan/schema'
 
 /** What a plan says, by what it is about, the worst first; a tap shows on the plan what was measured. */
-const props = defineProps<{ findings: readonly ShownFinding[] }>()
+const props = defineProps<{ findings: readonly ShownFinding[]; faults: readonly PlanFault[] }>()
+const isUnsound = computed(() => props.faults.some(({ kind }) => kind === 'error'))
 const shown = defineModel<ShownFinding | null>({ default: null })
 
 const TITLE: Readonly<Record<string, string>> = {
@@ -39,7 +41,11 @@ function show(one: ShownFinding): void {
 </script>
 
 <template>
-  <p v-if="findings.length === 0" class="muted">
+  <p v-if="isUnsound" class="flex gap-2 font-semibold">
+    <FindingMark level="unknown" :size="20" />
+    Nothing is judged while something on the plan is wrong.
+  </p>
+  <p v-else-if="findings.length === 0" class="muted">
     Nothing to judge yet: rooms with stations, gas stores and what burns are.
   </p>
   <details

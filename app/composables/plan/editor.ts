@@ -1,11 +1,26 @@
-import { begin, editBetween, make, redo, undo, type Change, type History } from '#core/plan/edit'
-import type { Shape, Thing } from '#core/plan/plan'
+import { useDebounceFn } from '@vueuse/core'
+import {
+  begin,
+  editBetween,
+  goOn,
+  make,
+  redo,
+  undo,
+  type Change,
+  type History,
+} from '#core/plan/edit'
+import type { Thing } from '#core/plan/plan'
 import { moved } from '#core/plan/move'
 import { planRoutes } from '#shared/plan/routes'
 import type { Draft } from '#shared/plan/schema'
 import { call } from '~/composables/api'
+import { useEventIds } from '~/composables/event-id'
 import { asFailure } from '~/composables/load'
 
+/** Drawn without a pause it is sent together. */
+const SOON_MS = 250
+/** Typed within it, it is one step. */
+const ONE_STEP_MS = 1500
 /** So many things are sent at once. */
 const MOST_AT_ONCE = 200
 /** How far a copy lies from what it was made of, m. */
@@ -22,13 +37,17 @@ export function usePlanEditor(draft: Draft) {
   const versions = new Map(draft.things.map(({ id, version }) => [id, version]))
   const waiting = new Set<string>()
   let sent: string[] = []
+  let typed = { id: '', at: 0 }
   const saving = ref(false)
+  /** Something was drawn that the server does not have yet. */
+  const open = ref(false)
   const message = ref('')
   /** Counts what the server has taken, so that what depends on it is read anew. */
   const saved = ref(0)
-  const isSaved = computed(() => !saving.value)
+  const events = useEventIds()
 
   function change(edit: readonly Change[]): void {
+    typed = { id: '', at: 0 }
     step(make(history.value, edit))
   }
   function step(next: History): void {
@@ -36,7 +55,8 @@ export function usePlanEditor(draft: Draft) {
     history.value = next
     chosen.value = chosen.value.filter((id) => next.things.has(id))
     for (const { id } of changed) waiting.add(id)
-    void send()
+    open.value = waiting.size > 0
+    void sendSoon()
   }
 
   async function send(): Promise<void> {
@@ -50,8 +70,10 @@ export function usePlanEditor(draft: Draft) {
       if (failure.code === 'changed') await takeTheirs(failure.fields.map(({ path }) => path))
     } finally {
       saving.value = false
+      open.value = waiting.size > 0
     }
   }
+  const sendSoon = useDebounceFn(send, SOON_MS)
 
   async function sendWaiting(): Promise<void> {
     const ids = [...waiting].slice(0, MOST_AT_ONCE)
@@ -64,8 +86,10 @@ export function usePlanEditor(draft: Draft) {
       .filter(({ version, thing }) => version !== null || thing !== null)
     if (changes.length > 0) {
       sent = changes.map(({ id }) => id)
-      const body = { id: crypto.randomUUID(), changes }
-      const { versions: now } = await call(planRoutes.changeDraft, { body })
+      // Without an answer it is sent again as the same, so that it counts once.
+      const { versions: now } = await events.once('plan', changes, (id) =>
+        call(planRoutes.changeDraft, { body: { id, changes } }),
+      )
       for (const { id } of changes) {
         if (now[id] === undefined) versions.delete(id)
         else versions.set(id, now[id])
@@ -140,13 +164,25 @@ export function usePlanEditor(draft: Draft) {
     put([{ ...thing, id }])
     chosen.value = [id]
   }
-  const reshape = (thing: Thing, shape: Shape): void => put([{ ...thing, shape }])
+  /** As somebody types: what follows within a moment on the same thing is one step with it. */
+  function type(thing: Thing): void {
+    const before = history.value.things.get(thing.id) ?? null
+    const edit = [{ id: thing.id, before, after: thing }]
+    const now = Date.now()
+    const goesOn = typed.id === thing.id && now - typed.at < ONE_STEP_MS
+    typed = { id: thing.id, at: now }
+    step(goesOn ? goOn(history.value, edit) : make(history.value, edit))
+  }
+
+  function takeBack(next: History): void {
+    typed = { id: '', at: 0 }
+    step(next)
+  }
 
   return {
     things,
     chosen,
-    saving,
-    isSaved,
+    open,
     saved,
     message,
     mayUndo: computed(() => history.value.done.length > 0),
@@ -157,11 +193,13 @@ export function usePlanEditor(draft: Draft) {
     remove,
     copy,
     move,
-    reshape,
-    undo: () => step(undo(history.value)),
-    redo: () => step(redo(history.value)),
+    type,
+    undo: () => takeBack(undo(history.value)),
+    redo: () => takeBack(redo(history.value)),
     send,
   }
 }
+export type PlanEditing = ReturnType<typeof usePlanEditor>
+
 const thingsOf = (draft: Draft): Map<string, Thing> =>
   new Map(draft.things.map(({ version: _, ...thing }) => [thing.id, thing as Thing]))

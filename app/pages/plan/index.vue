@@ -26,7 +26,7 @@ const floor = computed({
 const things = computed(
   () => published.value?.plan.things.filter((thing) => thing.floor === floor.value?.id) ?? [],
 )
-const findings = computed(() => found.data.value ?? [])
+const findings = computed(() => found.data.value?.findings ?? [])
 const here = computed(() => findings.value.filter((one) => one.floor === floor.value?.id))
 const { shown, levels, lines } = useShownFindings(findings)
 
@@ -74,24 +74,32 @@ const path = computed(() => {
         </UButton>
       </div>
       <div class="grid grid-cols-1 lg:grid-cols-[2fr_1fr] gap-4">
-        <PlanCanvas
-          :key="floor.id"
-          v-model:chosen="chosen"
-          class="h-[44dvh] lg:h-[66dvh] min-h-80"
-          :things="things"
-          :levels="levels"
-          :lines="lines"
-          :label="`Plan of ${floor.name}, ${things.length} things; what it says stands beside it`"
-        >
-          <div v-if="thing" class="absolute left-3 bottom-3 panel p-3" role="status">
-            <p class="font-semibold">{{ thing.name }}</p>
-            <NuxtLink v-if="path" :to="path" class="underline">Open</NuxtLink>
-          </div>
-        </PlanCanvas>
+        <div class="space-y-2 min-w-0">
+          <PlanCanvas
+            :key="floor.id"
+            v-model:chosen="chosen"
+            class="h-[44dvh] lg:h-[66dvh] min-h-80"
+            :things="things"
+            :levels="levels"
+            :lines="lines"
+            :label="`Plan of ${floor.name}, ${things.length} things; what it says stands beside it`"
+          >
+            <div v-if="thing" class="absolute left-3 bottom-3 panel p-3" role="status">
+              <p class="font-semibold">{{ thing.name }}</p>
+              <NuxtLink v-if="path" :to="path" class="underline">Open</NuxtLink>
+            </div>
+          </PlanCanvas>
+          <PlanLegend :things="things" />
+        </div>
         <section aria-labelledby="says" class="min-w-0">
           <h2 id="says" class="mb-2">What the plan says</h2>
           <Failure v-if="found.failure.value" :failure="found.failure.value" @retry="found.load" />
-          <PlanFindings v-else-if="found.data.value" v-model="shown" :findings="here" />
+          <PlanFindings
+            v-else-if="found.data.value"
+            v-model="shown"
+            :findings="here"
+            :faults="found.data.value.faults"
+          />
           <p v-else class="muted">Measuring…</p>
         </section>
       </div>

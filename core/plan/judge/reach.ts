@@ -8,12 +8,10 @@ import { along, apart, middleOf } from '../shape'
 import { nearestOn } from '../segment'
 import { wallsOf } from '../walls'
 import type { DrawnFinding } from './drawn'
+import { FOOT, ROUNDING } from './feet'
 
-const FOOT = 0.3048
 const NFPA_10 = published('NFPA 10, travel distance to extinguishers')
 const Z358 = published('ANSI/ISEA Z358.1')
-/** A way measured to the limit in feet is not a hair over it. */
-const ROUNDING = 1e-6
 
 /** The longest walk to an extinguisher, m. For liquids that of the smaller ones is 30 ft. */
 export const FARTHEST_EXTINGUISHER: Readonly<Record<FireClass, number>> = {
@@ -30,10 +28,12 @@ export const FARTHEST_EYEWASH = 55 * FOOT
 const LOOKED_FOR = 2
 const limits = (): number[] => Object.values(FARTHEST_EXTINGUISHER)
 
-/** What is known of the extinguishers and stations on a plan. */
+/** What is known of the things on a plan. Nothing else counts: what is not on record, locked out or due is not known to be ready. */
 export interface Equipment {
-  /** By thing: what it puts out, and whether it is ready. One that is missing here is not known. */
-  extinguishers: ReadonlyMap<string, { classes: readonly FireClass[]; ready: boolean }>
+  /** By thing, those that are ready: what they put out. */
+  extinguishers: ReadonlyMap<string, readonly FireClass[]>
+  /** Things, those that are ready. */
+  eyewash: ReadonlySet<string>
   /** By thing: what can burn at a station; null: nobody told. */
   burns: ReadonlyMap<string, readonly FireClass[] | null>
 }
@@ -51,7 +51,7 @@ export function judgeReach(plan: Plan, equipment: Equipment): DrawnFinding[] {
     }
     return stations.flatMap((station) => [
       ...toExtinguishers(here, station, equipment),
-      toEyewash(here, station),
+      toEyewash(here, station, equipment),
     ])
   })
 }
@@ -81,14 +81,10 @@ function toExtinguishers(
   { extinguishers, burns }: Equipment,
 ): DrawnFinding[] {
   const told = burns.get(station.id) ?? null
-  // Where nobody told what burns, what is live burns wherever there is an arc.
-  const classes: readonly FireClass[] = told ?? ['live']
+  if (!told) return [untold(station)]
   const all = onFloor(here.plan, station, 'extinguisher')
-  return classes.map((burning) => {
-    const suited = all.filter(({ id }) => {
-      const one = extinguishers.get(id)
-      return one?.ready && one.classes.includes(burning)
-    })
+  return told.map((burning) => {
+    const suited = all.filter(({ id }) => extinguishers.get(id)?.includes(burning))
     return walked(here, station, suited, {
       code: 'plan.extinguisher',
       rule: 'An extinguisher within so long a walk',
@@ -96,21 +92,42 @@ function toExtinguishers(
       longest: FARTHEST_EXTINGUISHER[burning],
       what: `extinguisher for ${inSentence(FIRE_CLASS_NAME[burning])}`,
       step: 'fire',
-      level: 'caution',
     })
   })
 }
 
-const toEyewash = (here: Here, station: Thing): DrawnFinding =>
-  walked(here, station, onFloor(here.plan, station, 'eyewash'), {
+/** Which extinguisher it takes is not known before somebody says what can burn. */
+const untold = (station: Thing): DrawnFinding => ({
+  finding: {
+    code: 'plan.extinguisher',
+    step: 'fire',
+    level: 'unknown',
+    sentence: `${station.name}: what can burn here is not told, so no way to an extinguisher is judged.`,
+    remedy: 'Tell it at the station, and which station this is.',
+    reasons: [
+      {
+        rule: 'An extinguisher within so long a walk',
+        source: NFPA_10,
+        inputs: { place: station.name, burns: 'not told' },
+      },
+    ],
+  },
+  floor: station.floor,
+  things: [station.id],
+  lines: [],
+})
+
+function toEyewash(here: Here, station: Thing, { eyewash }: Equipment): DrawnFinding {
+  const ready = onFloor(here.plan, station, 'eyewash').filter(({ id }) => eyewash.has(id))
+  return walked(here, station, ready, {
     code: 'plan.eyewash',
     rule: 'An eyewash within 10 seconds, 55 ft (17 m) at a walk',
     source: Z358,
     longest: FARTHEST_EYEWASH,
     what: 'eyewash',
     step: 'eyes',
-    level: 'caution',
   })
+}
 
 const onFloor = ({ things }: Plan, { floor }: Thing, kind: Thing['kind']): Thing[] =>
   things.filter((thing) => thing.floor === floor && thing.kind === kind)
@@ -122,7 +139,6 @@ interface Asked {
   longest: number
   what: string
   step: Finding['step']
-  level: 'caution' | 'stop'
 }
 
 function walked(
@@ -145,6 +161,7 @@ function walked(
           inputs: {
             place: station.name,
             asked: { amount: asked.longest, unit: 'm' },
+            ...(walk && { walked: { amount: walk.length, unit: 'm' as const } }),
           },
         },
       ],
@@ -156,15 +173,15 @@ function walked(
   if (!walk)
     return drawn({
       level: 'unknown',
-      sentence: `${station.name}: no ${asked.what} is drawn that one could walk to in time.`,
-      remedy: 'Draw it where it hangs, or hang one nearer.',
+      sentence: `${station.name}: no ${asked.what} that is known to be ready is drawn near enough.`,
+      remedy: 'Draw it where it hangs, look at it, or hang one nearer.',
     })
   const value = { amount: walk.length, unit: 'm' as const }
   const name = targets[walk.target]!.name
   if (walk.length <= asked.longest + ROUNDING)
     return drawn({ level: 'clear', value, sentence: `${station.name}: ${name} is in reach.` })
   return drawn({
-    level: asked.level,
+    level: 'caution',
     value,
     sentence: `${station.name}: ${name}, the nearest ${asked.what}, is too far to walk.`,
     remedy: 'Hang one nearer.',

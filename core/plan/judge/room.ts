@@ -2,12 +2,11 @@ import type { Finding, Quantity } from '../../finding/finding'
 import { published } from '../../finding/source'
 import type { Plan, Point, Thing } from '../plan'
 import { areaOf, contains, extentOf, middleOf, type Extent } from '../shape'
+import { figureOf } from '../walls'
 import type { DrawnFinding } from './drawn'
+import { FOOT, ROUNDING } from './feet'
 
 const WELDING_SPACE = published('OSHA 29 CFR 1910.252(c)(2)')
-const FOOT = 0.3048
-/** What is typed in feet and kept in metres is not a hair short of it. */
-const ROUNDING = 1e-6
 /** Below either of them, mechanical ventilation is needed. m3 for each welder, m */
 export const VOLUME_EACH = 10_000 * FOOT ** 3
 const LOWEST_CEILING = 16 * FOOT
@@ -27,8 +26,8 @@ export interface RoomMeasure {
 /** @throws nothing; a height that is no number above zero is not told */
 export function measureRoom(plan: Plan, room: Thing): RoomMeasure {
   const area = areaOf(room.shape)
-  const { height: told } = room.facts
-  const height = typeof told === 'number' && Number.isFinite(told) && told > 0 ? told : null
+  const told = figureOf(room.facts.height)
+  const height = told !== null && told > 0 ? told : null
   const extent = extentOf(room.shape)
   const stations = plan.things.filter(
     ({ kind, floor, shape }) =>

@@ -2,16 +2,14 @@ import type { Finding } from '../../finding/finding'
 import { published } from '../../finding/source'
 import type { Plan, Point, Thing } from '../plan'
 import { meet, shortestBetween } from '../segment'
-import { apart, middleOf, segmentsOf, type Segment } from '../shape'
+import { apart, middleOf, pointAt, segmentsOf, type Segment } from '../shape'
 import { wallsOf } from '../walls'
 import type { DrawnFinding } from './drawn'
+import { FOOT, ROUNDING } from './feet'
 
-const FOOT = 0.3048
 const APART = 20 * FOOT
 const BARRIER_HEIGHT = 5 * FOOT
 const BARRIER_MINUTES = 30
-/** A distance typed in feet and kept in metres is not a hair short of it. */
-const ROUNDING = 1e-6
 /** A barrier is looked past from points this far apart along both outlines, m. */
 const STEP = 0.1
 
@@ -168,12 +166,9 @@ const isParted = (one: Thing, other: Thing, walls: readonly Segment[]): boolean 
 
 /** Points along an outline, its corners and its middle among them. */
 function pointsAlong({ shape }: Thing): Point[] {
-  const points = segmentsOf(shape).flatMap(([a, b]) => {
-    const steps = Math.max(1, Math.ceil(apart(a, b) / STEP))
-    return Array.from({ length: steps }, (_, i) => ({
-      x: a.x + ((b.x - a.x) * i) / steps,
-      y: a.y + ((b.y - a.y) * i) / steps,
-    }))
+  const points = segmentsOf(shape).flatMap((side) => {
+    const steps = Math.max(1, Math.ceil(apart(...side) / STEP))
+    return Array.from({ length: steps }, (_, i) => pointAt(side, i / steps))
   })
   return [middleOf(shape), ...points]
 }

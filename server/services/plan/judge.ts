@@ -5,20 +5,15 @@ import type { Equipment } from '#core/plan/judge/reach'
 import type { Plan } from '#core/plan/plan'
 
 /** What is wrong with a plan and, where nothing is, what it says. Runs in a thread. */
-export function judgePlan({
-  plan,
-  extinguishers,
-  burns,
-}: {
-  plan: Plan
-  extinguishers: [string, { classes: string[]; ready: boolean }][]
-  burns: [string, string[] | null][]
-}): { faults: PlanFault[]; findings: DrawnFinding[] } {
+export function judgePlan({ plan, equipment }: { plan: Plan; equipment: Equipment }): {
+  faults: PlanFault[]
+  findings: DrawnFinding[]
+} {
   const faults = faultsOf(plan)
-  if (faults.some(({ kind }) => kind === 'error')) return { faults, findings: [] }
-  const equipment = {
-    extinguishers: new Map(extinguishers),
-    burns: new Map(burns),
-  } as Equipment
-  return { faults, findings: judge(plan, equipment) }
+  const isSound = faults.every(({ kind }) => kind !== 'error')
+  return { faults, findings: isSound ? judge(plan, equipment) : [] }
 }
+
+/** What keeps a plan from being published. Runs in a thread. */
+export const errorsOfPlan = (plan: Plan): PlanFault[] =>
+  faultsOf(plan).filter(({ kind }) => kind === 'error')

@@ -1,11 +1,6 @@
 import type { z } from 'zod'
-import { faultsOf } from '#core/plan/faults'
-import { classesOf } from '#core/inspection/fire-class'
-import { judgeGear } from '#core/inspection/gear'
 import { PLAN_KINDS, type Stands } from '#core/plan/kinds.table'
 import type { Plan, Thing } from '#core/plan/plan'
-import { burningStations } from '#server/db/extinguisher'
-import { gearById } from '#server/db/gear'
 import {
   countThings,
   findDraft,
@@ -24,7 +19,6 @@ import { standingHere } from '#server/db/plan-record'
 import { inOrganisation, type Db } from '#server/db/pool'
 import { AppError, fieldError, notFound } from '#server/errors'
 import { inPool } from '#server/heavy/pool'
-import { gearState } from '#shared/inspection/state'
 import {
   MOST_THINGS,
   type Draft,
@@ -35,7 +29,6 @@ import {
 } from '#shared/plan/schema'
 import { record, type Actor } from '../actor'
 import { isNew } from '../event'
-import { scopeOf } from '../shop/shop'
 
 export const readDraft = (actor: Actor): Promise<Draft> =>
   inOrganisation(actor.organisation, (db) => findDraft(db, actor.site))
@@ -116,38 +109,56 @@ export const changeFloors = (actor: Actor, body: z.output<typeof floorsBody>): P
     await record(db, actor, 'plan_floors', 'site', actor.site, { floors: body.floors.length })
   })
 
-const withoutVersions = ({ floors, things }: Draft): Plan => ({
+export const withoutVersions = ({ floors, things }: Draft): Plan => ({
   floors,
   things: things.map(({ version: _, ...thing }) => thing as Thing),
 })
 
-/** Publish the draft. Sent twice it is published once. @throws where something is wrong with it */
-export const publishPlan = (
+/**
+ * Publish the draft. Sent twice it is published once. What is wrong is looked for in a thread; a draft that somebody draws on
+ * meanwhile is not the one that was looked at.
+ * @throws where something is wrong with it
+ */
+export async function publishPlan(
   actor: Actor,
   { id, note }: z.output<typeof publishBody>,
-): Promise<{ number: number }> =>
-  inOrganisation(actor.organisation, async (db) => {
+): Promise<{ number: number }> {
+  const draft = await inOrganisation(actor.organisation, async (db) =>
+    (await numberOfVersion(db, id)) === null ? findDraft(db, actor.site) : null,
+  )
+  if (draft) await refuseUnsound(actor, withoutVersions(draft))
+  return inOrganisation(actor.organisation, async (db) => {
     if (
       !(await isNew(db, actor, { id, kind: 'plan_published', of: actor.site, content: { note } }))
     )
       return { number: (await numberOfVersion(db, id))! }
     await holdPlan(db, actor)
-    const plan = withoutVersions(await findDraft(db, actor.site))
-    if (plan.things.length === 0) throw fieldError('note', 'Nothing is drawn yet.')
-    const faults = faultsOf(plan).filter(({ kind }) => kind === 'error')
-    if (faults.length > 0)
+    if (JSON.stringify(draft) !== JSON.stringify(await findDraft(db, actor.site)))
       throw new AppError(
-        400,
-        'invalid',
-        'Something on the plan is wrong; it is named.',
-        faults.slice(0, 50).map(({ thing, message }) => ({ path: thing, message })),
+        409,
+        'changed',
+        'Somebody drew on it meanwhile. Look at it, and publish again.',
       )
     const { organisation, site, person, now: at, rehearsal } = actor
+    const plan = withoutVersions(draft!)
     const row = { id, organisation, site, plan, note, person, at, rehearsal }
     const number = await insertPlanVersion(db, row)
     await record(db, actor, 'plan_published', 'site', site, { number, things: plan.things.length })
     return { number }
   })
+}
+
+async function refuseUnsound(actor: Actor, plan: Plan): Promise<void> {
+  if (plan.things.length === 0) throw fieldError('note', 'Nothing is drawn yet.')
+  const faults = await inPool('errorsOfPlan', actor.person, plan)
+  if (faults.length > 0)
+    throw new AppError(
+      400,
+      'invalid',
+      'Something on the plan is wrong; it is named.',
+      faults.slice(0, 50).map(({ thing, message }) => ({ path: thing, message })),
+    )
+}
 
 const toPublished = (row: PlanVersionRow): PublishedPlan =>
   ({ ...row, at: row.at.toISOString() }) as PublishedPlan
@@ -169,59 +180,3 @@ export const readPlanVersions = (actor: Actor) =>
   inOrganisation(actor.organisation, async (db) =>
     (await planVersions(db, actor.site)).map((row) => ({ ...row, at: row.at.toISOString() })),
   )
-
-/** What a plan says by what is known today of the gear and stations on it. Judged in a thread, between transactions. */
-async function judged(actor: Actor, of: 'published' | 'draft') {
-  const input = await inOrganisation(actor.organisation, async (db) => {
-    const published = of === 'published' ? await findPlanVersion(db, actor.site, null) : null
-    const plan =
-      of === 'published' ? published?.plan : withoutVersions(await findDraft(db, actor.site))
-    return plan ? { plan, ...(await equipmentOn(db, actor, plan)) } : null
-  })
-  return input ? inPool('judgePlan', actor.person, input) : { faults: [], findings: [] }
-}
-
-async function equipmentOn(db: Db, actor: Actor, plan: Plan) {
-  const scope = await scopeOf(db, actor)
-  const standing = (kind: Thing['kind']): { id: string; of: string }[] =>
-    plan.things.flatMap((thing) =>
-      thing.kind === kind && thing.of !== null ? [{ id: thing.id, of: thing.of }] : [],
-    )
-  const extinguishers = standing('extinguisher')
-  const stations = standing('station')
-  const gear = new Map(
-    (
-      await gearById(
-        db,
-        scope,
-        extinguishers.map(({ of }) => of),
-      )
-    ).map((one) => [one.id, one]),
-  )
-  const burning = new Map(
-    (
-      await burningStations(
-        db,
-        scope,
-        stations.map(({ of }) => of),
-      )
-    ).map((one) => [one.id, one.burns]),
-  )
-  return {
-    extinguishers: extinguishers.flatMap(({ id, of }) => {
-      const one = gear.get(of)
-      if (!one) return []
-      const { level } = judgeGear(gearState(one, scope))
-      const ready = level === 'clear' || level === 'caution'
-      const entry: [string, { classes: string[]; ready: boolean }] = [
-        id,
-        { classes: [...(classesOf(one.fields) ?? [])], ready },
-      ]
-      return [entry]
-    }),
-    burns: stations.map(({ id, of }): [string, string[] | null] => [id, burning.get(of) ?? null]),
-  }
-}
-
-export const readFindings = async (actor: Actor) => (await judged(actor, 'published')).findings
-export const readDraftFindings = (actor: Actor) => judged(actor, 'draft')

@@ -1,0 +1,64 @@
+import { blocks } from '#core/finding/finding'
+import { classesOf, type FireClass } from '#core/inspection/fire-class'
+import { judgeGear } from '#core/inspection/gear'
+import type { Equipment } from '#core/plan/judge/reach'
+import type { Plan, Thing } from '#core/plan/plan'
+import { burningStations } from '#server/db/extinguisher'
+import { gearById } from '#server/db/gear'
+import { findDraft, findPlanVersion } from '#server/db/plan'
+import { inOrganisation, type Db } from '#server/db/pool'
+import { inPool } from '#server/heavy/pool'
+import { gearState } from '#shared/inspection/state'
+import type { Gear } from '#shared/inspection/schema'
+import type { Actor } from '../actor'
+import { scopeOf } from '../shop/shop'
+import { withoutVersions } from './plan'
+
+/** What a plan says by what is known today of the gear and stations on it. Judged in a thread, between transactions. */
+async function judged(actor: Actor, read: (db: Db) => Promise<Plan | null>) {
+  const input = await inOrganisation(actor.organisation, async (db) => {
+    const plan = await read(db)
+    return plan && { plan, equipment: await equipmentOn(db, actor, plan) }
+  })
+  return input ? inPool('judgePlan', actor.person, input) : { faults: [], findings: [] }
+}
+
+export const readFindings = (actor: Actor) =>
+  judged(actor, async (db) => (await findPlanVersion(db, actor.site, null))?.plan ?? null)
+export const readDraftFindings = (actor: Actor) =>
+  judged(actor, async (db) => withoutVersions(await findDraft(db, actor.site)))
+
+/** Of the things that stand for something on record: what is ready, and what burns. */
+async function equipmentOn(db: Db, actor: Actor, { things }: Plan): Promise<Equipment> {
+  const scope = await scopeOf(db, actor)
+  const standing = (kind: Thing['kind']): { id: string; of: string }[] =>
+    things.flatMap(({ id, kind: is, of }) => (is === kind && of !== null ? [{ id, of }] : []))
+  const [extinguishers, eyewash, stations] = (['extinguisher', 'eyewash', 'station'] as const).map(
+    standing,
+  ) as [Standing, Standing, Standing]
+  const known = await gearById(
+    db,
+    scope,
+    [...extinguishers, ...eyewash].map(({ of }) => of),
+  )
+  const ready = new Map(
+    known
+      .filter((gear) => !blocks(judgeGear(gearState(gear, scope))))
+      .map((gear) => [gear.id, gear]),
+  )
+  const burning = await burningStations(
+    db,
+    scope,
+    stations.map(({ of }) => of),
+  )
+  const burns = new Map(burning.map((station) => [station.id, station.burns]))
+  return {
+    extinguishers: new Map(extinguishers.flatMap(({ id, of }) => putsOut(id, ready.get(of)))),
+    eyewash: new Set(eyewash.flatMap(({ id, of }) => (ready.has(of) ? [id] : []))),
+    burns: new Map(stations.map(({ id, of }) => [id, burns.get(of) ?? null])),
+  }
+}
+type Standing = { id: string; of: string }[]
+
+const putsOut = (thing: string, gear: Gear | undefined): [string, readonly FireClass[]][] =>
+  gear ? [[thing, classesOf(gear.fields) ?? []]] : []
