@@ -94,7 +94,9 @@ describe('gas that may not stand together', () => {
   })
   it('near something that burns is a stop, with or without a wall', () => {
     const drums = thing('combustible', box(4, 0), { facts: { burns: 'liquid' } })
-    expect(levels(judgeStorage(planOf(store(0, 'oxygen'), drums, wall(3, 120))))).toEqual(['stop'])
+    const [near] = judgeStorage(planOf(store(0, 'oxygen'), drums, wall(3, 120)))
+    expect(near!.finding).toMatchObject({ level: 'stop', legal: true, remedy: 'Move one of them.' })
+    expect(near!.finding.reasons[0]!.rule).not.toMatch(/wall/)
     expect(levels(judgeStorage(planOf(store(0, 'inert'), drums)))).toEqual([])
   })
   it('in the middle of what burns is a stop, however far its edge', () => {

@@ -41,14 +41,21 @@ test('a station is measured, refused with a message at the field, kept and chang
   await expect(page.getByRole('row', { name: /Blast bay/ })).toContainText('4,000 cfm')
   // What can burn there is judged against the extinguishers of the yard.
   const cover = page.getByTestId('cover-Blast bay')
-  await expect(cover).toHaveText('What can burn at Blast bay is not told.')
+  await expect(cover.locator('summary').first()).toHaveText(
+    'What can burn at Blast bay is not told.',
+  )
   await page.getByRole('button', { name: 'Change Blast bay' }).click()
   await dialog.getByLabel('Burning metal chips or dust').check()
   await dialog.getByRole('button', { name: 'Save' }).click()
-  await expect(cover).toHaveText(
+  await expect(cover.locator('summary').first()).toHaveText(
     'Blast bay: the shop has no extinguisher for burning metal chips or dust (D).',
   )
-  await expect(page.getByTestId('cover-Plate shop')).toHaveText('One for each that can burn')
+  await cover.locator('summary').first().click()
+  await cover.getByText('Why').click()
+  await expect(cover.getByText('OSHA 29 CFR 1910.252(a)(2)(ii)')).toBeVisible()
+  await expect(page.getByTestId('cover-Plate shop').locator('summary').first()).toHaveText(
+    'One for each that can burn',
+  )
   expect(heard).toEqual([])
 })
 

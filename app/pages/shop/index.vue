@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Level } from '#core/finding/finding'
+import type { Finding, Level } from '#core/finding/finding'
 import { shopRoutes } from '#shared/shop/routes'
 import type { Station } from '#shared/shop/schema'
 import { quantityText } from '#shared/units/units'
@@ -23,13 +23,13 @@ function editStation(entry: Station | null): void {
   station.value = entry
   open.value = true
 }
-/** What is wrong with the extinguishers of a station, or that nothing is. */
-function coverOf({ id }: Station): { level: Level; text: string }[] {
+/** What is wrong with the extinguishers of a station; where nothing is, that there is one for each. */
+function coverOf({ id }: Station): { findings: Finding[]; text: string; level: Level }[] {
   const findings = cover.data.value?.find(({ stationId }) => stationId === id)?.findings ?? []
+  if (findings.length === 0) return []
   const wrong = findings.filter(({ level }) => level !== 'clear')
-  if (findings.length > 0 && wrong.length === 0)
-    return [{ level: 'clear', text: 'One for each that can burn' }]
-  return wrong.map(({ level, sentence }) => ({ level, text: sentence }))
+  if (wrong.length === 0) return [{ findings, level: 'clear', text: 'One for each that can burn' }]
+  return wrong.map((one) => ({ findings: [one], level: one.level, text: one.sentence }))
 }
 function airText({ air }: Station): string {
   if (air.space === 'outdoors') return 'Outdoors'
@@ -81,10 +81,17 @@ function airText({ air }: Station): string {
             <td>{{ entry.designated ? 'designated area' : 'permit needed' }}</td>
             <td>{{ airText(entry) }}</td>
             <td class="min-w-64" :data-testid="`cover-${entry.name}`">
-              <p v-for="says in coverOf(entry)" :key="says.text" class="flex gap-2">
-                <FindingMark :level="says.level" :size="18" />
-                {{ says.text }}
-              </p>
+              <details v-for="says in coverOf(entry)" :key="says.text">
+                <summary class="cursor-pointer flex gap-2">
+                  <FindingMark :level="says.level" :size="18" />
+                  {{ says.text }}
+                </summary>
+                <FindingLine
+                  v-for="finding in says.findings"
+                  :key="finding.sentence"
+                  :finding="finding"
+                />
+              </details>
             </td>
             <td class="text-right !py-1">
               <UButton

@@ -1,5 +1,5 @@
 import type { Finding } from '../../finding/finding'
-import { published } from '../../finding/source'
+import { published, type Source } from '../../finding/source'
 import type { Plan, Point, Thing } from '../plan'
 import { meet, shortestBetween } from '../segment'
 import { apart, middleOf, pointAt, segmentsOf, type Segment } from '../shape'
@@ -26,11 +26,13 @@ export function judgeStorage(plan: Plan): DrawnFinding[] {
       stores
         .slice(i + 1)
         .filter((other) => isOxygenAndFuel(store, other))
-        .flatMap((other) => judgePair(plan, store, other, OXYGEN)),
+        .flatMap((other) => judgePair(plan, store, other, OXYGEN_AND_FUEL)),
     ),
     ...stores
       .filter(({ facts }) => facts.holds !== 'inert')
-      .flatMap((store) => burning.flatMap((thing) => judgePair(plan, store, thing, COMBUSTIBLE))),
+      .flatMap((store) =>
+        burning.flatMap((thing) => judgePair(plan, store, thing, GAS_AND_COMBUSTIBLE)),
+      ),
   ]
 }
 
@@ -71,13 +73,33 @@ function judgeStore(store: Thing): DrawnFinding[] {
   return []
 }
 
+/** One rule of distance; only between oxygen and fuel gas a wall stands for it. */
+interface Apart {
+  code: string
+  rule: string
+  source: Source
+  wallCounts: boolean
+}
+const OXYGEN_AND_FUEL: Apart = {
+  code: 'plan.oxygenAndFuel',
+  rule: '20 ft apart, or a wall of 5 ft and half an hour of fire between them',
+  source: OXYGEN,
+  wallCounts: true,
+}
+const GAS_AND_COMBUSTIBLE: Apart = {
+  code: 'plan.gasAndCombustible',
+  rule: 'Gas 20 ft from what burns readily, whatever stands between',
+  source: COMBUSTIBLE,
+  wallCounts: false,
+}
+
 /** Things of two floors are parted by the floor between them, which this does not judge. */
-function judgePair(plan: Plan, store: Thing, other: Thing, source: typeof OXYGEN): DrawnFinding[] {
+function judgePair(plan: Plan, store: Thing, other: Thing, apartness: Apart): DrawnFinding[] {
   if (store.floor !== other.floor) return []
   const way = shortestBetween(store.shape, other.shape)
   const distance = apart(...way)
   if (distance > 2 * APART) return []
-  const finding = judgeDistance(plan, store, other, distance, source)
+  const finding = judgeDistance(plan, store, other, distance, apartness)
   return [{ finding, floor: store.floor, things: [store.id, other.id], lines: [way] }]
 }
 
@@ -86,44 +108,37 @@ function judgeDistance(
   store: Thing,
   other: Thing,
   distance: number,
-  source: typeof OXYGEN,
+  { code, rule, source, wallCounts }: Apart,
 ): Finding {
   const names = `${store.name} and ${other.name}`
-  const finding = (
-    level: Finding['level'],
-    sentence: string,
-    rest: Partial<Finding> = {},
-  ): Finding => ({
-    code: source === OXYGEN ? 'plan.oxygenAndFuel' : 'plan.gasAndCombustible',
+  const value = { amount: distance, unit: 'm' as const }
+  const finding = (level: Finding['level'], sentence: string, remedy?: string): Finding => ({
+    code,
     step: 'gear',
     level,
-    value: { amount: distance, unit: 'm' },
+    value,
     sentence,
-    ...rest,
-    reasons: [
-      {
-        rule: '20 ft apart, or a wall of 5 ft and half an hour of fire between them',
-        source,
-        inputs: { between: { amount: distance, unit: 'm' } },
-      },
-    ],
+    ...(remedy && { remedy }),
+    ...(level === 'stop' && { legal: true }),
+    reasons: [{ rule, source, inputs: { between: value } }],
   })
   if (distance >= APART - ROUNDING) return finding('clear', `${names} are far enough apart.`)
-  const barrier = source === OXYGEN ? barrierBetween(plan, store, other) : 'none'
+  if (!wallCounts)
+    return finding('stop', `${names} are nearer than 20 ft (6.1 m).`, 'Move one of them.')
+  const barrier = barrierBetween(plan, store, other)
   if (barrier === 'whole')
     return finding('clear', `${names} are near, with a wall between them that stands fire.`)
   if (barrier === 'untold')
     return finding(
       'unknown',
       `${names} are near; how high the wall between them is, or how long it stands fire, is not told.`,
-      {
-        remedy: 'Enter height and minutes of the wall.',
-      },
+      'Enter height and minutes of the wall.',
     )
-  return finding('stop', `${names} are nearer than 20 ft (6.1 m), and nothing parts them.`, {
-    remedy: 'Move one of them, or build the wall.',
-    legal: true,
-  })
+  return finding(
+    'stop',
+    `${names} are nearer than 20 ft (6.1 m), and nothing parts them.`,
+    'Move one of them, or build the wall.',
+  )
 }
 
 /**
