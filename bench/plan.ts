@@ -17,7 +17,7 @@ const box = (x: number, y: number, size = 0.4): Shape => ({
 })
 
 /** 500 rooms in rows, each with a door, a station and three things more: 2,500 with the rooms. */
-function largePlan(): Plan {
+export function largePlan(): Plan {
   const things: Thing[] = []
   const put = (kind: ThingKind, shape: Shape, facts: Thing['facts'] = {}): void => {
     const id = `t${things.length}`
@@ -35,6 +35,9 @@ function largePlan(): Plan {
       { height: 4 },
     )
     put('door', { type: 'line', points: [at(x + 2, y), at(x + 3, y)] })
+    // A way along the building in every third row.
+    if (Math.floor(i / ROOMS_ACROSS) % 3 === 0)
+      put('door', { type: 'line', points: [at(x, y + 2), at(x, y + 3)] })
     put('station', box(x + 2, y + 3, 1.5))
     put(i % 5 === 0 ? 'extinguisher' : 'desk', box(x + 4.2, y + 0.6))
     if (i % 20 === 0) put('eyewash', box(x + 0.8, y + 4.2))

@@ -1,20 +1,26 @@
 import RBush from 'rbush'
+import type { Point } from './plan'
 import type { Segment } from './shape'
 
 /** The outer bounds of something, m. */
-interface Bounds {
+export interface Bounds {
   minX: number
   minY: number
   maxX: number
   maxY: number
 }
 
-const boundsOf = ([a, b]: Segment): Bounds => ({
-  minX: Math.min(a.x, b.x),
-  minY: Math.min(a.y, b.y),
-  maxX: Math.max(a.x, b.x),
-  maxY: Math.max(a.y, b.y),
-})
+/** Of no points there are none: they hold nothing. */
+export function boundsOf(points: readonly Point[]): Bounds {
+  const bounds = { minX: Infinity, minY: Infinity, maxX: -Infinity, maxY: -Infinity }
+  for (const { x, y } of points) {
+    bounds.minX = Math.min(bounds.minX, x)
+    bounds.minY = Math.min(bounds.minY, y)
+    bounds.maxX = Math.max(bounds.maxX, x)
+    bounds.maxY = Math.max(bounds.maxY, y)
+  }
+  return bounds
+}
 
 /**
  * Segments by where they lie.

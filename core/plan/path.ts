@@ -1,8 +1,8 @@
 import FlatQueue from 'flatqueue'
-import { nearby } from './near'
+import { Outwards, type Near } from './outwards'
 import type { Plan, Point } from './plan'
-import { meet } from './segment'
-import { along, apart, pointAt, segmentsOf, type Segment } from './shape'
+import { along, apart, segmentsOf, type Segment } from './shape'
+import { freeLines } from './sight'
 import { wallsOf } from './walls'
 import type { ThingKind } from './kinds.table'
 
@@ -13,9 +13,6 @@ const SAME = 0.02
 
 /** Nobody gets through a slit between two walls: each reaches so far beyond its end, m. */
 const SLIT = 0.1
-
-/** Ways are looked along in pieces of so much, m. */
-const PIECE = 2
 
 /** What stands in the way beside walls. */
 const IN_THE_WAY: readonly ThingKind[] = ['gasStore', 'combustible', 'desk', 'extractionUnit']
@@ -31,44 +28,19 @@ export interface Ground {
   /** Whether one may walk straight from one point to another. */
   isFree: (from: Point, to: Point) => boolean
   corners: readonly Point[]
-  /** The corners that are seen from a corner, by their places in the list. */
-  seenFrom: (corner: number) => readonly number[]
+  /** No walk that is asked for is longer, m. */
+  longest: number
 }
 
-/** Read the ground of a floor once, for many walks. @param longestLeg no walk that is asked for is longer, m */
-export function groundOf(plan: Plan, floor: string, longestLeg = Infinity): Ground {
+/** Read the ground of a floor once, for many walks. @param longest no walk that is asked for is longer, m */
+export function groundOf(plan: Plan, floor: string, longest = Infinity): Ground {
   const walls = wallsOf(plan, floor, 'feet').map(({ segment }) => segment)
   const things = plan.things.filter(
     ({ floor: on, kind }) => on === floor && IN_THE_WAY.includes(kind),
   )
   const blocks = [...walls, ...things.flatMap(({ shape }) => segmentsOf(shape))]
-  const near = nearby(blocks.map(longer))
-  // Piece by piece, so that a way ends at the first wall that it meets.
-  const isFree = (from: Point, to: Point): boolean => {
-    const way: Segment = [from, to]
-    const pieces = Math.max(1, Math.ceil(apart(from, to) / PIECE))
-    for (let i = 0; i < pieces; i++) {
-      const piece: Segment = [pointAt(way, i / pieces), pointAt(way, (i + 1) / pieces)]
-      if (near(piece).some((segment) => meet(segment, way))) return false
-    }
-    return true
-  }
   const corners = turningPoints(blocks)
-  const lists = new Map<number, number[]>()
-  // What sees is seen: a pair that was looked at from the other end is not looked at again.
-  const isSeen = (corner: number, other: number): boolean =>
-    lists.get(other)?.includes(corner) ?? isFree(corners[corner]!, corners[other]!)
-  const seenFrom = (corner: number): number[] => {
-    const known = lists.get(corner)
-    if (known) return known
-    const from = corners[corner]!
-    const all = corners.flatMap((to, i) =>
-      i !== corner && apart(from, to) <= longestLeg && isSeen(corner, i) ? [i] : [],
-    )
-    lists.set(corner, all)
-    return all
-  }
-  return { isFree, corners, seenFrom }
+  return { isFree: freeLines(blocks.map(longer)), corners, longest }
 }
 
 function longer([a, b]: Segment): Segment {
@@ -76,11 +48,14 @@ function longer([a, b]: Segment): Segment {
   return [along(a, angle, -SLIT), along(b, angle, SLIT)]
 }
 
+/** More cells than any plan is wide. */
+const ROW_OF_CELLS = 2 ** 22
+
 /** A way only ever turns round a corner that stands out, or the end of a wall: there is one point in the widest gap around each. */
 function turningPoints(blocks: readonly Segment[]): Point[] {
   const ends: { at: Point; angles: number[] }[] = []
-  const grid = new Map<string, { at: Point; angles: number[] }[]>()
-  const key = (x: number, y: number): string => `${x},${y}`
+  const grid = new Map<number, { at: Point; angles: number[] }[]>()
+  const key = (x: number, y: number): number => x * ROW_OF_CELLS + y
   const endAt = (p: Point): { at: Point; angles: number[] } => {
     const [cx, cy] = [Math.floor(p.x / SAME), Math.floor(p.y / SAME)]
     for (let x = cx - 1; x <= cx + 1; x++)
@@ -115,72 +90,112 @@ function widestGap(angles: readonly number[]): { width: number; middle: number }
     .reduce((best, gap) => (gap.width > best.width ? gap : best))
 }
 
+/** The step after a corner: another corner, or the target itself where that is seen from it. */
+type Step = { corner: number } | { target: number }
+
 /** The way from each corner to the nearest of some targets. */
 interface Field {
   /** m; infinite where there is none. */
   length: Float64Array
-  /** The corner after it; the target itself where that is seen from it. */
-  next: ({ corner: number } | { target: number } | null)[]
+  next: (Step | null)[]
 }
 
-/** Walked backwards from all targets at once, each corner is reached by its shortest way. */
-function fieldTo({ corners, isFree, seenFrom }: Ground, targets: readonly Point[]): Field {
+/** A place that was reached, and the corners that may be reached from it next, the nearest first. */
+interface Reached {
+  at: Point
+  length: number
+  step: Step
+  rings: Generator<Near[]>
+  ring: readonly Near[]
+  /** In the ring: the one whose turn it is. */
+  turn: number
+}
+
+/**
+ * Walked backwards from all targets at once, each corner is reached by its shortest way.
+ * Dijkstra, with the ways looked at only when it is their turn: most never are.
+ */
+function fieldTo(ground: Ground, targets: readonly Point[]): Field {
+  const { corners, isFree, longest } = ground
   const length = new Float64Array(corners.length).fill(Infinity)
-  const next: Field['next'] = Array.from({ length: corners.length }, () => null)
+  const next: Field['next'] = corners.map(() => null)
+  const reached: Reached[] = []
   const open = new FlatQueue<number>()
-  const offer = (corner: number, metres: number, after: Field['next'][number]): void => {
-    if (metres >= length[corner]!) return
-    length[corner] = metres
-    next[corner] = after
-    open.push(corner, metres)
+  const left = new Outwards(corners)
+  const isLeft = (corner: number): boolean => length[corner] === Infinity
+  const goOn = (place: number): void => {
+    const source = reached[place]!
+    for (;;) {
+      const near = source.ring[++source.turn]
+      if (!near) {
+        const { value } = source.rings.next()
+        if (!value) return
+        source.ring = value
+        source.turn = -1
+      } else if (isLeft(near.place)) {
+        open.push(place, source.length + near.metres)
+        return
+      }
+    }
   }
-  targets.forEach((target, i) =>
-    corners.forEach((corner, c) => {
-      const metres = apart(target, corner)
-      if (metres < length[c]! && isFree(target, corner)) offer(c, metres, { target: i })
-    }),
-  )
+  const reach = (at: Point, metres: number, step: Step): void => {
+    const rings = left.rings(at, longest - metres)
+    reached.push({ at, length: metres, step, rings, ring: [], turn: -1 })
+    goOn(reached.length - 1)
+  }
+  targets.forEach((target, i) => reach(target, 0, { target: i }))
   while (open.length > 0) {
     const metres = open.peekValue()!
-    const corner = open.pop()!
-    // It was reached by a shorter way since.
-    if (metres > length[corner]!) continue
-    for (const other of seenFrom(corner))
-      offer(other, metres + apart(corners[corner]!, corners[other]!), { corner })
+    const place = open.pop()!
+    const { at, step, ring, turn } = reached[place]!
+    const corner = ring[turn]!.place
+    if (isLeft(corner) && isFree(at, corners[corner]!)) {
+      length[corner] = metres
+      next[corner] = step
+      left.leaveOut(corner)
+      reach(corners[corner]!, metres, { corner })
+    }
+    goOn(place)
   }
   return { length, next }
 }
 
 /**
  * Shortest walks to the nearest of some targets, from as many places as one likes.
- * @returns a function of the place and of the longest walk that is of use, m; it gives null where there is none within that
+ * @returns a function of the place; it gives null where no walk is short enough for the ground
  */
 export function walksTo(
   ground: Ground,
   targets: readonly Point[],
-): (from: Point, longest?: number) => (Walk & { target: number }) | null {
+): (from: Point) => (Walk & { target: number }) | null {
   const { corners, isFree } = ground
   const field = fieldTo(ground, targets)
-  return (from, longest = Infinity) => {
-    let best = longest
-    let first: Field['next'][number] = null
-    targets.forEach((target, i) => {
-      const metres = apart(from, target)
-      if (metres > best || !isFree(from, target)) return
-      best = metres
-      first = { target: i }
-    })
-    corners.forEach((corner, c) => {
-      const metres = apart(from, corner) + field.length[c]!
-      if (metres >= best || !isFree(from, corner)) return
-      best = metres
-      first = { corner: c }
-    })
+  // Corners from which a target can be reached, and the targets themselves.
+  const steps: Step[] = [
+    ...targets.map((_, target) => ({ target })),
+    ...corners.flatMap((_, corner) => (field.length[corner]! < Infinity ? [{ corner }] : [])),
+  ]
+  const placeOf = (step: Step): Point =>
+    'corner' in step ? corners[step.corner]! : targets[step.target]!
+  const near = new Outwards(steps.map(placeOf))
+  return (from) => {
+    let best = ground.longest
+    let first: Step | null = null
+    for (const ring of near.rings(from, best)) {
+      for (const { place, metres } of ring) {
+        const step = steps[place]!
+        const whole = metres + ('corner' in step ? field.length[step.corner]! : 0)
+        if (whole > best || !isFree(from, placeOf(step))) continue
+        best = whole
+        first = step
+      }
+      if (ring.at(-1)!.metres >= best) break
+    }
     return first && walkOver(first, best)
 
-    function walkOver(begin: NonNullable<typeof first>, length: number) {
+    function walkOver(begin: Step, length: number) {
       const points = [from]
-      let step: Field['next'][number] = begin
+      let step: Step | null = begin
       while (step && 'corner' in step) {
         points.push(corners[step.corner]!)
         step = field.next[step.corner]!
@@ -196,5 +211,4 @@ export const shortestWalk = (
   ground: Ground,
   from: Point,
   targets: readonly Point[],
-  longest?: number,
-): (Walk & { target: number }) | null => walksTo(ground, targets)(from, longest)
+): (Walk & { target: number }) | null => walksTo(ground, targets)(from)

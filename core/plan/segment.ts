@@ -20,17 +20,22 @@ export function nearestOn([a, b]: Segment, p: Point): { point: Point; share: num
 export function meet(first: Segment, second: Segment): boolean {
   const [a, b] = first
   const [c, d] = second
-  const [a1, b1] = [cross(c, d, a), cross(c, d, b)]
-  if (areOneSide(a1, b1, apart(c, d))) return false
-  const [c1, d1] = [cross(a, b, c), cross(a, b, d)]
-  if (areOneSide(c1, d1, apart(a, b))) return false
+  const a1 = cross(c, d, a)
+  const b1 = cross(c, d, b)
+  if (areOneSide(a1, b1, second)) return false
+  const c1 = cross(a, b, c)
+  const d1 = cross(a, b, d)
+  if (areOneSide(c1, d1, first)) return false
   if (a1 * b1 < 0 && c1 * d1 < 0) return true
   return touches(second, a) || touches(second, b) || touches(first, c) || touches(first, d)
 }
 
-/** Whether two points lie on one side of a line, farther than a touch. @param length of the line, m */
-const areOneSide = (one: number, other: number, length: number): boolean =>
-  one * other > 0 && Math.min(Math.abs(one), Math.abs(other)) > TOUCH * length
+/** A line is no longer than this, m; found without a root. */
+const atMost = ([a, b]: Segment): number => Math.abs(b.x - a.x) + Math.abs(b.y - a.y)
+
+/** Whether two points lie on one side of a line, farther than a touch. */
+const areOneSide = (one: number, other: number, line: Segment): boolean =>
+  one * other > 0 && Math.min(Math.abs(one), Math.abs(other)) > TOUCH * atMost(line)
 
 const touches = (segment: Segment, p: Point): boolean =>
   apart(nearestOn(segment, p).point, p) <= TOUCH

@@ -2,6 +2,7 @@ import type { Finding } from '../../finding/finding'
 import { inSentence } from '../../finding/wording'
 import { published } from '../../finding/source'
 import { FIRE_CLASS_NAME, type FireClass } from '../../inspection/fire-class'
+import { nearby } from '../near'
 import { groundOf, walksTo } from '../path'
 import type { Plan, Point, Thing } from '../plan'
 import { along, apart, middleOf } from '../shape'
@@ -45,47 +46,65 @@ export function judgeReach(plan: Plan, equipment: Equipment): DrawnFinding[] {
       (thing) => thing.floor === floor.id && thing.kind === 'station',
     )
     if (stations.length === 0) return []
+    const onFloor = (kind: Thing['kind']): Thing[] =>
+      plan.things.filter((thing) => thing.floor === floor.id && thing.kind === kind)
+    const extinguishers = onFloor('extinguisher')
     const here: Here = {
-      plan,
-      ways: waysOn(plan, floor.id),
+      extinguishersFor: memoized((burning) =>
+        extinguishers.filter(({ id }) => equipment.extinguishers.get(id)?.includes(burning)),
+      ),
+      eyewashes: onFloor('eyewash').filter(({ id }) => equipment.eyewash.has(id)),
+      walkTo: walksOn(plan, floor.id),
     }
     return stations.flatMap((station) => [
-      ...toExtinguishers(here, station, equipment),
-      toEyewash(here, station, equipment),
+      ...toExtinguishers(here, station, equipment.burns.get(station.id) ?? null),
+      toEyewash(here, station),
     ])
   })
 }
 
 /** A floor, read once for all its stations. */
 interface Here {
-  plan: Plan
-  ways: (targets: readonly Thing[]) => ReturnType<typeof walksTo>
+  /** Those that are ready, for what burns. */
+  extinguishersFor: (burning: FireClass) => readonly Thing[]
+  /** Those that are ready. */
+  eyewashes: readonly Thing[]
+  /** The walk from a station to the nearest of some things. */
+  walkTo: (station: Thing, targets: readonly Thing[]) => ReturnType<ReturnType<typeof walksTo>>
 }
 
-/** Walks to some things; to the same ones they are found once for all stations. */
-function waysOn(plan: Plan, floor: string): Here['ways'] {
+/** Walks to some things; to the same ones they are found once for all stations, and from one station once for all hazards. */
+function walksOn(plan: Plan, floor: string): Here['walkTo'] {
   const ground = groundOf(plan, floor, LOOKED_FOR * Math.max(FARTHEST_EYEWASH, ...limits()))
   const before = standingBefore(plan, floor)
-  const known = new Map<string, ReturnType<typeof walksTo>>()
-  return (targets) => {
-    const key = targets.map(({ id }) => id).join(' ')
-    const ways = known.get(key) ?? walksTo(ground, targets.map(before))
-    known.set(key, ways)
-    return ways
+  const waysTo = memoized(
+    (targets: readonly Thing[]) => {
+      const ways = walksTo(ground, targets.map(before))
+      return memoized((station: Thing) => ways(middleOf(station.shape)))
+    },
+    (targets) => targets.map(({ id }) => id).join(' '),
+  )
+  return (station, targets) => waysTo(targets)(station)
+}
+
+/** What was found once is not looked for again. */
+function memoized<K, T>(find: (of: K) => T, key: (of: K) => unknown = (of) => of): (of: K) => T {
+  const known = new Map<unknown, T>()
+  return (of) => {
+    const name = key(of)
+    if (!known.has(name)) known.set(name, find(of))
+    return known.get(name)!
   }
 }
 
 function toExtinguishers(
   here: Here,
   station: Thing,
-  { extinguishers, burns }: Equipment,
+  told: readonly FireClass[] | null,
 ): DrawnFinding[] {
-  const told = burns.get(station.id) ?? null
   if (!told) return [untold(station)]
-  const all = onFloor(here.plan, station, 'extinguisher')
   return told.map((burning) => {
-    const suited = all.filter(({ id }) => extinguishers.get(id)?.includes(burning))
-    return walked(here, station, suited, {
+    return walked(here, station, here.extinguishersFor(burning), {
       code: 'plan.extinguisher',
       rule: 'An extinguisher within so long a walk',
       source: NFPA_10,
@@ -117,9 +136,8 @@ const untold = (station: Thing): DrawnFinding => ({
   lines: [],
 })
 
-function toEyewash(here: Here, station: Thing, { eyewash }: Equipment): DrawnFinding {
-  const ready = onFloor(here.plan, station, 'eyewash').filter(({ id }) => eyewash.has(id))
-  return walked(here, station, ready, {
+function toEyewash(here: Here, station: Thing): DrawnFinding {
+  return walked(here, station, here.eyewashes, {
     code: 'plan.eyewash',
     rule: 'An eyewash within 10 seconds, 55 ft (17 m) at a walk',
     source: Z358,
@@ -128,9 +146,6 @@ function toEyewash(here: Here, station: Thing, { eyewash }: Equipment): DrawnFin
     step: 'eyes',
   })
 }
-
-const onFloor = ({ things }: Plan, { floor }: Thing, kind: Thing['kind']): Thing[] =>
-  things.filter((thing) => thing.floor === floor && thing.kind === kind)
 
 interface Asked {
   code: string
@@ -142,13 +157,13 @@ interface Asked {
 }
 
 function walked(
-  { ways }: Here,
+  { walkTo }: Here,
   station: Thing,
   targets: readonly Thing[],
   asked: Asked,
 ): DrawnFinding {
-  const from = middleOf(station.shape)
-  const walk = ways(targets)(from, LOOKED_FOR * asked.longest)
+  const found = walkTo(station, targets)
+  const walk = found && found.length <= LOOKED_FOR * asked.longest ? found : null
   const drawn = (finding: Omit<Finding, 'code' | 'step' | 'reasons'>): DrawnFinding => ({
     finding: {
       code: asked.code,
@@ -194,20 +209,15 @@ const BEFORE = 0.35
 
 /** Where one stands to take a thing: before its front where it hangs at a wall, at it where it stands free. */
 function standingBefore(plan: Plan, floor: string): (thing: Thing) => Point {
-  const walls = wallsOf(plan, floor, 'feet')
-  const known = new Map<string, Point>()
-  const find = (thing: Thing): Point => {
+  const near = nearby(wallsOf(plan, floor, 'feet').map(({ segment }) => segment))
+  return (thing) => {
     const middle = middleOf(thing.shape)
     if (thing.shape.type !== 'box') return middle
     const { angle, depth } = thing.shape
-    const hangs = walls.some(
-      ({ segment }) => apart(nearestOn(segment, middle).point, middle) <= HANGS + depth / 2,
+    const reach = HANGS + depth / 2
+    const hangs = near([middle, middle], reach).some(
+      (segment) => apart(nearestOn(segment, middle).point, middle) <= reach,
     )
     return hangs ? along(middle, angle, depth / 2 + BEFORE) : middle
-  }
-  return (thing) => {
-    const point = known.get(thing.id) ?? find(thing)
-    known.set(thing.id, point)
-    return point
   }
 }

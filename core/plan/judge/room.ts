@@ -24,12 +24,12 @@ export interface RoomMeasure {
 }
 
 /** @throws nothing; a height that is no number above zero is not told */
-export function measureRoom(plan: Plan, room: Thing): RoomMeasure {
+export function measureRoom({ things }: Pick<Plan, 'things'>, room: Thing): RoomMeasure {
   const area = areaOf(room.shape)
   const told = figureOf(room.facts.height)
   const height = told !== null && told > 0 ? told : null
   const extent = extentOf(room.shape)
-  const stations = plan.things.filter(
+  const stations = things.filter(
     ({ kind, floor, shape }) =>
       kind === 'station' && floor === room.floor && holds(extent, room, middleOf(shape)),
   )
@@ -44,10 +44,11 @@ const holds = ({ west, east, south, north }: Extent, room: Thing, p: Point): boo
  * Whether each room with stations is big and high enough for as many welders as it has stations without mechanical ventilation.
  * Rooms without stations are not judged.
  */
-export function judgeRooms(plan: Plan): DrawnFinding[] {
-  return plan.things
+export function judgeRooms({ things }: Plan): DrawnFinding[] {
+  const stations = things.filter(({ kind }) => kind === 'station')
+  return things
     .filter(({ kind }) => kind === 'room')
-    .map((room) => measureRoom(plan, room))
+    .map((room) => measureRoom({ things: stations }, room))
     .filter(({ stations }) => stations.length > 0)
     .map((measure) => ({
       finding: judgeRoom(measure),
