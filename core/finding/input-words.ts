@@ -1,6 +1,10 @@
 /** What went into a judgement, in the words of the trade. A name that is not here already is one: a substance, a symptom. */
 export const INPUT_WORDS: Readonly<Record<string, string>> = {
   age: 'surveyed this long ago',
+  within: 'looked at within',
+  eyeHeight: 'height of the eyes',
+  eyeDistance: 'beam harms eyes to',
+  skinDistance: 'beam burns skin to',
   between: 'from edge to edge',
   burns: 'what can burn',
   airline: 'supplied air',

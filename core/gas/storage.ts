@@ -74,7 +74,7 @@ export function judgeStorage(store: Store, cylinders: readonly Stored[]): Findin
     oxygenAndFuel(store, cylinders),
     combustibles(store, cylinders),
     heat(store),
-    quantity(store, cylinders),
+    judgeFuelQuantity(store.indoors, cylinders),
     capped(cylinders),
     chained(cylinders),
     fullAndEmpty(store, cylinders),
@@ -197,8 +197,15 @@ function heat({ toHeat }: Store): Finding {
 const isAmount = (told: number | null): boolean =>
   told !== null && Number.isFinite(told) && told >= 0
 
-/** What is connected or in use does not count against the quantity; empties do, as nobody weighs them. */
-function quantity(store: Store, cylinders: readonly Stored[]): Finding | null {
+/**
+ * Whether as much fuel gas may stand in one place inside. What is connected or in use does not count against the quantity;
+ * empties do, as nobody weighs them.
+ * @returns null where no fuel gas stands there
+ */
+export function judgeFuelQuantity(
+  indoors: boolean | null,
+  cylinders: readonly Stored[],
+): Finding | null {
   const fuel = dangersIn(cylinders, 'fuel').filter(
     (one) => one.state !== 'inUse' && one.state !== 'connected',
   )
@@ -218,20 +225,25 @@ function quantity(store: Store, cylinders: readonly Stored[]): Finding | null {
       ...(weight !== null && { propane: { amount: weight, unit: 'kg' as const } }),
     },
   }
-  if (store.indoors === false)
+  if (indoors === false)
     return line(rule, {
       level: 'clear',
       sentence: 'Outdoors the quantity is not limited by this rule.',
     })
-  const over = (volume ?? 0) > MOST_FUEL + ROUNDING || (weight ?? 0) > MOST_PETROLEUM + ROUNDING
-  if (over && store.indoors)
+  // What is known may be too much already, whatever else stands there.
+  const atLeast = (from: Stored[], of: (one: Stored) => number | null): number =>
+    from.reduce((total, one) => total + (isAmount(of(one)) ? of(one)! : 0), 0)
+  const over =
+    atLeast(gas, (one) => one.full) > MOST_FUEL + ROUNDING ||
+    atLeast(petroleum, (one) => one.liquidPetroleum) > MOST_PETROLEUM + ROUNDING
+  if (over && indoors)
     return line(rule, {
       level: 'stop',
       legal: true,
       sentence: 'More fuel gas stands here than is allowed inside.',
       remedy: 'Take some outdoors or into a room made for it.',
     })
-  if (volume === null || weight === null || store.indoors === null)
+  if (volume === null || weight === null || indoors === null)
     return line(rule, {
       level: 'unknown',
       sentence: 'How much fuel gas stands here, or whether it is inside, is not told.',

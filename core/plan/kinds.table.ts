@@ -68,6 +68,15 @@ const WALL_FIELDS: readonly Field[] = [
     ],
   },
   { id: 'fire', name: 'Stands fire for', type: 'number', unit: 'min', min: 0, max: 480 },
+  {
+    id: 'finish',
+    name: 'Finish inside',
+    type: 'choice',
+    options: [
+      { value: 'dark', label: 'Matt and dark, throws little back' },
+      { value: 'light', label: 'White, light or glossy' },
+    ],
+  },
 ]
 const HEIGHT: Field = {
   id: 'height',
@@ -77,7 +86,28 @@ const HEIGHT: Field = {
   min: 0.1,
   max: 100,
 }
-const OPENING: readonly Field[] = [HEIGHT]
+const OPENING: readonly Field[] = [
+  HEIGHT,
+  {
+    id: 'beamTight',
+    name: 'Closed to a laser beam',
+    help: 'A door interlocked with the beam, or a window made for its wavelength.',
+    type: 'yesNo',
+  },
+]
+const LASER: readonly Field[] = [
+  { id: 'laser', name: 'A hand-held laser welds here', type: 'yesNo' },
+  { id: 'power', name: 'Laser power', type: 'number', unit: 'W', min: 0.5, max: 20_000 },
+  { id: 'wavelength', name: 'Wavelength', type: 'number', unit: 'nm', min: 180, max: 20_000 },
+  {
+    id: 'divergence',
+    name: 'Beam divergence, full angle',
+    type: 'number',
+    unit: 'rad',
+    min: 0.0001,
+    max: 0.2,
+  },
+]
 
 export const PLAN_KINDS: Readonly<Record<ThingKind, PlanKind>> = {
   room: { name: 'Room', layer: 'building', shape: 'area', fields: [HEIGHT, ...WALL_FIELDS] },
@@ -85,7 +115,7 @@ export const PLAN_KINDS: Readonly<Record<ThingKind, PlanKind>> = {
   door: { name: 'Door', layer: 'building', shape: 'line', fields: OPENING },
   window: { name: 'Window', layer: 'building', shape: 'line', fields: OPENING },
   hatch: { name: 'Hatch', layer: 'building', shape: 'line', fields: OPENING },
-  duct: { name: 'Duct opening', layer: 'building', shape: 'line', fields: OPENING },
+  duct: { name: 'Duct opening', layer: 'building', shape: 'line', fields: [HEIGHT] },
   curtain: {
     name: 'Curtain or screen',
     layer: 'work',
@@ -98,7 +128,7 @@ export const PLAN_KINDS: Readonly<Record<ThingKind, PlanKind>> = {
     layer: 'work',
     shape: 'box',
     size: [2, 2],
-    fields: [],
+    fields: LASER,
     of: 'station',
   },
   hood: {

@@ -1,6 +1,6 @@
 import RBush from 'rbush'
-import type { Point } from './plan'
-import type { Segment } from './shape'
+import type { Point, Thing } from './plan'
+import { cornersOf, type Segment } from './shape'
 
 /** The outer bounds of something, m. */
 export interface Bounds {
@@ -30,15 +30,25 @@ export function nearby(segments: readonly Segment[]): (to: Segment, within?: num
   const tree = new RBush<Bounds & { segment: Segment }>().load(
     segments.map((segment) => ({ ...boundsOf(segment), segment })),
   )
-  return (to, within = 0) => {
-    const { minX, minY, maxX, maxY } = boundsOf(to)
-    return tree
-      .search({
-        minX: minX - within,
-        minY: minY - within,
-        maxX: maxX + within,
-        maxY: maxY + within,
-      })
-      .map(({ segment }) => segment)
-  }
+  return (to, within = 0) => tree.search(wider(boundsOf(to), within)).map(({ segment }) => segment)
 }
+
+/**
+ * Things by where they lie.
+ * @returns those whose outer bounds come within some metres of those of a thing
+ */
+export function thingsNear(things: readonly Thing[]): (to: Thing, within: number) => Thing[] {
+  const tree = new RBush<Bounds & { thing: Thing }>().load(
+    things.map((thing) => ({ ...boundsOf(cornersOf(thing.shape)), thing })),
+  )
+  return (to, within) =>
+    tree.search(wider(boundsOf(cornersOf(to.shape)), within)).map(({ thing }) => thing)
+}
+
+/** Bounds that reach so many metres farther. */
+export const wider = ({ minX, minY, maxX, maxY }: Bounds, by: number): Bounds => ({
+  minX: minX - by,
+  minY: minY - by,
+  maxX: maxX + by,
+  maxY: maxY + by,
+})

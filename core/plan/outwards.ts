@@ -1,5 +1,5 @@
 import RBush from 'rbush'
-import { boundsOf, type Bounds } from './near'
+import { boundsOf, wider, type Bounds } from './near'
 import type { Point } from './plan'
 import { apart } from './shape'
 
@@ -35,7 +35,7 @@ export class Outwards {
     const all = beyond(from, this.bounds)
     const end = Math.min(farthest, all)
     for (let [inner, outer] = [-1, FIRST_LOOK]; inner < end; [inner, outer] = [outer, 2 * outer]) {
-      const near = outer >= all ? this.tree.all() : this.tree.search(around(from, outer))
+      const near = outer >= all ? this.tree.all() : this.tree.search(wider(boundsOf([from]), outer))
       const ring: Near[] = []
       for (const { place } of near) {
         const metres = apart(from, this.points[place]!)
@@ -45,13 +45,6 @@ export class Outwards {
     }
   }
 }
-
-const around = ({ x, y }: Point, reach: number): Bounds => ({
-  minX: x - reach,
-  minY: y - reach,
-  maxX: x + reach,
-  maxY: y + reach,
-})
 
 /** No point is farther away than this, m. */
 const beyond = ({ x, y }: Point, { minX, minY, maxX, maxY }: Bounds): number =>

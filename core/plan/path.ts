@@ -1,6 +1,6 @@
 import FlatQueue from 'flatqueue'
 import { Outwards, type Near } from './outwards'
-import type { Plan, Point } from './plan'
+import type { Plan, Point, Thing } from './plan'
 import { along, apart, segmentsOf, type Segment } from './shape'
 import { freeLines } from './sight'
 import { wallsOf } from './walls'
@@ -16,6 +16,7 @@ const SLIT = 0.1
 
 /** What stands in the way beside walls. */
 const IN_THE_WAY: readonly ThingKind[] = ['gasStore', 'combustible', 'desk', 'extractionUnit']
+export const isInTheWay = (kind: ThingKind): boolean => IN_THE_WAY.includes(kind)
 
 /** A walk over a floor: the points at which it turns, and its length in m. */
 export interface Walk {
@@ -32,13 +33,18 @@ export interface Ground {
   longest: number
 }
 
-/** Read the ground of a floor once, for many walks. @param longest no walk that is asked for is longer, m */
-export function groundOf(plan: Plan, floor: string, longest = Infinity): Ground {
+/**
+ * Read the ground of a floor once, for many walks.
+ * @param longest no walk that is asked for is longer, m. @param besides what stands in the way beside walls and furniture
+ */
+export function groundOf(
+  plan: Plan,
+  floor: string,
+  { longest = Infinity, besides = [] }: { longest?: number; besides?: readonly Thing[] } = {},
+): Ground {
   const walls = wallsOf(plan, floor, 'feet').map(({ segment }) => segment)
-  const things = plan.things.filter(
-    ({ floor: on, kind }) => on === floor && IN_THE_WAY.includes(kind),
-  )
-  const blocks = [...walls, ...things.flatMap(({ shape }) => segmentsOf(shape))]
+  const things = plan.things.filter(({ floor: on, kind }) => on === floor && isInTheWay(kind))
+  const blocks = [...walls, ...[...things, ...besides].flatMap(({ shape }) => segmentsOf(shape))]
   const corners = turningPoints(blocks)
   return { isFree: freeLines(blocks.map(longer)), corners, longest }
 }

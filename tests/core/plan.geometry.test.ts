@@ -171,7 +171,9 @@ describe('the shortest walk', () => {
     )
     const found = shortestWalk(groundOf(plan, 'ground'), at(9, 1), [at(11, 1), at(1, 1)])!
     expect([found.target, found.length]).toEqual([1, 8])
-    expect(shortestWalk(groundOf(plan, 'ground', 12), at(9, 1), [at(11, 1)])).toBeNull()
+    expect(
+      shortestWalk(groundOf(plan, 'ground', { longest: 12 }), at(9, 1), [at(11, 1)]),
+    ).toBeNull()
   })
 
   /** Two points that stand clear of every wall. */

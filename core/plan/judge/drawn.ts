@@ -9,4 +9,6 @@ export interface DrawnFinding {
   things: readonly string[]
   /** Ways and distances, each a line of points; m. */
   lines: readonly (readonly Point[])[]
+  /** Screens that would make it right, each a line of points; m. */
+  screens?: readonly (readonly Point[])[]
 }

@@ -2,13 +2,12 @@ import type { Finding } from '../../finding/finding'
 import { inSentence } from '../../finding/wording'
 import { published } from '../../finding/source'
 import { FIRE_CLASS_NAME, type FireClass } from '../../inspection/fire-class'
-import { nearby } from '../near'
 import { groundOf, walksTo } from '../path'
-import type { Plan, Point, Thing } from '../plan'
-import { along, apart, middleOf } from '../shape'
-import { nearestOn } from '../segment'
-import { wallsOf } from '../walls'
+import type { Plan, Thing } from '../plan'
+import { middleOf } from '../shape'
+import { standingBefore } from './before'
 import type { DrawnFinding } from './drawn'
+import type { Equipment } from './equipment'
 import { FOOT, ROUNDING } from './feet'
 
 const NFPA_10 = published('NFPA 10, travel distance to extinguishers')
@@ -28,16 +27,6 @@ export const FARTHEST_EYEWASH = 55 * FOOT
 /** So many times as far as is right is still looked for, to say which is the nearest. */
 const LOOKED_FOR = 2
 const limits = (): number[] => Object.values(FARTHEST_EXTINGUISHER)
-
-/** What is known of the things on a plan. Nothing else counts: what is not on record, locked out or due is not known to be ready. */
-export interface Equipment {
-  /** By thing, those that are ready: what they put out. */
-  extinguishers: ReadonlyMap<string, readonly FireClass[]>
-  /** Things, those that are ready. */
-  eyewash: ReadonlySet<string>
-  /** By thing: what can burn at a station; null: nobody told. */
-  burns: ReadonlyMap<string, readonly FireClass[] | null>
-}
 
 /** How far it is from each station to what it may need in a hurry, walked around walls. */
 export function judgeReach(plan: Plan, equipment: Equipment): DrawnFinding[] {
@@ -75,7 +64,9 @@ interface Here {
 
 /** Walks to some things; to the same ones they are found once for all stations, and from one station once for all hazards. */
 function walksOn(plan: Plan, floor: string): Here['walkTo'] {
-  const ground = groundOf(plan, floor, LOOKED_FOR * Math.max(FARTHEST_EYEWASH, ...limits()))
+  const ground = groundOf(plan, floor, {
+    longest: LOOKED_FOR * Math.max(FARTHEST_EYEWASH, ...limits()),
+  })
   const before = standingBefore(plan, floor)
   const waysTo = memoized(
     (targets: readonly Thing[]) => {
@@ -201,23 +192,4 @@ function walked(
     sentence: `${station.name}: ${name}, the nearest ${asked.what}, is too far to walk.`,
     remedy: 'Hang one nearer.',
   })
-}
-
-/** How near its wall a thing hangs to be reached from its front alone, and how far before it one stands, m. */
-const HANGS = 0.25
-const BEFORE = 0.35
-
-/** Where one stands to take a thing: before its front where it hangs at a wall, at it where it stands free. */
-function standingBefore(plan: Plan, floor: string): (thing: Thing) => Point {
-  const near = nearby(wallsOf(plan, floor, 'feet').map(({ segment }) => segment))
-  return (thing) => {
-    const middle = middleOf(thing.shape)
-    if (thing.shape.type !== 'box') return middle
-    const { angle, depth } = thing.shape
-    const reach = HANGS + depth / 2
-    const hangs = near([middle, middle], reach).some(
-      (segment) => apart(nearestOn(segment, middle).point, middle) <= reach,
-    )
-    return hangs ? along(middle, angle, depth / 2 + BEFORE) : middle
-  }
 }

@@ -1,0 +1,108 @@
+import type { Finding } from '../../finding/finding'
+import { published } from '../../finding/source'
+import { nearby } from '../near'
+import type { Plan, Point, Thing } from '../plan'
+import { shortestBetween } from '../segment'
+import { apart, contains, middleOf, pointAt, segmentsOf, type Segment } from '../shape'
+import { wallsOf } from '../walls'
+import { screensOn } from './arc'
+import type { DrawnFinding } from './drawn'
+import type { Equipment } from './equipment'
+import { lookFrom, onFloor } from './look'
+import { namesOf, says } from './says'
+
+const BOOTH_FINISH = published('OSHA 29 CFR 1910.252(b)(2)(iii)')
+
+/** A wall nearer than this throws the arc back at whoever welds, m. Common practice. */
+export const THROWS_BACK = 3
+
+/**
+ * Whether the walls around a station throw the arc back: rays from a light wall reach the back of the head and the neck.
+ * Of a room the walls count for whoever stands in it; what a ready curtain hides does not.
+ */
+export function judgeFinishes(
+  plan: Plan,
+  { curtains }: Pick<Equipment, 'curtains'>,
+): DrawnFinding[] {
+  return plan.floors.flatMap(({ id: floor }) => {
+    const walls = new Map(wallsOf(plan, floor, 'eyes').map((wall) => [wall.segment, wall.of]))
+    const near = nearby([...walls.keys()])
+    const look = lookFrom(screensOn(plan, floor, curtains))
+    return onFloor(plan, floor, 'station').flatMap((station) => {
+      const middle = middleOf(station.shape)
+      const around = segmentsOf(station.shape).flatMap((side) => near(side, THROWS_BACK))
+      const found = [...new Set(around)].flatMap((segment): NearWall[] => {
+        const of = walls.get(segment)!
+        if (of.kind === 'room' && !contains(of.shape, middle)) return []
+        const way = wayTo(station, segment)
+        if (apart(...way) > THROWS_BACK) return []
+        if (look([middle], [justBefore(middle, way[1])]).look === 'closed') return []
+        return [{ of, way, finish: of.facts.finish ?? null }]
+      })
+      return found.length > 0 ? [judgeStation(station, found)] : []
+    })
+  })
+}
+
+const wayTo = ({ shape }: Thing, segment: Segment): Segment =>
+  shortestBetween(shape, { type: 'line', points: segment })
+
+/** A point at the face of a wall, so that the wall itself does not hide it. */
+const justBefore = (from: Point, to: Point): Point =>
+  pointAt([from, to], 1 - Math.min(1, FACE / Math.max(FACE, apart(from, to))))
+/** m */
+const FACE = 0.05
+
+interface NearWall {
+  of: Thing
+  way: Segment
+  finish: Thing['facts'][string]
+}
+
+function judgeStation(station: Thing, walls: readonly NearWall[]): DrawnFinding {
+  const light = walls.filter(({ finish }) => finish === 'light')
+  const untold = walls.filter(({ finish }) => finish !== 'light' && finish !== 'dark')
+  const finding = (answer: Pick<Finding, 'level' | 'sentence' | 'remedy'>): Finding => ({
+    code: 'plan.finish',
+    step: 'eyes',
+    ...answer,
+    reasons: [
+      {
+        rule: 'Walls around an arc have a finish that throws little back',
+        source: BOOTH_FINISH,
+        inputs: { place: station.name, within: { amount: THROWS_BACK, unit: 'm' } },
+      },
+    ],
+  })
+  const about = light.length > 0 ? light : untold.length > 0 ? untold : walls
+  const others = [...new Set(about.map(({ of }) => of))]
+  const drawn = { others, lines: about.map(({ way }) => way) }
+  if (light.length > 0)
+    return says(
+      station,
+      finding({
+        level: 'caution',
+        sentence: `${station.name}: the wall of ${namesOf(others)} is light and throws the arc back.`,
+        remedy: 'Paint it matt and dark, or hang a curtain before it; cover neck and head.',
+      }),
+      drawn,
+    )
+  if (untold.length > 0)
+    return says(
+      station,
+      finding({
+        level: 'unknown',
+        sentence: `${station.name}: how the wall of ${namesOf(others)} is painted is not told.`,
+        remedy: 'Look, and enter its finish.',
+      }),
+      drawn,
+    )
+  return says(
+    station,
+    finding({
+      level: 'clear',
+      sentence: `${station.name}: the walls around it are matt and dark.`,
+    }),
+    drawn,
+  )
+}

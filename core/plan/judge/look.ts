@@ -1,0 +1,83 @@
+import type { Plan, Point, Thing } from '../plan'
+import { apart, cornersOf, middleOf, pointAt, segmentsOf, type Segment } from '../shape'
+import { freeLines } from '../sight'
+import { figureOf } from '../walls'
+
+/** What closes a look: known to, or perhaps. */
+export interface Closing {
+  surely: readonly Segment[]
+  perhaps: readonly Segment[]
+}
+
+/** How a look from one place to another ends. */
+export type Look = 'closed' | 'untold' | 'open'
+
+/** A tall person looks over anything lower, m. Common practice. */
+export const EYE_HEIGHT = 1.8
+
+/** Whether something told to be so high ends a look at eye height; null: its height is not told. */
+export const isHighEnough = ({ facts }: Thing): boolean | null => {
+  const height = figureOf(facts.height)
+  return height === null ? null : height >= EYE_HEIGHT
+}
+
+/**
+ * Looks from one thing to another, over every pair of points that may matter.
+ * @returns how the most open of them ends, with its line
+ */
+export function lookFrom({ surely, perhaps }: Closing): (
+  from: readonly Point[],
+  to: readonly Point[],
+) => {
+  look: Look
+  line: Segment
+} {
+  const isFree = freeLines(surely)
+  const isFreeOfAll = freeLines([...surely, ...perhaps])
+  return (from, to) => {
+    let free: Segment | null = null
+    for (const a of from)
+      for (const b of to) {
+        if (!isFree(a, b)) continue
+        if (isFreeOfAll(a, b)) return { look: 'open', line: [a, b] }
+        free ??= [a, b]
+      }
+    return free ? { look: 'untold', line: free } : { look: 'closed', line: [from[0]!, to[0]!] }
+  }
+}
+
+/** Where an arc may burn at a station: in its middle, and half way to each corner. */
+export function arcsOf({ shape }: Thing): Point[] {
+  const middle = middleOf(shape)
+  return [middle, ...cornersOf(shape).map((corner) => pointAt([middle, corner], 0.5))]
+}
+
+/** Along a walkway people are looked for every so many metres. */
+const STRIDE = 0.5
+
+/** Where somebody may stand at a desk or on a walkway. */
+export function peopleAt({ shape, facts }: Thing): Point[] {
+  if (shape.type !== 'line') return [middleOf(shape), ...cornersOf(shape)]
+  const half = (figureOf(facts.width) ?? 1) / 2
+  return segmentsOf(shape).flatMap((segment) => alongBothSides(segment, half))
+}
+
+function alongBothSides(segment: Segment, half: number): Point[] {
+  const length = apart(...segment)
+  if (length === 0) return [segment[0]]
+  const [a, b] = segment
+  const off = { x: (-(b.y - a.y) / length) * half, y: ((b.x - a.x) / length) * half }
+  const steps = Math.ceil(length / STRIDE)
+  return Array.from({ length: steps + 1 }, (_, i) => pointAt(segment, i / steps)).flatMap(
+    ({ x, y }) => [
+      { x: x + off.x, y: y + off.y },
+      { x: x - off.x, y: y - off.y },
+    ],
+  )
+}
+
+export const onFloor = (
+  { things }: Pick<Plan, 'things'>,
+  floor: string,
+  ...kinds: Thing['kind'][]
+): Thing[] => things.filter((thing) => thing.floor === floor && kinds.includes(thing.kind))
