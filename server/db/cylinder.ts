@@ -192,17 +192,17 @@ export async function cylindersByLabel(
 }
 
 /** What stands in a store now. */
-export async function cylindersOfStore(
+export async function cylindersOfStores(
   db: Db,
   scope: GearScope,
-  store: string,
+  stores: readonly string[],
   most: number,
 ): Promise<CylinderRow[]> {
   const { columns, join } = withReading(scope)
   const { rows } = await db.query<CylinderRow>(sql`
     SELECT ${COLUMNS}, ${columns}
     FROM ${PLACES} ${join}
-    WHERE c.store_id = ${store} AND c.state IS DISTINCT FROM 'returned'
+    WHERE c.store_id = ANY (${stores}) AND c.state IS DISTINCT FROM 'returned'
     ORDER BY (c.state = 'empty'), c.gas, c.label
     LIMIT ${most}
   `)

@@ -34,4 +34,5 @@ export const MIGRATIONS = [
   '0032_fire_cover',
   '0033_gear_label',
   '0034_plan',
+  '0035_changes',
 ] as const

@@ -17,6 +17,7 @@ import { jobRoutes } from '#shared/job/routes'
 import { monitorRoutes } from '#shared/monitor/routes'
 import { peopleRoutes } from '#shared/people/routes'
 import { permitRoutes } from '#shared/permit/routes'
+import { changeRoutes } from '#shared/changes/routes'
 import { planRoutes } from '#shared/plan/routes'
 import { ppeRoutes } from '#shared/ppe/routes'
 import { samplingRoutes } from '#shared/sampling/routes'
@@ -50,6 +51,7 @@ export const allRoutes = {
   ...jobRoutes,
   ...permitRoutes,
   ...planRoutes,
+  ...changeRoutes,
   ...airRoutes,
   ...hoodRoutes,
   ...fumeRoutes,

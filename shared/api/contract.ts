@@ -30,6 +30,8 @@ export interface Contract<
   produces?: string
   /** Media types of the body when it is not JSON. */
   takes?: readonly string[]
+  /** Answers as long as somebody listens. */
+  streams?: true
   /** Largest body taken, bytes, where the usual cap is too small. */
   largest?: number
 }

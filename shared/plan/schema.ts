@@ -119,5 +119,7 @@ export const drawnFindingSchema = z.object({
   floor: z.string(),
   things: z.array(z.string()).readonly(),
   lines: z.array(z.array(pointSchema).readonly()).readonly(),
+  /** Screens that would make it right. */
+  screens: z.array(z.array(pointSchema).readonly()).readonly().optional(),
 })
 export type ShownFinding = z.output<typeof drawnFindingSchema>

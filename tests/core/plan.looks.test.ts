@@ -148,7 +148,7 @@ describe('a hand-held laser and its cell', () => {
       'plan.laser stop',
     ])
     expect(said(station(laser), cell(), door({ beamTight: false }))).toEqual(['plan.laser caution'])
-    for (const facts of [{}, { material: 'masonry' }, { height: 3 }])
+    for (const facts of [{}, { material: 'masonry' }, { height: 3 }] as Thing['facts'][])
       expect(said(station(laser), cell(facts), walkway())).toEqual(['plan.laser unknown'])
     for (const material of ['glass', 'mesh'])
       expect(said(station(laser), cell({ material, height: 3 }), walkway())).toEqual([
@@ -157,7 +157,7 @@ describe('a hand-held laser and its cell', () => {
   })
 
   it('reaches as far as its hazard distance (ANSI Z136.1), and is unknown without its figures', () => {
-    const [{ finding }] = judgeBeams(planOf(station(laser), cell()))
+    const { finding } = judgeBeams(planOf(station(laser), cell()))[0]!
     expect(finding.value!.amount / 0.3048).toBeGreaterThan(740)
     expect(finding.value!.amount / 0.3048).toBeLessThan(770)
     const beyond = thing('desk', box(finding.value!.amount + 3, 0))

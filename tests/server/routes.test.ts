@@ -7,6 +7,7 @@ import { caseOfJob } from '#core/air/basis'
 import { SETUP_CODE, startApp, type App } from '../app'
 import { JOB } from '../core/job.fixture'
 import { Person } from './client'
+import { Listener } from './listener'
 import {
   allPass,
   fullSweep,
@@ -432,6 +433,19 @@ function expected(route: Contract, role?: Role): [number, string | undefined] {
   return [route.status ?? 200, undefined]
 }
 
+/** A stream answers as long as somebody listens: of one that is served, only that it is. */
+async function asked<T>(
+  person: Person,
+  { method, streams }: Contract,
+  path: string,
+  body?: unknown,
+): Promise<{ status: number; body: T }> {
+  if (!streams) return person.send<T>(method, path, body)
+  const listener = await Listener.open(person)
+  listener.close()
+  return { status: listener.status, body: {} as T }
+}
+
 /** Ends its own session or hides what others need: walked with a person of its own. */
 const ALONE = ['signOut']
 
@@ -468,7 +482,7 @@ describe('every route, every role', () => {
         const person = ALONE.includes(route.id)
           ? await new Person(app).signIn(`${role}@here.example`, PASSWORD)
           : shop.people[role]
-        const answer = await person.send<{ error?: { code: string } }>(route.method, path, body)
+        const answer = await asked<{ error?: { code: string } }>(person, route, path, body)
         expect([answer.status, answer.body.error?.code]).toEqual(
           allowed ? expected(route, role) : [403, 'forbidden'],
         )

@@ -3,6 +3,7 @@ import { useIntervalFn } from '@vueuse/core'
 import { clockText, useServerClock } from '~/composables/clock'
 import { useSignIn } from '~/stores/sign-in'
 import { useShift } from '~/stores/shift'
+import { useChanged } from '~/stores/changes'
 
 const signIn = useSignIn()
 const store = useShift()
@@ -13,7 +14,9 @@ const asked = ref(false)
 watch(stopping, () => {
   asked.value = true
 })
-useIntervalFn(store.load, 15_000, { immediateCallback: true })
+// What comes due by the clock alone is no change.
+useIntervalFn(store.load, 60_000, { immediateCallback: true })
+useChanged(['permits', 'gear', 'gas', 'sessions', 'people', 'air', 'stores'], store.load)
 
 const time = computed(() =>
   new Intl.DateTimeFormat('en-GB', {

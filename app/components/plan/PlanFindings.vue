@@ -15,6 +15,12 @@ const TITLE: Readonly<Record<string, string>> = {
   'plan.extinguisher': 'Ways to an extinguisher',
   'plan.eyewash': 'Ways to an eyewash',
   'plan.room': 'Rooms',
+  'plan.fuelInRoom': 'Fuel gas in rooms',
+  'plan.wayOut': 'Ways out',
+  'plan.arc': 'Arc at eye height',
+  'plan.finish': 'Walls that throw the arc back',
+  'plan.laser': 'Laser cells',
+  'plan.laserCylinders': 'Cylinders ahead of a laser',
 }
 const rank = (level: Level): number => LEVELS.indexOf(level)
 const groups = computed(() => {

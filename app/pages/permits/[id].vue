@@ -6,6 +6,7 @@ import type { Permit } from '#shared/permit/schema'
 import { addressOf, call } from '~/composables/api'
 import { useServerClock } from '~/composables/clock'
 import { useLoad } from '~/composables/load'
+import { useChanged } from '~/stores/changes'
 import { usePermitActions } from '~/composables/permit/actions'
 import { usePermitAsk } from '~/composables/permit/ask'
 import { useSignIn } from '~/stores/sign-in'
@@ -30,9 +31,11 @@ const mayCloseAbsent = computed(() => {
 })
 onMounted(load)
 const draft = computed(() => permit.value?.state === 'draft')
-useIntervalFn(() => {
+const lookAgain = (): void => {
   if (permit.value && !draft.value) void load()
-}, 20_000)
+}
+useIntervalFn(lookAgain, 60_000)
+useChanged(['permits', 'gear', 'air'], lookAgain)
 useHead({ title: () => `Permit ${permit.value?.number ?? ''} · Zonaris` })
 
 /** What has become unsafe since the permit was issued. */

@@ -6,6 +6,7 @@ import { sessionRoutes } from '#shared/session/routes'
 import type { Fix, Session, SessionChange } from '#shared/session/schema'
 import { addressOf, call } from '~/composables/api'
 import { useLoad } from '~/composables/load'
+import { useChanged } from '~/stores/changes'
 import { useSubmit } from '~/composables/submit'
 import { useUnits } from '~/composables/units'
 import { useSignIn } from '~/stores/sign-in'
@@ -25,13 +26,15 @@ onMounted(load)
 useHead({ title: () => `${session.value?.title ?? 'Session'} · Zonaris` })
 const { busy, message, submit } = useSubmit()
 /** What somebody else changes is seen here without a reload; never over what is on its way from here. */
-const LOOK_AGAIN_MS = 8_000
-useIntervalFn(async () => {
+const LOOK_AGAIN_MS = 60_000
+async function lookAgain(): Promise<void> {
   if (document.visibilityState !== 'visible' || busy.value || !session.value) return
   const before = session.value
   const now = await call(sessionRoutes.session, { params: { id } }).catch(() => null)
   if (now && session.value === before && !busy.value) session.value = now
-}, LOOK_AGAIN_MS)
+}
+useIntervalFn(lookAgain, LOOK_AGAIN_MS)
+useChanged(['sessions', 'gear', 'gas', 'air', 'people', 'jobs', 'stations'], lookAgain)
 const mayWrite = computed(() => signIn.may('lead', 'instructor'))
 const chosen = ref<string[]>([])
 const at = ref({ row: 0, column: 0 })

@@ -7,6 +7,7 @@ import type { Permit } from '#shared/permit/schema'
 import { call } from '~/composables/api'
 import { clockText, useServerClock } from '~/composables/clock'
 import { useLoad } from '~/composables/load'
+import { useChanged } from '~/stores/changes'
 import { usePermitActions } from '~/composables/permit/actions'
 import { useSubmit } from '~/composables/submit'
 import { useSiteTime } from '~/composables/time'
@@ -25,7 +26,8 @@ const {
 const { act, round, handOver } = usePermitActions(permit, load)
 const { busy, message, submit } = useSubmit()
 onMounted(load)
-useIntervalFn(load, 15_000)
+useIntervalFn(load, 30_000)
+useChanged(['permits'], load)
 useHead({ title: () => `Watch ${permit.value?.number ?? ''} · Zonaris` })
 
 const rounds = computed(

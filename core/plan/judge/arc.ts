@@ -23,7 +23,7 @@ import { namesOf, says } from './says'
 const RAYS = published('OSHA 29 CFR 1910.252(b)(2)(iii)')
 
 /** Whoever is nearer than this counts as adjacent to the arc, m. Common practice: the law names no distance. */
-export const ADJACENT = 10
+const ADJACENT = 10
 
 /** A walkway reaches so far to either side of its line at the most, m. */
 const HALF_OF_WIDEST = 10

@@ -13,7 +13,7 @@ const CELL = published('ANSI Z136.1, nominal hazard zone')
 /** So long somebody is taken to look into a beam that nobody sees, s. */
 const EXPOSURE = 10
 /** Reflections off the work go ahead of the torch; this far to either side of where it points, degrees. Common practice. */
-export const REFLECTED = 45
+const REFLECTED = 45
 /** Who may stand in the beam. */
 const PEOPLE: readonly Thing['kind'][] = ['station', 'desk', 'walkway', 'exit', 'meetingPoint']
 /** Walls of these end no beam. */

@@ -14,7 +14,7 @@ import { namesOf, says } from './says'
 const BOOTH_FINISH = published('OSHA 29 CFR 1910.252(b)(2)(iii)')
 
 /** A wall nearer than this throws the arc back at whoever welds, m. Common practice. */
-export const THROWS_BACK = 3
+const THROWS_BACK = 3
 
 /**
  * Whether the walls around a station throw the arc back: rays from a light wall reach the back of the head and the neck.
@@ -74,7 +74,7 @@ function judgeStation(station: Thing, walls: readonly NearWall[]): DrawnFinding 
       },
     ],
   })
-  const about = light.length > 0 ? light : untold.length > 0 ? untold : walls
+  const about = [light, untold, walls].find((some) => some.length > 0)!
   const others = [...new Set(about.map(({ of }) => of))]
   const drawn = { others, lines: about.map(({ way }) => way) }
   if (light.length > 0)

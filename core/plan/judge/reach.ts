@@ -29,7 +29,10 @@ const LOOKED_FOR = 2
 const limits = (): number[] => Object.values(FARTHEST_EXTINGUISHER)
 
 /** How far it is from each station to what it may need in a hurry, walked around walls. */
-export function judgeReach(plan: Plan, equipment: Equipment): DrawnFinding[] {
+export function judgeReach(
+  plan: Plan,
+  equipment: Pick<Equipment, 'extinguishers' | 'eyewash' | 'burns'>,
+): DrawnFinding[] {
   return plan.floors.flatMap((floor) => {
     const stations = plan.things.filter(
       (thing) => thing.floor === floor.id && thing.kind === 'station',

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { fullContents, volumePerKg } from '#core/gas/cylinder'
 import { judgeStorage, type Stored } from '#core/gas/storage'
-import { cylindersOfStore } from '#server/db/cylinder'
+import { cylindersOfStores } from '#server/db/cylinder'
 import { findGasStore, insertGasStore, listGasStores, updateGasStore } from '#server/db/gas-store'
 import { inOrganisation } from '#server/db/pool'
 import { notFound } from '#server/errors'
@@ -19,7 +19,7 @@ export const readStores = (actor: Actor): Promise<GasStore[]> =>
   inOrganisation(actor.organisation, (db) => listGasStores(db, actor.site))
 
 /** What the rules of storage look at; a state that is not told counts as full. */
-const asStored = (one: Cylinder): Stored => ({
+export const asStored = (one: Cylinder): Stored => ({
   label: one.label,
   parts: one.parts,
   full: fullContents({ ...one, plus: false }),
@@ -38,7 +38,7 @@ export const readStore = (
     const scope = await scopeOf(db, actor)
     const store = await findGasStore(db, actor.site, id)
     if (!store) throw notFound('store')
-    const rows = await cylindersOfStore(db, scope, id, RACK_MOST)
+    const rows = await cylindersOfStores(db, scope, [id], RACK_MOST)
     const cylinders = rows.map((row) => asCylinder(row, scope))
     return { store, cylinders, findings: judgeStorage(store, cylinders.map(asStored)) }
   })

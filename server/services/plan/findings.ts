@@ -1,8 +1,9 @@
 import { blocks } from '#core/finding/finding'
 import { classesOf, type FireClass } from '#core/inspection/fire-class'
 import { judgeGear } from '#core/inspection/gear'
-import type { Equipment } from '#core/plan/judge/reach'
+import type { Equipment } from '#core/plan/judge/equipment'
 import type { Plan, Thing } from '#core/plan/plan'
+import { cylindersOfStores } from '#server/db/cylinder'
 import { burningStations } from '#server/db/extinguisher'
 import { gearById } from '#server/db/gear'
 import { findDraft, findPlanVersion } from '#server/db/plan'
@@ -11,6 +12,8 @@ import { inPool } from '#server/heavy/pool'
 import { gearState } from '#shared/inspection/state'
 import type { Gear } from '#shared/inspection/schema'
 import type { Actor } from '../actor'
+import { asCylinder } from '../gas/cylinder'
+import { asStored } from '../gas/store'
 import { scopeOf } from '../shop/shop'
 import { withoutVersions } from './plan'
 
@@ -33,13 +36,13 @@ async function equipmentOn(db: Db, actor: Actor, { things }: Plan): Promise<Equi
   const scope = await scopeOf(db, actor)
   const standing = (kind: Thing['kind']): { id: string; of: string }[] =>
     things.flatMap(({ id, kind: is, of }) => (is === kind && of !== null ? [{ id, of }] : []))
-  const [extinguishers, eyewash, stations] = (['extinguisher', 'eyewash', 'station'] as const).map(
-    standing,
-  ) as [Standing, Standing, Standing]
+  const [extinguishers, eyewash, curtains, stations, stores] = (
+    ['extinguisher', 'eyewash', 'curtain', 'station', 'gasStore'] as const
+  ).map(standing) as [Standing, Standing, Standing, Standing, Standing]
   const known = await gearById(
     db,
     scope,
-    [...extinguishers, ...eyewash].map(({ of }) => of),
+    [...extinguishers, ...eyewash, ...curtains].map(({ of }) => of),
   )
   const ready = new Map(
     known
@@ -55,10 +58,37 @@ async function equipmentOn(db: Db, actor: Actor, { things }: Plan): Promise<Equi
   return {
     extinguishers: new Map(extinguishers.flatMap(({ id, of }) => putsOut(id, ready.get(of)))),
     eyewash: new Set(eyewash.flatMap(({ id, of }) => (ready.has(of) ? [id] : []))),
+    curtains: new Set(curtains.flatMap(({ id, of }) => (ready.has(of) ? [id] : []))),
+    stored: await storedIn(db, scope, stores),
     burns: new Map(stations.map(({ id, of }) => [id, burns.get(of) ?? null])),
   }
 }
 type Standing = { id: string; of: string }[]
+
+/** More than all stores of a shop hold. */
+const MOST_CYLINDERS = 5_000
+
+/** The cylinders of each store; where there are too many to read, none of the stores is known. */
+async function storedIn(
+  db: Db,
+  scope: Awaited<ReturnType<typeof scopeOf>>,
+  stores: Standing,
+): Promise<Equipment['stored']> {
+  const rows = await cylindersOfStores(
+    db,
+    scope,
+    stores.map(({ of }) => of),
+    MOST_CYLINDERS,
+  )
+  if (rows.length === MOST_CYLINDERS) return new Map()
+  const cylinders = rows.map((row) => asCylinder(row, scope))
+  return new Map(
+    stores.map(({ id, of }) => [
+      id,
+      cylinders.filter(({ storeId }) => storeId === of).map(asStored),
+    ]),
+  )
+}
 
 const putsOut = (thing: string, gear: Gear | undefined): [string, readonly FireClass[]][] =>
   gear ? [[thing, classesOf(gear.fields) ?? []]] : []

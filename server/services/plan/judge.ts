@@ -1,7 +1,7 @@
 import { faultsOf, type PlanFault } from '#core/plan/faults'
 import type { DrawnFinding } from '#core/plan/judge/drawn'
 import { judgePlan as judge } from '#core/plan/judge/plan'
-import type { Equipment } from '#core/plan/judge/reach'
+import type { Equipment } from '#core/plan/judge/equipment'
 import type { Plan } from '#core/plan/plan'
 
 /** What is wrong with a plan and, where nothing is, what it says. Runs in a thread. */

@@ -9,6 +9,7 @@ import { hoodBody } from '#shared/hood/schema'
 import { call } from '~/composables/api'
 import { useKeptDraft } from '~/composables/kept-draft'
 import { useLoad } from '~/composables/load'
+import { useChanged } from '~/stores/changes'
 import { useSignIn } from '~/stores/sign-in'
 import { joined } from '~/components/frame/joined'
 
@@ -66,9 +67,11 @@ async function load(): Promise<void> {
   begun.value = air.data.value !== null
 }
 onMounted(load)
-useIntervalFn(() => {
+const lookAgain = (): void => {
   if ((air.data.value?.devices.length ?? 0) > 0) void air.load()
-}, 10_000)
+}
+useIntervalFn(lookAgain, 60_000)
+useChanged(['monitors', 'air'], lookAgain)
 
 const send = (body: z.output<typeof hoodBody>): Promise<unknown> =>
   call(hoodRoutes.setHood, { params: { id }, body })

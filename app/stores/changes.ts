@@ -1,0 +1,101 @@
+import { defineStore } from 'pinia'
+import { changedSchema, changeRoutes } from '#shared/changes/routes'
+import { TOPICS, type Topic } from '#shared/changes/topics'
+import { addressOf } from '~/composables/api'
+import { useSignIn } from '~/stores/sign-in'
+
+/** Without the stream everything is read again so often, ms; refused, the stream is tried again after so long. */
+const POLL_MS = 15_000
+const RETRY_MS = 30_000
+/** Screens do not all ask in the same moment, ms. */
+const SPREAD_MS = 400
+
+interface Listener {
+  topics: readonly Topic[]
+  read: () => unknown
+}
+
+/** What others change, heard of as long as this page is seen; without the stream it is asked for. */
+export const useChanges = defineStore('changes', () => {
+  const listeners = new Set<Listener>()
+  const isLive = ref(false)
+  let source: EventSource | null = null
+  /** The newest event; empty: none yet; null: never connected. */
+  let last: string | null = null
+
+  function tell(topics: readonly Topic[]): void {
+    const concerned = [...listeners].filter((one) =>
+      one.topics.some((topic) => topics.includes(topic)),
+    )
+    for (const listener of concerned)
+      setTimeout(() => {
+        if (listeners.has(listener)) listener.read()
+      }, Math.random() * SPREAD_MS)
+  }
+
+  function open(): void {
+    const { me, atBooth } = useSignIn()
+    if (source || !me || atBooth || me.lacksFactor) return
+    const after = last === null ? '' : `?after=${encodeURIComponent(last)}`
+    const opened = new EventSource(`${addressOf(changeRoutes.changes)}${after}`)
+    source = opened
+    opened.addEventListener('open', () => {
+      // Connected again by the browser without an event to go on after: something may have been missed.
+      if (isLive.value === false && last === '') tell(TOPICS)
+      last ??= ''
+      isLive.value = true
+    })
+    opened.addEventListener('changed', ({ data, lastEventId }: MessageEvent<string>) => {
+      last = lastEventId
+      tell(changedSchema.parse(JSON.parse(data)))
+    })
+    opened.addEventListener('error', () => {
+      isLive.value = false
+      // The browser goes on trying by itself, unless it was refused.
+      if (opened.readyState !== EventSource.CLOSED) return
+      close()
+      setTimeout(follow, RETRY_MS)
+    })
+  }
+
+  function close(): void {
+    source?.close()
+    source = null
+    isLive.value = false
+  }
+
+  /** A page that nobody sees holds no connection: a browser has few of them. */
+  function follow(): void {
+    if (listeners.size > 0 && document.visibilityState === 'visible') open()
+    else close()
+  }
+
+  let begun = false
+  function begin(): void {
+    if (begun) return
+    begun = true
+    document.addEventListener('visibilitychange', follow)
+    setInterval(() => {
+      if (!isLive.value && document.visibilityState === 'visible') tell(TOPICS)
+    }, POLL_MS)
+  }
+
+  function listen(listener: Listener): void {
+    begin()
+    listeners.add(listener)
+    follow()
+  }
+  function leave(listener: Listener): void {
+    listeners.delete(listener)
+    follow()
+  }
+  return { isLive, listen, leave, close }
+})
+
+/** Read something again when others change it, as long as this component is there. */
+export function useChanged(topics: readonly Topic[], read: () => unknown): void {
+  const changes = useChanges()
+  const listener = { topics, read }
+  onMounted(() => changes.listen(listener))
+  onUnmounted(() => changes.leave(listener))
+}

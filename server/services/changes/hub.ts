@@ -1,0 +1,64 @@
+import { TOPICS, type Topic } from '#shared/changes/topics'
+
+/** Something changed. The id is that of its transaction, the same on every server. */
+export interface Change {
+  id: string
+  organisation: string
+  /** null: the whole organisation. */
+  site: string | null
+  topic: Topic
+}
+
+/** Somebody who looks at a site. */
+export interface Watcher {
+  organisation: string
+  site: string
+  tell: (topics: readonly Topic[], id: string | null) => void
+}
+
+/** So many changes back one may go on where one was cut off. */
+const KEPT = 10_000
+
+/** Changes as they come in, told to those whom they concern. */
+export class ChangeHub {
+  private readonly watchers = new Set<Watcher>()
+  private kept: Change[] = []
+
+  get size(): number {
+    return this.watchers.size
+  }
+
+  /** @returns a function that ends it */
+  watch(watcher: Watcher): () => void {
+    this.watchers.add(watcher)
+    return () => this.watchers.delete(watcher)
+  }
+
+  publish(change: Change): void {
+    this.kept.push(change)
+    // Cut now and then rather than each time.
+    if (this.kept.length > 2 * KEPT) this.kept = this.kept.slice(-KEPT)
+    for (const watcher of this.watchers)
+      if (concerns(change, watcher)) watcher.tell([change.topic], change.id)
+  }
+
+  /** Changes may have been missed: everybody reads everything again. */
+  reset(): void {
+    this.kept = []
+    for (const watcher of this.watchers) watcher.tell(TOPICS, null)
+  }
+
+  /**
+   * What somebody missed since an event. Of its own transaction all is told again: they may have got only a part.
+   * @returns all topics where that event is not known any more
+   */
+  missedSince(id: string, watcher: Pick<Watcher, 'organisation' | 'site'>): readonly Topic[] {
+    const from = this.kept.findIndex((change) => change.id === id)
+    if (from === -1) return TOPICS
+    const missed = this.kept.slice(from).filter((change) => concerns(change, watcher))
+    return [...new Set(missed.map(({ topic }) => topic))]
+  }
+}
+
+const concerns = (change: Change, to: Pick<Watcher, 'organisation' | 'site'>): boolean =>
+  change.organisation === to.organisation && (change.site === null || change.site === to.site)
