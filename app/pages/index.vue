@@ -6,6 +6,7 @@ import { permitRoutes } from '#shared/permit/routes'
 import { call } from '~/composables/api'
 import { clockText, useServerClock } from '~/composables/clock'
 import { useLoad } from '~/composables/load'
+import { usePlanNow } from '~/composables/plan/now'
 import { useSiteTime } from '~/composables/time'
 import { useSignIn } from '~/stores/sign-in'
 import { useShift } from '~/stores/shift'
@@ -20,6 +21,7 @@ const jobs = useLoad(() => call(jobRoutes.jobs, { query: {} }))
 const drafts = useLoad(() => call(permitRoutes.permits, { query: { state: 'draft' } }))
 onMounted(() => Promise.all([jobs.load(), drafts.load()]))
 const shift = computed(() => store.shift)
+const shop = usePlanNow()
 const left = (iso: string | null): number | null =>
   iso === null ? null : Date.parse(iso) - now.value
 
@@ -104,6 +106,9 @@ const next = computed(() => {
         <h1>{{ next.text }}</h1>
       </div>
       <UButton :to="next.to" class="px-6">{{ next.go }}</UButton>
+    </section>
+    <section v-if="shop.published.value" aria-label="The shop now">
+      <LazyShopNow :shop="shop" />
     </section>
     <div class="grid grid-cols-1 lg:grid-cols-[minmax(0,3fr)_minmax(0,2fr)] gap-6 items-start">
       <div class="space-y-6 min-w-0">

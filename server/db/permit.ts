@@ -14,6 +14,8 @@ export interface PermitDbRow {
   job_id: string
   job: string
   job_number: number
+  /** Of the job. */
+  station_id: string | null
   state: PermitState
   place: string
   sweep: Partial<Record<string, SweepAnswer>>
@@ -37,7 +39,7 @@ export interface PermitDbRow {
 }
 
 const COLUMNS = sql`
-  p.id, p.number, p.site_id, p.job_id, j.title AS job, j.number AS job_number, p.state, p.place,
+  p.id, p.number, p.site_id, p.job_id, j.title AS job, j.number AS job_number, j.station_id, p.state, p.place,
   p.sweep, p.operator_id, o.name AS operator, p.fire_watch_id, f.name AS fire_watch,
   coalesce(f.fire_watch_trained_on IS NOT NULL, false) AS fire_watch_trained,
   p.valid_from, p.valid_to, p.rule_set, p.watch_minutes, p.findings, i.name AS issued_by,

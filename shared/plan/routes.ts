@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { contract, EVERYONE, STAFF } from '#shared/api/contract'
 import { done } from '#shared/api/replies'
+import { planNowSchema } from './live'
 import {
   draftSchema,
   drawnFindingSchema,
@@ -35,6 +36,15 @@ export const planRoutes = {
       'What the published plan says: rooms, gas that may not stand together, ways to what one needs in a hurry.',
     roles: EVERYONE,
     response: planJudged,
+  }),
+  planNow: contract({
+    id: 'planNow',
+    method: 'GET',
+    path: '/plan/now',
+    summary:
+      'Each station as it is now: who is there, what they weld, the worst that is said, what is locked or due, hood, monitor, permits and watches.',
+    roles: EVERYONE,
+    response: planNowSchema,
   }),
   planVersions: contract({
     id: 'planVersions',

@@ -49,7 +49,7 @@ export const stationSchema = stationBody.extend({
 export type Station = z.infer<typeof stationSchema>
 export type StationBody = z.infer<typeof stationBody>
 
-const runningWatchSchema = z.object({
+export const runningWatchSchema = z.object({
   id: z.uuid(),
   number: z.number(),
   place: z.string(),
@@ -59,6 +59,8 @@ const runningWatchSchema = z.object({
   validTo: z.iso.datetime(),
   fireWatch: z.string().nullable(),
   begun: z.boolean(),
+  /** Of its job; null: away from any. */
+  stationId: z.uuid().nullable(),
 })
 export const shiftSchema = z.object({
   now: z.iso.datetime(),

@@ -23,6 +23,10 @@ const props = withDefaults(
     editable?: boolean
     /** m */
     grid?: number
+    /** Shown first, large; null: all of it. */
+    focus?: Thing | null
+    /** Letters this much larger, for a screen that is read from afar. */
+    magnify?: number
     label: string
   }>(),
   {
@@ -31,6 +35,8 @@ const props = withDefaults(
     tool: null,
     editable: false,
     grid: 0.25,
+    focus: null,
+    magnify: 1,
   },
 )
 const chosen = defineModel<string[]>('chosen', { default: () => [] })
@@ -42,12 +48,17 @@ const sheet = useTemplateRef<SVGGElement>('sheet')
 const things = computed(() => props.things)
 const onThing = (event: Event): boolean =>
   Boolean((event.target as Element).closest('[data-thing], [data-handle]'))
-const { transform, scale, showAll, zoomBy } = usePlanView(svg, things, (event) => {
+const { transform, scale, showAll, show, zoomBy } = usePlanView(svg, things, (event) => {
   if (event.type === 'wheel') return true
   if (!props.editable) return true
   return props.tool === null && !onThing(event)
 })
 defineExpose({ showAll })
+watch(
+  () => props.focus?.id,
+  () => props.focus && show(props.focus),
+)
+onMounted(() => props.focus && show(props.focus))
 
 /** What is being dragged or drawn is shown before it is kept. */
 const shown = ref<Thing[]>([])
@@ -197,7 +208,8 @@ const bar = computed(() => {
           :chosen="chosen.includes(thing.id)"
           :level="levels.get(thing.id)"
         />
-        <PlanName v-for="thing in named" :key="thing.id" :thing="thing" :scale="scale" />
+        <PlanName v-for="thing in named" :key="thing.id" :thing="thing" :scale="scale / magnify" />
+        <slot name="over" :scale="scale / magnify" />
         <path
           v-for="(line, i) in lines"
           :key="i"

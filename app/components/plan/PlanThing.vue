@@ -20,6 +20,8 @@ const middle = computed(() => {
 const letter = computed(() => LETTER[props.thing.kind])
 /** A letter needs its room on the page, whatever the scale; px to m. */
 const px = (pixels: number): number => pixels / props.scale
+/** Of a letter with its ground, px; seen from afar they would cover each other. */
+const sign = computed(() => Math.max(8, Math.min(18, props.scale * 2)))
 const walkwayWidth = computed(() =>
   typeof props.thing.facts.width === 'number' ? props.thing.facts.width : 1,
 )
@@ -42,13 +44,18 @@ const walkwayWidth = computed(() =>
     <path :d="path" class="reached" stroke="transparent" :stroke-width="px(14)" />
     <g v-if="letter">
       <rect
-        :x="middle.x - px(9)"
-        :y="middle.y - px(9)"
-        :width="px(18)"
-        :height="px(18)"
+        :x="middle.x - px(sign / 2)"
+        :y="middle.y - px(sign / 2)"
+        :width="px(sign)"
+        :height="px(sign)"
         class="sign"
       />
-      <text :x="middle.x" :y="middle.y + px(4.5)" :font-size="px(13)" class="letter">
+      <text
+        :x="middle.x"
+        :y="middle.y + px(sign / 4)"
+        :font-size="px(sign * 0.72)"
+        class="letter"
+      >
         {{ letter }}
       </text>
     </g>

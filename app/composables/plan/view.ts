@@ -2,12 +2,14 @@ import { select } from 'd3-selection'
 import { zoom, zoomIdentity, type ZoomTransform } from 'd3-zoom'
 import type { Ref } from 'vue'
 import type { Thing } from '#core/plan/plan'
-import { extentOf } from '#core/plan/shape'
+import { extentOf, type Extent } from '#core/plan/shape'
 
 /** Pixels a metre: a whole yard, and a bracket on a wall. */
 const SCALES: [number, number] = [1, 400]
 /** Left free around everything, share of the page. */
 const MARGIN = 0.06
+/** Shown around one thing, m. */
+const AROUND = 4
 
 /** How a plan lies on the page: moved and zoomed by mouse, finger and buttons. */
 export function usePlanView(
@@ -33,8 +35,20 @@ export function usePlanView(
 
   /** Everything that is drawn, as large as the page allows. */
   function showAll(): void {
-    if (!svg.value || things.value.length === 0) return
-    const { west, east, south, north } = extentOf(...things.value.map(({ shape }) => shape))
+    if (things.value.length > 0) fit(extentOf(...things.value.map(({ shape }) => shape)))
+  }
+  /** One thing with what stands around it. */
+  function show({ shape }: Thing): void {
+    const { west, east, south, north } = extentOf(shape)
+    fit({
+      west: west - AROUND,
+      east: east + AROUND,
+      south: south - AROUND,
+      north: north + AROUND,
+    })
+  }
+  function fit({ west, east, south, north }: Extent): void {
+    if (!svg.value) return
     const { width, height } = svg.value.getBoundingClientRect()
     const across = Math.max(1, east - west) * (1 + 2 * MARGIN)
     const up = Math.max(1, north - south) * (1 + 2 * MARGIN)
@@ -46,5 +60,5 @@ export function usePlanView(
   function zoomBy(factor: number): void {
     if (svg.value) select(svg.value).call(behaviour.scaleBy, factor)
   }
-  return { transform, scale, showAll, zoomBy }
+  return { transform, scale, showAll, show, zoomBy }
 }

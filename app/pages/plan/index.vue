@@ -51,6 +51,15 @@ const path = computed(() => {
           <template v-if="published.note">{{ published.note }}</template>
         </p>
       </div>
+      <UButton
+        v-if="published"
+        variant="outline"
+        color="neutral"
+        icon="i-lucide-monitor"
+        to="/plan/wall"
+      >
+        Wall screen
+      </UButton>
       <UButton v-if="signIn.may('lead', 'instructor')" icon="i-lucide-pencil-ruler" to="/plan/draw">
         Draw
       </UButton>

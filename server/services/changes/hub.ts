@@ -23,6 +23,8 @@ const KEPT = 10_000
 export class ChangeHub {
   private readonly watchers = new Set<Watcher>()
   private kept: Change[] = []
+  private readonly states = new Map<string, number>()
+  private isHearing = false
 
   get size(): number {
     return this.watchers.size
@@ -34,7 +36,13 @@ export class ChangeHub {
     return () => this.watchers.delete(watcher)
   }
 
+  /** A figure that grows with every change of an organisation; null while changes are not heard of. */
+  stateOf(organisation: string): number | null {
+    return this.isHearing ? (this.states.get(organisation) ?? 0) : null
+  }
+
   publish(change: Change): void {
+    this.states.set(change.organisation, (this.states.get(change.organisation) ?? 0) + 1)
     this.kept.push(change)
     // Cut now and then rather than each time.
     if (this.kept.length > 2 * KEPT) this.kept = this.kept.slice(-KEPT)
@@ -42,9 +50,16 @@ export class ChangeHub {
       if (concerns(change, watcher)) watcher.tell([change.topic], change.id)
   }
 
-  /** Changes may have been missed: everybody reads everything again. */
+  /** Changes are not heard of from here on. */
+  lose(): void {
+    this.isHearing = false
+  }
+
+  /** Changes are heard of from here on, and some may have been missed: everybody reads everything again. */
   reset(): void {
+    this.isHearing = true
     this.kept = []
+    for (const [organisation, state] of this.states) this.states.set(organisation, state + 1)
     for (const watcher of this.watchers) watcher.tell(TOPICS, null)
   }
 

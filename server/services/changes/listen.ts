@@ -45,6 +45,7 @@ async function listen(signal: AbortSignal): Promise<void> {
     } catch (error) {
       console.error('Not hearing of changes; trying again:', (error as Error).message)
     }
+    changes.lose()
     await sleep(wait, null, { signal, ref: false }).catch(() => null)
   }
 }

@@ -32,10 +32,7 @@ export async function readShift(actor: Actor): Promise<Shift> {
     return {
       now: actor.now.toISOString(),
       factor: clock.factor,
-      // An issued permit that ran out unused is over; one under which work was begun still owes its watch.
-      running: (await runningNow(db, actor)).filter(
-        (entry) => entry.state !== 'expired' || entry.begun,
-      ),
+      running: await runningNow(db, actor),
       locked: (await lockedGear(db, scope)).map((gear) => ({
         id: gear.id,
         kind: gear.kind,
@@ -80,19 +77,22 @@ function expiries(person: Expiring, today: string): Shift['expiring'] {
   )
 }
 
-async function runningNow(db: Db, actor: Actor): Promise<Shift['running']> {
+/** Permits that run. An issued one that ran out unused is over; one under which work was begun still owes its watch. */
+export async function runningNow(db: Db, actor: Actor): Promise<Shift['running']> {
   const rows = await runningPermits(db, actor.site)
   const rounds = await roundsOf(
     db,
     rows.map((row) => row.id),
   )
-  return rows.map((row) =>
-    running(
-      row,
-      rounds.filter((round) => round.permit_id === row.id).map((round) => round.at.getTime()),
-      actor.now,
-    ),
-  )
+  return rows
+    .map((row) =>
+      running(
+        row,
+        rounds.filter((round) => round.permit_id === row.id).map((round) => round.at.getTime()),
+        actor.now,
+      ),
+    )
+    .filter((entry) => entry.state !== 'expired' || entry.begun)
 }
 
 function running(row: PermitDbRow, rounds: number[], now: Date): Shift['running'][number] {
@@ -112,6 +112,7 @@ function running(row: PermitDbRow, rounds: number[], now: Date): Shift['running'
     validTo: row.valid_to.toISOString(),
     fireWatch: row.fire_watch,
     begun: row.work_started_at !== null,
+    stationId: row.station_id,
     endsAt: count ? new Date(count.endsAt).toISOString() : null,
     nextRoundAt: count ? new Date(count.nextRoundAt).toISOString() : null,
   }

@@ -1,0 +1,111 @@
+<script setup lang="ts">
+import type { Thing } from '#core/plan/plan'
+import { useServerClock } from '~/composables/clock'
+import { useAddress } from '~/composables/list'
+import type { usePlanNow } from '~/composables/plan/now'
+import { useSignIn } from '~/stores/sign-in'
+
+/** The shop to scale with everything that happens on it. A tap opens a station; a phone opens at one's own. */
+const props = defineProps<{ shop: ReturnType<typeof usePlanNow>; wall?: boolean }>()
+const { now } = useServerClock()
+const signIn = useSignIn()
+const address = useAddress()
+const floors = computed(() => props.shop.published.value?.plan.floors ?? [])
+const mine = computed(() => {
+  const station = [...props.shop.stations.value.values()].find(({ people }) =>
+    people.some(({ personId }) => personId === signIn.me?.id),
+  )
+  return all.value.find(({ of }) => of !== null && of === station?.stationId) ?? null
+})
+const all = computed<readonly Thing[]>(() => props.shop.published.value?.plan.things ?? [])
+const floor = computed(
+  () =>
+    floors.value.find(({ id }) => id === (address.text('floor') || mine.value?.floor)) ??
+    floors.value[0],
+)
+const things = computed(() => all.value.filter((thing) => thing.floor === floor.value?.id))
+const marked = computed(() =>
+  things.value.flatMap((thing) => {
+    const station = thing.of === null ? undefined : props.shop.stations.value.get(thing.of)
+    return station ? [{ thing, station }] : []
+  }),
+)
+/** What hangs on a wall and is locked out or due. */
+const levels = computed(() => {
+  const { locked = [], due = [] } = props.shop.now.data.value ?? {}
+  const [isLocked, isDue] = [new Set(locked), new Set(due)]
+  return new Map(
+    things.value.flatMap(({ id, of }): [string, string][] => {
+      if (of === null) return []
+      if (isLocked.has(of)) return [[id, 'stop']]
+      return isDue.has(of) ? [[id, 'unknown']] : []
+    }),
+  )
+})
+const chosen = ref<string[]>([])
+const open = computed(() => marked.value.find(({ thing }) => thing.id === chosen.value[0]) ?? null)
+const NARROW = 640
+const focus = computed(() => (import.meta.client && window.innerWidth < NARROW ? mine.value : null))
+const label = computed(
+  () =>
+    `The shop now: ${floor.value?.name}, ${marked.value.length} stations; each is a line of the list below`,
+)
+</script>
+
+<template>
+  <div class="space-y-2 min-w-0">
+    <div v-if="floors.length > 1" class="flex flex-wrap gap-2" role="group" aria-label="Floors">
+      <UButton
+        v-for="one in floors"
+        :key="one.id"
+        :variant="one.id === floor?.id ? 'solid' : 'outline'"
+        color="neutral"
+        :aria-pressed="one.id === floor?.id"
+        @click="address.put({ floor: one.id })"
+      >
+        {{ one.name }}
+      </UButton>
+    </div>
+    <PlanCanvas
+      v-if="floor"
+      :key="floor.id"
+      v-model:chosen="chosen"
+      :class="wall ? 'h-full min-h-80' : 'h-[46dvh] lg:h-[60dvh] min-h-72'"
+      :magnify="wall ? 1.5 : 1"
+      :things="things"
+      :levels="levels"
+      :focus="focus"
+      :label="label"
+    >
+      <template #over="{ scale }">
+        <StationMark
+          v-for="one in marked"
+          :key="one.thing.id"
+          :thing="one.thing"
+          :station="one.station"
+          :scale="scale"
+          :now="now"
+        />
+      </template>
+      <div v-if="open" class="absolute right-2 top-2 bottom-14 w-80 max-w-[calc(100%-1rem)]">
+        <StationPanel :station="open.station" @close="chosen = []" />
+      </div>
+    </PlanCanvas>
+    <details v-if="!wall" class="no-print">
+      <summary class="cursor-pointer py-1">The stations as a list</summary>
+      <ul class="grid sm:grid-cols-2 lg:grid-cols-3 gap-x-4">
+        <li v-for="one in marked" :key="one.thing.id">
+          <button
+            type="button"
+            class="flex gap-2 items-center py-1 text-left min-h-11"
+            @click="chosen = [one.thing.id]"
+          >
+            <FindingMark v-if="one.station.level" :level="one.station.level" :size="18" />
+            <span class="font-semibold">{{ one.thing.name }}</span>
+            <span class="muted">{{ one.station.people.map(({ name }) => name).join(', ') }}</span>
+          </button>
+        </li>
+      </ul>
+    </details>
+  </div>
+</template>

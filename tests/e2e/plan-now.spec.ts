@@ -1,0 +1,84 @@
+import { expect, test, type Browser, type Page } from '@playwright/test'
+import signIns from '../../demo/sign-ins.json' with { type: 'json' }
+import { startApp, withOwner, type App } from '../app'
+import { expectAccessible, expectNoSidewaysScroll, listen, signIn } from './page'
+
+let app: App
+test.beforeAll(async () => {
+  app = await startApp({ demo: true })
+})
+test.afterAll(() => app.end())
+const lead = signIns[0]!
+const viewer = signIns.find(({ email }) => email.startsWith('welder'))!
+
+async function opened(browser: Browser, who: typeof lead): Promise<Page> {
+  const page = await (await browser.newContext()).newPage()
+  await signIn(page, app.url, who.email, who.password)
+  return page
+}
+/** What others see within two seconds, with the spread of their asking and a slow machine. */
+const SOON = { timeout: 4_000 }
+const stationId = (name: string): Promise<string> =>
+  withOwner(app.ownerUrl, async (owner) => {
+    const { rows } = await owner.query<{ id: string }>('SELECT id FROM station WHERE name = $1', [
+      name,
+    ])
+    return rows[0]!.id
+  })
+
+test('what one stops, another sees on the plan at once; cut off meanwhile, as soon as there is a way', async ({
+  browser,
+}) => {
+  const one = await opened(browser, lead)
+  const two = await opened(browser, viewer)
+  const heard = listen(one)
+  await one.goto(app.url)
+  await one.getByText('The stations as a list').click()
+  const booth = one.getByRole('button', { name: /Booth 3/ })
+  await expect(booth).toBeVisible()
+  await expect(booth.getByRole('img', { name: 'Stop' })).toHaveCount(0)
+
+  await two.goto(`${app.url}/air/stations/${await stationId('Booth 3')}`)
+  await two.getByRole('button', { name: /Feel ill/ }).click()
+  await two.getByRole('button', { name: 'The air is bad' }).click()
+  await expect(booth.getByRole('img', { name: 'Stop' })).toBeVisible(SOON)
+  await booth.click()
+  const panel = one.getByRole('region', { name: 'Booth 3' })
+  await expect(panel.getByText(/bad air/i)).toBeVisible()
+  await expectAccessible(one)
+  expect(heard).toEqual([])
+
+  // Cut off, the other place is told of only after the way is there again.
+  await one.context().setOffline(true)
+  await two.goto(`${app.url}/air/stations/${await stationId('Booth 6')}`)
+  await two.getByRole('button', { name: /Feel ill/ }).click()
+  await two.getByRole('button', { name: 'I feel ill' }).click()
+  await expect(two.getByText('Stopped. Out into fresh air')).toBeVisible()
+  const other = one.getByRole('button', { name: /Booth 6/ })
+  await expect(other.getByRole('img', { name: 'Stop' })).toHaveCount(0)
+  await one.context().setOffline(false)
+  await expect(other.getByRole('img', { name: 'Stop' })).toBeVisible({ timeout: 15_000 })
+})
+
+test('on a wall screen by night it reads from afar, on a phone it opens at the own booth', async ({
+  browser,
+}) => {
+  const page = await opened(browser, viewer)
+  const heard = listen(page)
+  await page.emulateMedia({ colorScheme: 'dark' })
+  await page.goto(`${app.url}/plan/wall`)
+  await expect(page.getByRole('heading', { name: 'Hot work' })).toBeVisible()
+  await expect(page.getByRole('complementary').getByText('Slip, berth 1')).toBeVisible()
+  await expectAccessible(page)
+  const letters = page.getByTestId('plan').locator('text.name').first()
+  expect((await letters.boundingBox())!.height).toBeGreaterThan(18)
+
+  await page.setViewportSize({ width: 390, height: 844 })
+  await page.goto(app.url)
+  const plan = page.getByTestId('plan')
+  await expect(plan).toBeVisible()
+  // The own booth is large: its name is there in full.
+  await expect(plan.locator('text.name', { hasText: /Booth \d/ }).first()).toBeVisible()
+  await expectNoSidewaysScroll(page)
+  expect(heard).toEqual([])
+})
