@@ -1,6 +1,7 @@
 import { expect, test, type Browser, type Page } from '@playwright/test'
 import signIns from '../../demo/sign-ins.json' with { type: 'json' }
 import { startApp, withOwner, type App } from '../app'
+import { sessionToday } from './today'
 import { expectAccessible, expectNoSidewaysScroll, listen, signIn } from './page'
 
 let app: App
@@ -73,12 +74,23 @@ test('on a wall screen by night it reads from afar, on a phone it opens at the o
   const letters = page.getByTestId('plan').locator('text.name').first()
   expect((await letters.boundingBox())!.height).toBeGreaterThan(18)
 
+  const own = await stationId('Booth 4')
+  const other = await (await browser.newContext()).newPage()
+  await other.goto(`${app.url}/sign-in`)
+  const session = await sessionToday(app, other)
+  await withOwner(app.ownerUrl, (owner) =>
+    owner.query(
+      `INSERT INTO session_member (organisation_id, session_id, person_id, station_id)
+       SELECT organisation_id, $1, id, $2 FROM person WHERE email = $3`,
+      [session, own, viewer.email],
+    ),
+  )
   await page.setViewportSize({ width: 390, height: 844 })
   await page.goto(app.url)
   const plan = page.getByTestId('plan')
   await expect(plan).toBeVisible()
   // The own booth is large: its name is there in full.
-  await expect(plan.locator('text.name', { hasText: /Booth \d/ }).first()).toBeVisible()
+  await expect(plan.locator('text.name', { hasText: 'Booth 4' }).first()).toBeVisible()
   await expectNoSidewaysScroll(page)
   expect(heard).toEqual([])
 })
