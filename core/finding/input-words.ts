@@ -2,6 +2,7 @@
 export const INPUT_WORDS: Readonly<Record<string, string>> = {
   age: 'surveyed this long ago',
   within: 'looked at within',
+  roomFrom: 'volume and ceiling from',
   eyeHeight: 'height of the eyes',
   eyeDistance: 'beam harms eyes to',
   skinDistance: 'beam burns skin to',

@@ -104,6 +104,8 @@ export const HOOD_NAME: Record<HoodKind, string> = {
 export interface AirSpace {
   space: 'indoors' | 'outdoors' | 'confined'
   volume: number | null
+  /** The published plan that volume and ceiling were measured on; null or absent: they were typed. */
+  measuredOn?: { plan: number; room: string } | null
   ceiling: number | null
   /** Partitions, balconies or other structures that hold back cross ventilation. */
   obstructed: boolean | null

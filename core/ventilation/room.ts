@@ -64,6 +64,9 @@ export function roomFindings(query: VentilationQuery): Finding[] {
   const inputs = {
     perWelder: { amount: perWelder, unit: 'm3' as const },
     ceiling: { amount: air.ceiling, unit: 'm' as const },
+    roomFrom: air.measuredOn
+      ? `plan version ${air.measuredOn.plan}, ${air.measuredOn.room}`
+      : 'typed',
     obstructed: air.obstructed,
     welders,
     withoutHood: open,

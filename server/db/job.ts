@@ -2,6 +2,7 @@ import sql, { raw } from 'sql-template-tag'
 import { insertInto } from './insert'
 import type { JobSpec } from '#core/job/job'
 import type { JobBody } from '#shared/job/schema'
+import { newestPlan } from './plan'
 import type { Db } from './pool'
 import { pageOf, pattern, type Page, type PageQuery } from './page'
 
@@ -20,6 +21,7 @@ export interface JobRow {
   version: number
   rehearsal: boolean
   updated_at: Date
+  plan_version: number | null
   gear_ids: string[]
   cylinder_ids: string[]
 }
@@ -51,6 +53,7 @@ export async function insertJob(db: Db, row: NewJob, body: JobBody): Promise<voi
       created_at: row.at,
       updated_at: row.at,
       rehearsal: row.rehearsal,
+      plan_version: await newestPlan(db, row.site),
     }),
   )
   await setGear(db, row.organisation, row.id, body)
@@ -74,6 +77,7 @@ export async function updateJob(
       helmet_id = ${body.helmetId},
       spec = ${JSON.stringify(body.spec)},
       updated_at = ${at},
+      plan_version = (SELECT max(number) FROM plan_version WHERE site_id = job.site_id),
       version = version + 1
     WHERE id = ${id}
       AND (${body.version ?? null}::int IS NULL OR version = ${body.version ?? null})
@@ -105,7 +109,7 @@ export async function findJob(db: Db, id: string): Promise<JobRow | null> {
     SELECT
       j.id, j.number, j.title, j.station_id, j.place, ${PLACE_NAME} AS place_name,
       coalesce(s.designated, false) AS designated, j.welder_id, w.name AS welder,
-      j.helmet_id, j.spec, j.version, j.rehearsal, j.updated_at,
+      j.helmet_id, j.spec, j.version, j.rehearsal, j.updated_at, j.plan_version,
       ARRAY(SELECT gear_id FROM job_gear WHERE job_id = j.id) AS gear_ids,
       ARRAY(SELECT cylinder_id FROM job_cylinder WHERE job_id = j.id) AS cylinder_ids
     FROM job j

@@ -35,4 +35,5 @@ export const MIGRATIONS = [
   '0033_gear_label',
   '0034_plan',
   '0035_changes',
+  '0036_plan_kept',
 ] as const

@@ -36,6 +36,7 @@ export interface PermitDbRow {
   closed_at: Date | null
   version: number
   rehearsal: boolean
+  plan_version: number | null
 }
 
 const COLUMNS = sql`
@@ -43,7 +44,8 @@ const COLUMNS = sql`
   p.sweep, p.operator_id, o.name AS operator, p.fire_watch_id, f.name AS fire_watch,
   coalesce(f.fire_watch_trained_on IS NOT NULL, false) AS fire_watch_trained,
   p.valid_from, p.valid_to, p.rule_set, p.watch_minutes, p.findings, i.name AS issued_by,
-  p.issued_at, p.work_started_at, p.watch_started_at, p.closed_at, p.version, p.rehearsal
+  p.issued_at, p.work_started_at, p.watch_started_at, p.closed_at, p.version, p.rehearsal,
+  p.plan_version
 `
 const FROM = sql`
   permit p
@@ -230,7 +232,8 @@ export async function markIssued(
     SET
       findings = ${JSON.stringify(row.findings)},
       issued_by = ${row.person},
-      issued_at = ${row.at}
+      issued_at = ${row.at},
+      plan_version = (SELECT max(number) FROM plan_version WHERE site_id = permit.site_id)
     WHERE id = ${id}
   `)
 }

@@ -185,3 +185,13 @@ export async function planVersions(db: Db, site: string): Promise<Omit<PlanVersi
   `)
   return rows
 }
+
+/** The number of the plan that was published last; null: none was. */
+export async function newestPlan(db: Db, site: string): Promise<number | null> {
+  const { rows } = await db.query<{ number: number | null }>(sql`
+    SELECT max(number) AS number
+    FROM plan_version
+    WHERE site_id = ${site}
+  `)
+  return rows[0]!.number
+}

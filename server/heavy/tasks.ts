@@ -5,7 +5,7 @@ import { readGearFile } from '../services/inspection/gear-file'
 import { planConsumables } from '../services/air/consumable-file'
 import { readRosterFile } from '../services/people/roster-file'
 import { shrinkPhoto } from '../services/photo/shrink'
-import { errorsOfPlan, judgePlan } from '../services/plan/judge'
+import { errorsOfPlan, findUnreached, judgePlan, orderWalk } from '../services/plan/judge'
 import { render } from '../services/print/render'
 import { planSamples } from '../services/sampling/sample-file'
 
@@ -22,6 +22,8 @@ export const TASKS = {
   planSamples,
   judgePlan,
   errorsOfPlan,
+  findUnreached,
+  orderWalk,
 }
 
 export type TaskName = keyof typeof TASKS

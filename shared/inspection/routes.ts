@@ -1,3 +1,4 @@
+import { dueLook } from '#shared/inspection/due'
 import { z } from 'zod'
 import { GEAR_KINDS } from '#core/inspection/kind'
 import { OCCASIONS } from '#core/inspection/occasion'
@@ -52,20 +53,6 @@ export const gearRecord = z.object({
     z.object({ id: z.uuid(), at: z.iso.datetime(), person: z.string(), doing: z.string() }),
   ),
 })
-
-const dueLook = z.object({
-  id: z.uuid(),
-  kind: z.enum(GEAR_KINDS),
-  kindName: z.string(),
-  label: z.string(),
-  stationId: z.uuid().nullable(),
-  station: z.string().nullable(),
-  occasion: z.enum(OCCASIONS),
-  everyDays: z.number(),
-  /** Null: never looked at. */
-  dueOn: z.string().nullable(),
-})
-export type DueLook = z.infer<typeof dueLook>
 
 export const inspectionRoutes = {
   gearList: contract({

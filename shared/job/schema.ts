@@ -19,6 +19,10 @@ const concentration = z.number().min(0, 'Not negative.').max(1_000_000).optional
 export const airSchema = z.strictObject({
   space: z.enum(['indoors', 'outdoors', 'confined']),
   volume: positive(10_000_000).nullable(),
+  measuredOn: z
+    .strictObject({ plan: z.number().int().min(1), room: z.string().max(100) })
+    .nullable()
+    .optional(),
   ceiling: positive(200).nullable(),
   obstructed: z.boolean().nullable(),
   generalFlow: z.number().min(0, 'Not negative.').max(10_000).nullable(),
@@ -177,6 +181,8 @@ export const jobSchema = z.object({
   findings: z.array(findingSchema),
   airCheck: z.object({ basis: z.string(), findings: z.array(findingSchema) }).nullable(),
   airNow: z.array(findingSchema),
+  /** The published plan when it was described last. */
+  planVersion: z.number().nullable(),
   openPermit: z.object({ id: z.uuid(), number: z.number(), state: z.string() }).nullable(),
 })
 export type Job = z.infer<typeof jobSchema>

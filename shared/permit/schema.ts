@@ -98,6 +98,8 @@ export const permitSchema = permitStepSchema.extend({
   fireWatch: z.string().nullable(),
   ruleSet: z.enum(RULE_SETS),
   watchMinutes: z.number(),
+  /** The published plan when it was issued. */
+  planVersion: z.number().nullable(),
   findings: z.array(findingSchema),
   live: z.array(findingSchema),
   ready: z.boolean(),

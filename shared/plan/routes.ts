@@ -2,6 +2,8 @@ import { z } from 'zod'
 import { contract, EVERYONE, STAFF } from '#shared/api/contract'
 import { done } from '#shared/api/replies'
 import { planNowSchema } from './live'
+import { planRoomsSchema } from './rooms'
+import { unreachedQuery, unreachedSchema, walkQuery, walkSchema } from './ways'
 import {
   draftSchema,
   drawnFindingSchema,
@@ -45,6 +47,34 @@ export const planRoutes = {
       'Each station as it is now: who is there, what they weld, the worst that is said, what is locked or due, hood, monitor, permits and watches.',
     roles: EVERYONE,
     response: planNowSchema,
+  }),
+  planUnreached: contract({
+    id: 'planUnreached',
+    method: 'GET',
+    path: '/plan/unreached',
+    summary:
+      'Ground in rooms of the published plan from which an eyewash, or an extinguisher for what burns, is too far to walk to. m, m2.',
+    roles: EVERYONE,
+    query: unreachedQuery,
+    response: unreachedSchema,
+  }),
+  planWalk: contract({
+    id: 'planWalk',
+    method: 'GET',
+    path: '/plan/walk',
+    summary: 'What is due, in a short order to walk it on the published plan. m.',
+    roles: EVERYONE,
+    query: walkQuery,
+    response: walkSchema,
+  }),
+  planRooms: contract({
+    id: 'planRooms',
+    method: 'GET',
+    path: '/plan/rooms',
+    summary:
+      'By station the room that it stands in on the published plan: volume, ceiling, stations and openings, SI.',
+    roles: EVERYONE,
+    response: planRoomsSchema,
   }),
   planVersions: contract({
     id: 'planVersions',

@@ -356,6 +356,7 @@ function sample(route: Contract, target: Shop): { path: string; body?: unknown }
   const id = route.id === 'foundShade' ? target.ids.worker : idOf(target, route.path.split('/')[1]!)
   const query: Record<string, string> = {
     labels: '?of=stock',
+    planUnreached: '?what=eyewash',
     gearFaults: '?key=machine',
     cylindersForWork: `?ids=${target.cylinder}`,
     returnNote: '?day=2026-01-01',

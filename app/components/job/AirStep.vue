@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { Finding } from '#core/finding/finding'
 import type { JobBody } from '#shared/job/schema'
+import { usePlanRooms } from '~/composables/plan/rooms'
 import { useUnits } from '~/composables/units'
 import { airWords } from './job-words'
 
@@ -15,6 +16,7 @@ defineProps<{
   disabled: boolean
 }>()
 const units = useUnits()
+const { roomOf } = usePlanRooms()
 const words = computed(() => airWords(draft.value.spec, units.value))
 </script>
 
@@ -40,6 +42,7 @@ const words = computed(() => airWords(draft.value.spec, units.value))
       prefix="spec.air"
       proof
       :disabled="disabled"
+      :room="roomOf(draft.stationId)"
     />
     <AirExtras v-model="draft.spec" :errors="errors" :disabled="disabled" />
   </FoldedForm>

@@ -5,7 +5,7 @@ import type { ThingKind } from '#core/plan/kinds.table'
 import { PLAN_KINDS } from '#core/plan/kinds.table'
 import { drawn, moved, reshaped, snapped } from '#core/plan/move'
 import type { Point, Shape, Thing } from '#core/plan/plan'
-import { cornersOf } from '#core/plan/shape'
+import { cornersOf, type Extent } from '#core/plan/shape'
 import { NAMED, ORDER, pathOf } from '~/components/plan/drawing'
 import { usePlanView } from '~/composables/plan/view'
 import { useUnits } from '~/composables/units'
@@ -18,6 +18,10 @@ const props = withDefaults(
     levels?: ReadonlyMap<string, string>
     /** Ways and distances to show. */
     lines?: readonly (readonly Point[])[]
+    /** Screens that would make something right. */
+    screens?: readonly (readonly Point[])[]
+    /** Ground that is shaded. */
+    strips?: readonly Extent[]
     /** What a press draws; null: nothing. */
     tool?: ThingKind | null
     editable?: boolean
@@ -32,6 +36,8 @@ const props = withDefaults(
   {
     levels: () => new Map(),
     lines: () => [],
+    screens: () => [],
+    strips: () => [],
     tool: null,
     editable: false,
     grid: 0.25,
@@ -208,6 +214,15 @@ const bar = computed(() => {
           :chosen="chosen.includes(thing.id)"
           :level="levels.get(thing.id)"
         />
+        <rect
+          v-for="(strip, i) in strips"
+          :key="`strip ${i}`"
+          :x="strip.west"
+          :y="-strip.north"
+          :width="strip.east - strip.west"
+          :height="strip.north - strip.south"
+          class="strip"
+        />
         <PlanName v-for="thing in named" :key="thing.id" :thing="thing" :scale="scale / magnify" />
         <slot name="over" :scale="scale / magnify" />
         <path
@@ -215,6 +230,13 @@ const bar = computed(() => {
           :key="i"
           :d="pathOf(line)"
           class="way"
+          vector-effect="non-scaling-stroke"
+        />
+        <path
+          v-for="(screen, i) in screens"
+          :key="`screen ${i}`"
+          :d="pathOf(screen)"
+          class="screen"
           vector-effect="non-scaling-stroke"
         />
         <path
@@ -281,6 +303,17 @@ const bar = computed(() => {
   stroke: var(--ui-primary);
   stroke-width: 3;
   stroke-dasharray: 9 5;
+  pointer-events: none;
+}
+.screen {
+  fill: none;
+  stroke: var(--level-clear);
+  stroke-width: 5;
+  stroke-dasharray: 2 4;
+  pointer-events: none;
+}
+.strip {
+  fill: color-mix(in oklab, var(--level-stop) 22%, transparent);
   pointer-events: none;
 }
 .sketch {

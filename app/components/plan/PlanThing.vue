@@ -50,12 +50,7 @@ const walkwayWidth = computed(() =>
         :height="px(sign)"
         class="sign"
       />
-      <text
-        :x="middle.x"
-        :y="middle.y + px(sign / 4)"
-        :font-size="px(sign * 0.72)"
-        class="letter"
-      >
+      <text :x="middle.x" :y="middle.y + px(sign / 4)" :font-size="px(sign * 0.72)" class="letter">
         {{ letter }}
       </text>
     </g>

@@ -13,6 +13,8 @@ const room = computed(() => ({
   height: (extent.value.north - extent.value.south) * props.scale,
 }))
 const sign = computed(() => Math.min(26, Math.max(12, room.value.width * 0.34)))
+/** Of the dot with how many are there, px. */
+const dot = computed(() => Math.max(4, Math.min(8, room.value.width * 0.3)))
 const at = computed(() => ({ x: extent.value.east, y: -extent.value.north }))
 
 /** Letters of this size take so much of a line each, px. */
@@ -77,8 +79,10 @@ const badges = computed(() =>
       {{ line }}
     </text>
     <g v-if="count > 0 && lines.length === 0" class="count">
-      <circle :cx="extent.west" :cy="-extent.south" :r="px(8)" />
-      <text :x="extent.west" :y="-extent.south + px(4)" :font-size="px(11)">{{ count }}</text>
+      <circle :cx="middle.x" :cy="-extent.south" :r="px(dot)" />
+      <text :x="middle.x" :y="-extent.south + px(dot / 2)" :font-size="px(dot * 1.4)">
+        {{ count }}
+      </text>
     </g>
     <g
       v-for="(badge, i) in badges"

@@ -49,7 +49,7 @@ const isQuiet = computed(() => {
       />
     </div>
     <p v-if="station.level" class="flex gap-2">
-      <FindingMark :level="station.level" :size="22" />
+      <FindingMark :level="station.level" :size="22" class="self-start mt-1" />
       {{ station.says }}
     </p>
     <p v-if="isQuiet" class="muted">Nobody is assigned here, and nothing is said of it.</p>

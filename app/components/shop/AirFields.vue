@@ -1,14 +1,27 @@
 <script setup lang="ts">
 import { HOOD_KINDS, HOOD_NAME, type AirSpace } from '#core/job/job'
+import type { MeasuredRoom } from '~/composables/plan/rooms'
 
 /** The air space: what the prescriptive check and the estimate ask for. Blank is not known, never zero. */
 const air = defineModel<AirSpace>({ required: true })
-defineProps<{
+const props = defineProps<{
   errors?: Record<string, string>
   prefix: string
   proof?: boolean
   disabled?: boolean
+  /** As the plan measures it; null or absent: it is not drawn. */
+  room?: MeasuredRoom | null
 }>()
+/** What is typed over is measured no longer. */
+watch(
+  () => [air.value.volume, air.value.ceiling],
+  ([volume, ceiling]) => {
+    const { measuredOn } = air.value
+    if (!measuredOn || !props.room || props.room.plan !== measuredOn.plan) return
+    if (volume !== props.room.volume || ceiling !== props.room.ceiling)
+      air.value = { ...air.value, measuredOn: null }
+  },
+)
 const SPACES = [
   { value: 'indoors', label: 'Indoors' },
   { value: 'outdoors', label: 'Outdoors' },
@@ -41,6 +54,12 @@ const distance = computed({
       help="Felt or measured; gives a rough range from 0.2 to 2 m/s (40 to 400 fpm)"
       :name="`${prefix}.wind`"
       :error="errors?.[`${prefix}.wind`]"
+      :disabled="disabled"
+    />
+    <RoomFromPlan
+      v-if="room && air.space !== 'outdoors'"
+      v-model="air"
+      :room="room"
       :disabled="disabled"
     />
     <div

@@ -4,10 +4,12 @@ import { shopRoutes } from '#shared/shop/routes'
 import { stationBody, type Station, type StationBody } from '#shared/shop/schema'
 import { UNKNOWN_AIR } from '~/components/job/job-draft'
 import { call } from '~/composables/api'
+import { usePlanRooms } from '~/composables/plan/rooms'
 
 const open = defineModel<boolean>('open', { required: true })
 const props = defineProps<{ station: Station | null }>()
 const emit = defineEmits<{ saved: [] }>()
+const { roomOf } = usePlanRooms()
 const blank = (): StationBody => ({
   name: '',
   designated: true,
@@ -70,6 +72,6 @@ const HOT_WORK = [
     <UFormField name="burns">
       <UCheckboxGroup v-model="burns" :items="BURNS" legend="What can burn here" />
     </UFormField>
-    <AirFields v-model="form.air" prefix="air" />
+    <AirFields v-model="form.air" prefix="air" :room="roomOf(station?.id)" />
   </FormDialog>
 </template>

@@ -23,5 +23,6 @@ export function useShownFindings(findings: Readonly<Ref<readonly ShownFinding[]>
     return new Map([...worst].filter(([, level]) => level !== 'clear'))
   })
   const lines = computed<readonly (readonly Point[])[]>(() => shown.value?.lines ?? [])
-  return { shown, levels, lines }
+  const screens = computed<readonly (readonly Point[])[]>(() => shown.value?.screens ?? [])
+  return { shown, levels, lines, screens }
 }

@@ -1,22 +1,25 @@
 <script setup lang="ts">
-import { dayText, daysBetween } from '#core/calendar/day'
-import { occasionName } from '#core/inspection/occasion'
-import { inspectionRoutes, type DueLook } from '#shared/inspection/routes'
+import type { DueLook } from '#shared/inspection/due'
+import { inspectionRoutes } from '#shared/inspection/routes'
 import { call } from '~/composables/api'
 import { useAddress } from '~/composables/list'
 import { useLoad } from '~/composables/load'
-import { useSignIn } from '~/stores/sign-in'
 
 /** What is to be looked at, place by place, in the order in which one walks. */
 useHead({ title: 'Due · Zonaris' })
-const signIn = useSignIn()
 const SPANS = [
   { value: 'today', label: 'Today' },
   { value: 'week', label: 'This week' },
   { value: 'month', label: '30 days' },
 ] as const
 const DAYS = { today: 0, week: 6, month: 30 } as const
-const span = useAddress().choice('until', ['today', 'week', 'month'])
+const address = useAddress()
+const span = address.choice('until', ['today', 'week', 'month'])
+const ORDERS = [
+  { value: 'place', label: 'By place' },
+  { value: 'walk', label: 'As one walks' },
+] as const
+const order = address.choice('order', ['place', 'walk'])
 const page = ref(1)
 const { data, failure, load } = useLoad(() =>
   call(inspectionRoutes.gearDue, {
@@ -42,17 +45,6 @@ const places = computed(() => {
     return a.localeCompare(b, undefined, { numeric: true })
   })
 })
-function sinceText({ dueOn }: DueLook): string {
-  if (dueOn === null) return 'never looked at'
-  const over = daysBetween(dueOn, data.value!.today)
-  if (over === 0) return 'today'
-  if (over < 0) return dayText(dueOn)
-  return over === 1 ? 'since yesterday' : `${over} days over`
-}
-const isOver = ({ dueOn }: DueLook): boolean => dueOn === null || dueOn < data.value!.today
-const mayInspect = computed(() => signIn.may('lead', 'instructor', 'worker'))
-const pathOf = ({ kind, id, occasion }: DueLook): string =>
-  mayInspect.value ? `/gear/look/${kind}/${id}?look=${occasion}` : `/gear/${kind}/${id}`
 </script>
 
 <template>
@@ -62,6 +54,7 @@ const pathOf = ({ kind, id, occasion }: DueLook): string =>
         <p class="muted"><NuxtLink class="link" to="/gear">Gas and gear</NuxtLink></p>
         <h1>Due</h1>
       </div>
+      <ChoiceRow v-model="order" legend="Order" hide-legend :options="ORDERS" />
       <ChoiceRow v-model="span" legend="Until" hide-legend :options="SPANS" />
     </header>
     <Failure v-if="failure && !data" :failure="failure" @retry="load" />
@@ -70,6 +63,7 @@ const pathOf = ({ kind, id, occasion }: DueLook): string =>
       <FindingMark level="clear" :size="26" />
       Everything has been looked at.
     </p>
+    <WalkList v-else-if="order === 'walk'" :days="DAYS[span]" :today="data.today" />
     <template v-else>
       <p>
         {{ data.total > 999 ? 'More than 999' : data.total }} looks, place by place. A tap opens the
@@ -88,22 +82,7 @@ const pathOf = ({ kind, id, occasion }: DueLook): string =>
               :key="`${look.id} ${look.occasion}`"
               class="border-b border-(--rule) last:border-0"
             >
-              <NuxtLink
-                class="flex gap-3 items-center py-2 min-h-12 no-underline"
-                :to="pathOf(look)"
-              >
-                <FindingMark :level="isOver(look) ? 'unknown' : 'caution'" :size="20" />
-                <span class="plate text-xl shrink-0">{{ look.label }}</span>
-                <span class="leading-tight grow">
-                  {{ look.kindName }}
-                  <span class="muted block text-sm">
-                    {{ occasionName(look.occasion, look.everyDays) }}
-                  </span>
-                </span>
-                <span class="text-sm text-right" :class="{ 'font-semibold': isOver(look) }">
-                  {{ sinceText(look) }}
-                </span>
-              </NuxtLink>
+              <LookRow :look="look" :today="data.today" />
             </li>
           </ul>
         </section>

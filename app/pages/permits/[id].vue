@@ -99,6 +99,12 @@ const issued = computed(() => !['draft', 'closed'].includes(permit.value!.state)
           <WatchDial v-bind="dial" :now="now" :size="240" />
         </div>
         <PermitFacts :permit="permit" />
+        <p v-if="permit.planVersion">
+          Issued under
+          <NuxtLink class="link" :to="`/plan?version=${permit.planVersion}`">
+            version {{ permit.planVersion }} of the plan
+          </NuxtLink>
+        </p>
         <PermitSigning v-if="draft" :permit="permit" :dirty="dirty" @sign="askSign" />
         <PermitActions :permit="permit" :dirty="dirty" @act="askAction" />
         <UButton

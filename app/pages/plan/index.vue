@@ -1,22 +1,33 @@
 <script setup lang="ts">
 import { planRoutes } from '#shared/plan/routes'
+import type { UnreachedGround } from '#shared/plan/ways'
 import { call } from '~/composables/api'
 import { useAddress } from '~/composables/list'
 import { useLoad } from '~/composables/load'
 import { useShownFindings } from '~/composables/plan/shown'
 import { useSiteTime } from '~/composables/time'
+import { useChanged } from '~/stores/changes'
 import { useSignIn } from '~/stores/sign-in'
 
 /** The shop to scale as it was published last, with what the plan says. */
 useHead({ title: 'Plan · Zonaris' })
 const signIn = useSignIn()
 const { when } = useSiteTime()
-const { data, failure, load } = useLoad(() => call(planRoutes.plan, {}))
+const address = useAddress()
+/** One that was kept by a job or a permit; empty: the newest. */
+const version = computed(() => address.text('version'))
+const { data, failure, load } = useLoad(async () =>
+  version.value
+    ? {
+        published: await call(planRoutes.planVersion, { params: { number: version.value } }),
+      }
+    : call(planRoutes.plan, {}),
+)
 const found = useLoad(() => call(planRoutes.planFindings, {}))
 const reload = (): Promise<unknown> => Promise.all([load(), found.load()])
 onMounted(reload)
-
-const address = useAddress()
+watch(version, load)
+useChanged(['plan', 'gear', 'gas', 'stations'], reload)
 const published = computed(() => data.value?.published ?? null)
 const floors = computed(() => published.value?.plan.floors ?? [])
 const floor = computed({
@@ -26,9 +37,14 @@ const floor = computed({
 const things = computed(
   () => published.value?.plan.things.filter((thing) => thing.floor === floor.value?.id) ?? [],
 )
-const findings = computed(() => found.data.value?.findings ?? [])
+/** What is said holds for the newest plan alone. */
+const findings = computed(() => (version.value ? [] : (found.data.value?.findings ?? [])))
 const here = computed(() => findings.value.filter((one) => one.floor === floor.value?.id))
-const { shown, levels, lines } = useShownFindings(findings)
+const { shown, levels, lines, screens } = useShownFindings(findings)
+const unreached = ref<UnreachedGround>([])
+const strips = computed(
+  () => unreached.value.find((one) => one.floor === floor.value?.id)?.strips ?? [],
+)
 
 const chosen = ref<string[]>([])
 const thing = computed(() => things.value.find(({ id }) => id === chosen.value[0]) ?? null)
@@ -91,6 +107,8 @@ const path = computed(() => {
             :things="things"
             :levels="levels"
             :lines="lines"
+            :screens="screens"
+            :strips="strips"
             :label="`Plan of ${floor.name}, ${things.length} things; what it says stands beside it`"
           >
             <div v-if="thing" class="absolute left-3 bottom-3 panel p-3" role="status">
@@ -98,11 +116,20 @@ const path = computed(() => {
               <NuxtLink v-if="path" :to="path" class="underline">Open</NuxtLink>
             </div>
           </PlanCanvas>
+          <UnreachedChoice v-if="!version" v-model="unreached" :floor="floor.id" />
           <PlanLegend :things="things" />
         </div>
         <section aria-labelledby="says" class="min-w-0">
           <h2 id="says" class="mb-2">What the plan says</h2>
-          <Failure v-if="found.failure.value" :failure="found.failure.value" @retry="found.load" />
+          <p v-if="version">
+            This is how version {{ version }} was drawn. What is said holds for the newest plan.
+            <NuxtLink class="link" to="/plan">Show that one</NuxtLink>
+          </p>
+          <Failure
+            v-else-if="found.failure.value"
+            :failure="found.failure.value"
+            @retry="found.load"
+          />
           <PlanFindings
             v-else-if="found.data.value"
             v-model="shown"

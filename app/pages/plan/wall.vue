@@ -54,8 +54,8 @@ const failure = computed(() => shop.plan.failure.value ?? shop.now.failure.value
         <h2>Held back</h2>
         <p v-if="held.length === 0" class="muted">Nothing is held back.</p>
         <p v-for="one in held.slice(0, SHOWN)" :key="one.stationId" class="py-1 flex gap-2">
-          <FindingMark :level="one.level!" :size="22" />
-          <span>
+          <FindingMark :level="one.level!" :size="22" class="self-start mt-1" />
+          <span class="line-clamp-2">
             <b>{{ one.name }}</b>
             {{ one.says }}
           </span>

@@ -3,7 +3,7 @@ import { KINDS } from '#core/inspection/kinds.table'
 import { countDue, dueLooks, type DueRow } from '#server/db/look'
 import { inOrganisation } from '#server/db/pool'
 import { PAGE_SIZE } from '#shared/api/list'
-import type { DueLook } from '#shared/inspection/routes'
+import type { DueLook } from '#shared/inspection/due'
 import type { Actor } from '../actor'
 import { scopeOf } from '../shop/shop'
 
@@ -27,7 +27,7 @@ export const readDue = (
     return { today, rows: rows.map(toDueLook), total, page: query.page, pages }
   })
 
-const toDueLook = (row: DueRow): DueLook => ({
+export const toDueLook = (row: DueRow): DueLook => ({
   id: row.item_id,
   kind: row.kind,
   kindName: row.kind_name ?? KINDS[row.kind].name,

@@ -25,6 +25,7 @@ import { cylindersForWork } from '../gas/hold'
 import { refuseLocked } from '../inspection/lock'
 import { eyesOf } from '../people/record'
 import { shownTo } from '../privacy'
+import { refuseMadeUp } from '../plan/rooms'
 import { scopeOf } from '../shop/shop'
 import { airOfJob, type JobAirState } from '../air/state'
 
@@ -66,6 +67,7 @@ export async function loadJob(db: Db, actor: Actor, id: string): Promise<Job> {
     updatedAt: row.updated_at.toISOString(),
     findings: shownTo(actor, row.welder_id, await findingsOfJob(db, actor, row, air)),
     ...air,
+    planVersion: row.plan_version,
     openPermit: await openPermitOf(db, id),
   }
 }
@@ -106,6 +108,7 @@ export async function findingsOfJob(
 export function addJob(actor: Actor, body: JobBody): Promise<{ id: string }> {
   return inOrganisation(actor.organisation, async (db) => {
     await refuseLockedGear(db, actor, body, null)
+    await refuseMadeUp(db, actor, body.stationId, body.spec.air, 'spec.air')
     return makeJob(db, actor, body, {})
   })
 }
@@ -147,6 +150,7 @@ export function changeJob(actor: Actor, id: string, body: JobBody): Promise<void
         'permit_open',
       )
     await refuseLockedGear(db, actor, body, before)
+    await refuseMadeUp(db, actor, body.stationId, body.spec.air, 'spec.air')
     if (!(await updateJob(db, actor.organisation, id, body, actor.now)))
       throw conflict(
         'Someone else changed this job meanwhile. Load it again; your entries are kept here.',

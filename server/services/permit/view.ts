@@ -73,6 +73,7 @@ export function toPermit(actor: Actor, held: HeldPermit, judged: Judged): Permit
     fireWatch: row.fire_watch,
     ruleSet: row.rule_set,
     watchMinutes: row.watch_minutes,
+    planVersion: row.plan_version,
     findings: byWorst(shownTo(actor, null, row.findings ?? judged.findings)),
     live: byWorst(shownTo(actor, null, judged.findings)),
     ready: judged.gates.ready,

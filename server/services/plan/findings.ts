@@ -32,7 +32,7 @@ export const readDraftFindings = (actor: Actor) =>
   judged(actor, async (db) => withoutVersions(await findDraft(db, actor.site)))
 
 /** Of the things that stand for something on record: what is ready, and what burns. */
-async function equipmentOn(db: Db, actor: Actor, { things }: Plan): Promise<Equipment> {
+export async function equipmentOn(db: Db, actor: Actor, { things }: Plan): Promise<Equipment> {
   const scope = await scopeOf(db, actor)
   const standing = (kind: Thing['kind']): { id: string; of: string }[] =>
     things.flatMap(({ id, kind: is, of }) => (is === kind && of !== null ? [{ id, of }] : []))

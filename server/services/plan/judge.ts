@@ -2,7 +2,10 @@ import { faultsOf, type PlanFault } from '#core/plan/faults'
 import type { DrawnFinding } from '#core/plan/judge/drawn'
 import { judgePlan as judge } from '#core/plan/judge/plan'
 import type { Equipment } from '#core/plan/judge/equipment'
-import type { Plan } from '#core/plan/plan'
+import { unreachedOn, type Reached } from '#core/plan/judge/unreached'
+import { walkingOrder, type WalkingOrder } from '#core/plan/judge/walking-order'
+import type { Plan, Thing } from '#core/plan/plan'
+import type { UnreachedGround } from '#shared/plan/ways'
 
 /** What is wrong with a plan and, where nothing is, what it says. Runs in a thread. */
 export function judgePlan({ plan, equipment }: { plan: Plan; equipment: Equipment }): {
@@ -17,3 +20,17 @@ export function judgePlan({ plan, equipment }: { plan: Plan; equipment: Equipmen
 /** What keeps a plan from being published. Runs in a thread. */
 export const errorsOfPlan = (plan: Plan): PlanFault[] =>
   faultsOf(plan).filter(({ kind }) => kind === 'error')
+
+/** Ground out of reach. Runs in a thread. */
+export const findUnreached = (input: {
+  plan: Plan
+  equipment: Equipment
+  what: Reached
+}): UnreachedGround => unreachedOn(input.plan, input.equipment, input.what) as UnreachedGround
+
+/** Places in the order in which they are walked to. Runs in a thread. */
+export const orderWalk = (input: {
+  plan: Plan
+  from: Thing
+  things: readonly Thing[]
+}): WalkingOrder => walkingOrder(input.plan, input.from, input.things)

@@ -12,6 +12,7 @@ import type { InspectionCustoms } from '#shared/inspection/customs'
 import type { siteBody, Station, StationBody } from '#shared/shop/schema'
 import { record, type Actor } from '../actor'
 import { changedMeanwhile } from '../version'
+import { refuseMadeUp } from '../plan/rooms'
 import { siteDay } from './day'
 
 /** A site, its calendar day now, and the rules it set itself. */
@@ -87,6 +88,7 @@ export const readStations = (actor: Actor): Promise<Station[]> =>
 export async function addStation(actor: Actor, body: StationBody): Promise<{ id: string }> {
   const id = randomUUID()
   await inOrganisation(actor.organisation, async (db) => {
+    await refuseMadeUp(db, actor, null, body.air, 'air')
     await insertStation(db, {
       ...body,
       id,
@@ -102,6 +104,7 @@ export async function addStation(actor: Actor, body: StationBody): Promise<{ id:
 
 export async function changeStation(actor: Actor, id: string, body: StationBody): Promise<void> {
   await inOrganisation(actor.organisation, async (db) => {
+    await refuseMadeUp(db, actor, id, body.air, 'air')
     if (!(await updateStation(db, id, body))) {
       const now = (await listStations(db, actor.site)).find((station) => station.id === id)
       throw now ? changedMeanwhile(body, now) : notFound('station')

@@ -147,6 +147,12 @@ async function drafted(): Promise<void> {
         {{ message }}
       </p>
       <JobAnswer v-if="job" :steps="answers" />
+      <p v-if="job?.planVersion" class="muted">
+        Described under
+        <NuxtLink class="link" :to="`/plan?version=${job.planVersion}`">
+          version {{ job.planVersion }} of the plan
+        </NuxtLink>
+      </p>
       <StepBand id="job" :number="1" title="Job">
         <div v-if="!id && choices.data.value?.length" class="flex flex-wrap gap-2 items-center">
           <span class="muted">Start from:</span>
