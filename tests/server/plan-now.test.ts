@@ -162,7 +162,7 @@ describe('ground and walks', () => {
     expect(from.from!.name).toBe('Booth')
     expect(from.stops[0]!.metres).toBeCloseTo(18, 6)
     expect(walk.astray.map(({ id }) => id)).toContain(shop.machine)
-    expect((await lead.send('GET', `/plan/walk?from=${randomUUID()}`)).status).toBe(400)
+    expect((await lead.send('GET', `/plan/walk?days=366&from=${randomUUID()}`)).status).toBe(400)
   })
 })
 
