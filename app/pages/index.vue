@@ -94,6 +94,7 @@ const next = computed(() => {
 <template>
   <div class="space-y-6">
     <LazyAccessNotices v-if="signIn.me?.notices.length" />
+    <LazyBeginMissing v-if="signIn.may('lead', 'instructor')" />
     <section
       v-if="next"
       class="panel edge p-5 flex flex-wrap items-center gap-5"

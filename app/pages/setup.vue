@@ -25,7 +25,7 @@ onMounted(async () => {
 const send = (): Promise<unknown> => call(signInRoutes.setup, { body: form })
 async function madeIt(): Promise<void> {
   await signIn.load()
-  await navigateTo('/shop')
+  await navigateTo('/begin')
 }
 const UNITS = [
   { value: 'us', label: 'US: ft, cfm, psi' },

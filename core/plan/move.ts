@@ -80,3 +80,18 @@ export function middleOfAll(shapes: readonly Shape[]): Point {
   const { west, east, south, north } = extentOf(...shapes)
   return { x: (west + east) / 2, y: (south + north) / 2 }
 }
+
+/** A shape turned about a point. @param degrees against the clock */
+export function turned(shape: Shape, about: Point, degrees: number): Shape {
+  const turn = (degrees * Math.PI) / 180
+  const around = ({ x, y }: Point): Point => {
+    const [dx, dy] = [x - about.x, y - about.y]
+    return rounded({
+      x: about.x + dx * Math.cos(turn) - dy * Math.sin(turn),
+      y: about.y + dx * Math.sin(turn) + dy * Math.cos(turn),
+    })
+  }
+  if (shape.type !== 'box') return { ...shape, points: shape.points.map(around) }
+  const angle = (((shape.angle + degrees) % 360) + 360) % 360
+  return { ...shape, at: around(shape.at), angle: Math.round(angle * 100) / 100 }
+}

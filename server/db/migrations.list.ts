@@ -36,4 +36,5 @@ export const MIGRATIONS = [
   '0034_plan',
   '0035_changes',
   '0036_plan_kept',
+  '0037_begin',
 ] as const

@@ -17,6 +17,7 @@ import { jobRoutes } from '#shared/job/routes'
 import { monitorRoutes } from '#shared/monitor/routes'
 import { peopleRoutes } from '#shared/people/routes'
 import { permitRoutes } from '#shared/permit/routes'
+import { beginRoutes } from '#shared/begin/routes'
 import { changeRoutes } from '#shared/changes/routes'
 import { planRoutes } from '#shared/plan/routes'
 import { ppeRoutes } from '#shared/ppe/routes'
@@ -51,6 +52,7 @@ export const allRoutes = {
   ...jobRoutes,
   ...permitRoutes,
   ...planRoutes,
+  ...beginRoutes,
   ...changeRoutes,
   ...airRoutes,
   ...hoodRoutes,

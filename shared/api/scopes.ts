@@ -17,6 +17,7 @@ import { monitorRoutes } from '#shared/monitor/routes'
 import { peopleRoutes } from '#shared/people/routes'
 import { permitRoutes } from '#shared/permit/routes'
 import { planRoutes } from '#shared/plan/routes'
+import { beginRoutes } from '#shared/begin/routes'
 import { changeRoutes } from '#shared/changes/routes'
 import { ppeRoutes } from '#shared/ppe/routes'
 import { samplingRoutes } from '#shared/sampling/routes'
@@ -27,7 +28,7 @@ import { stockRoutes } from '#shared/stock/routes'
 
 /** Which routes an API token reaches by which area; the account and the sign-in are in none. */
 const ROUTES_BY_AREA: Record<Area, Record<string, Contract>> = {
-  shop: { ...shopRoutes, ...planRoutes, ...changeRoutes },
+  shop: { ...shopRoutes, ...planRoutes, ...changeRoutes, ...beginRoutes },
   people: peopleRoutes,
   gear: {
     ...inspectionRoutes,

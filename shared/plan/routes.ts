@@ -1,11 +1,12 @@
 import { z } from 'zod'
 import { contract, EVERYONE, STAFF } from '#shared/api/contract'
-import { done } from '#shared/api/replies'
+import { document, done } from '#shared/api/replies'
 import { planNowSchema } from './live'
 import { planRoomsSchema } from './rooms'
 import { unreachedQuery, unreachedSchema, walkQuery, walkSchema } from './ways'
 import {
   draftSchema,
+  drawingQuery,
   drawnFindingSchema,
   floorsBody,
   planChangesBody,
@@ -66,6 +67,26 @@ export const planRoutes = {
     roles: EVERYONE,
     query: walkQuery,
     response: walkSchema,
+  }),
+  planSvg: contract({
+    id: 'planSvg',
+    method: 'GET',
+    path: '/plan/drawing.svg',
+    summary: 'A floor of a published plan to scale, as SVG.',
+    roles: EVERYONE,
+    query: drawingQuery,
+    response: document,
+    produces: 'image/svg+xml',
+  }),
+  planPdf: contract({
+    id: 'planPdf',
+    method: 'GET',
+    path: '/plan/drawing.pdf',
+    summary: 'A floor of a published plan to scale, as PDF.',
+    roles: EVERYONE,
+    query: drawingQuery,
+    response: document,
+    produces: 'application/pdf',
   }),
   planRooms: contract({
     id: 'planRooms',

@@ -105,6 +105,16 @@ export const draftSchema = z.object({
 })
 export type Draft = z.output<typeof draftSchema>
 
+/** Scales that drawings are printed at: 1 to so many. */
+export const SCALES = ['50', '100', '200', '500'] as const
+export const drawingQuery = z.strictObject({
+  /** Absent: the first one. */
+  floor: z.string().max(40).optional(),
+  scale: z.enum(SCALES).default('100').transform(Number),
+  /** Absent: the newest. */
+  version: z.coerce.number().int().min(1).max(1_000_000).optional(),
+})
+
 export const planVersionSchema = z.object({
   number: z.number(),
   note: z.string(),

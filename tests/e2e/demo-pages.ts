@@ -13,6 +13,7 @@ export const DEMO_PAGES: readonly DemoPage[] = [
   { name: 'plan', path: '/plan' },
   { name: 'drawing the plan', path: '/plan/draw' },
   { name: 'wall screen', path: '/plan/wall' },
+  { name: 'set up', path: '/begin' },
   { name: 'jobs', path: '/jobs' },
   { name: 'new job', path: '/jobs/new' },
   { name: 'job', path: '/jobs/{id}', id: "SELECT id FROM job WHERE title LIKE 'Hardfacing%'" },

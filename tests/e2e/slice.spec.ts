@@ -100,7 +100,7 @@ test('the whole slice', async ({ page }) => {
     await expect(page.getByText('Not the code that the start command printed.')).toBeVisible()
     await page.getByLabel('Setup code').fill(SETUP_CODE.toLowerCase())
     await page.getByRole('button', { name: 'Set up' }).click()
-    await page.waitForURL('**/shop')
+    await page.waitForURL('**/begin')
     await expect(page.getByTestId('rehearsal')).toContainText('120 times')
   })
 

@@ -41,6 +41,7 @@ const OWNERS = ['audit_head', 'audit_copied']
 const TABLES = [
   'site',
   'site_counter',
+  'begin_mark',
   'person',
   'sign_in',
   'api_token',

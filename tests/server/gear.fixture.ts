@@ -78,6 +78,7 @@ export async function useGear(shop: Shop): Promise<void> {
     lines: roundOf('handover', { floor: 'not swept' }),
   })
   await send('POST', '/plan/draft/changes', deskDrawn())
+  await send('PUT', '/begin/marks', { step: 'labels', marked: true })
   await send('POST', '/plan/versions', { id: randomUUID() })
   const id = await addGear(shop, 'lead', `L-${randomUUID().slice(0, 8)}`)
   const machine = await addGear(shop, 'machine', `U-${randomUUID().slice(0, 8)}`)

@@ -196,3 +196,18 @@ describe('the shop as it is now', () => {
     expect(permit.planVersion).toBeNull()
   })
 })
+
+describe('a drawing to scale', () => {
+  it('is one page of its size, as SVG and as PDF; what is not there is refused', async () => {
+    const svg = await lead.send<string>('GET', '/plan/drawing.svg?scale=100')
+    expect(svg.status).toBe(200)
+    // 30 m at 1 : 100 are 300 mm, with 12 mm on either side.
+    expect(svg.body).toContain('width="324mm"')
+    const pdf = await lead.send<string>('GET', '/plan/drawing.pdf?scale=100')
+    expect([pdf.status, pdf.body.slice(0, 5)]).toEqual([200, '%PDF-'])
+    const box = /MediaBox \[0 0 ([\d.]+) ([\d.]+)\]/.exec(pdf.body)!
+    expect((Number(box[1]) / 72) * 25.4).toBeCloseTo(324, 1)
+    for (const wrong of ['scale=7', 'floor=attic', 'version=99'])
+      expect([400, 404]).toContain((await lead.send('GET', `/plan/drawing.svg?${wrong}`)).status)
+  })
+})

@@ -352,6 +352,7 @@ function sample(route: Contract, target: Shop): { path: string; body?: unknown }
       version: 1,
     },
     publishPlan: { id: randomUUID() },
+    markBegin: { step: 'labels', marked: true },
   }
   const id = route.id === 'foundShade' ? target.ids.worker : idOf(target, route.path.split('/')[1]!)
   const query: Record<string, string> = {

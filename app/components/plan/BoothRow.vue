@@ -1,12 +1,19 @@
 <script setup lang="ts">
 import { z } from 'zod'
 import { row } from '#core/plan/move'
-import type { Thing } from '#core/plan/plan'
+import type { Point, Thing } from '#core/plan/plan'
+import { shopRoutes } from '#shared/shop/routes'
+import { UNKNOWN_AIR } from '~/components/job/job-draft'
+import { call } from '~/composables/api'
 import { useStanding } from '~/composables/plan/standing'
 
 /** Many booths in one step, side by side; each stands for the station on record that has its name. */
 const open = defineModel<boolean>('open', { required: true })
-const props = defineProps<{ floor: string }>()
+const props = defineProps<{
+  floor: string
+  /** The middle of the first one, where it is known. */
+  from?: Point | null
+}>()
 const emit = defineEmits<{ made: [things: Thing[]] }>()
 const standing = useStanding()
 onMounted(standing.load)
@@ -22,6 +29,7 @@ const schema = z.strictObject({
   x: figure,
   y: figure,
   along: z.enum(['east', 'north']),
+  record: z.boolean(),
 })
 type Row = z.output<typeof schema>
 const form = ref<Row>({
@@ -34,13 +42,30 @@ const form = ref<Row>({
   x: 2,
   y: 2,
   along: 'east',
+  record: true,
+})
+watch(open, (now) => {
+  if (now && props.from) Object.assign(form.value, props.from)
 })
 const ALONG = [
   { value: 'east', label: 'To the east' },
   { value: 'north', label: 'To the north' },
 ] as const
 
-async function make({ name, first, x, y, along, ...size }: Row): Promise<void> {
+/** Those that have no station of their name yet get one; begun again after a failure, only those that are left. */
+async function putOnRecord(names: readonly string[]): Promise<void> {
+  const known = new Set(standing.choicesOf('station').map(({ label }) => label))
+  for (const name of names.filter((one) => !known.has(one)))
+    await call(shopRoutes.createStation, {
+      body: { name, designated: true, air: { ...UNKNOWN_AIR }, burns: null },
+    })
+  await standing.load()
+}
+
+async function make({ name, first, x, y, along, record, ...size }: Row): Promise<void> {
+  await standing.load()
+  const names = Array.from({ length: size.count }, (_, i) => `${name} ${first + i}`)
+  if (record) await putOnRecord(names)
   const stations = standing.choicesOf('station')
   emit(
     'made',
@@ -88,5 +113,6 @@ async function make({ name, first, x, y, along, ...size }: Row): Promise<void> {
       <QuantityInput v-model="form.y" unit="m" label="North" name="y" />
     </div>
     <ChoiceRow v-model="form.along" legend="The row runs" :options="ALONG" />
+    <UCheckbox v-model="form.record" label="Put those on record that are not" />
   </FormDialog>
 </template>

@@ -3,9 +3,9 @@ import { drag } from 'd3-drag'
 import { select } from 'd3-selection'
 import type { ThingKind } from '#core/plan/kinds.table'
 import { PLAN_KINDS } from '#core/plan/kinds.table'
-import { drawn, moved, reshaped, snapped } from '#core/plan/move'
+import { drawn, moved, reshaped, snapped, turned } from '#core/plan/move'
 import type { Point, Shape, Thing } from '#core/plan/plan'
-import { cornersOf, type Extent } from '#core/plan/shape'
+import { along, cornersOf, extentOf, middleOf, type Extent } from '#core/plan/shape'
 import { NAMED, ORDER, pathOf } from '~/components/plan/drawing'
 import { usePlanView } from '~/composables/plan/view'
 import { useUnits } from '~/composables/units'
@@ -53,7 +53,7 @@ const sheet = useTemplateRef<SVGGElement>('sheet')
 
 const things = computed(() => props.things)
 const onThing = (event: Event): boolean =>
-  Boolean((event.target as Element).closest('[data-thing], [data-handle]'))
+  Boolean((event.target as Element).closest('[data-thing], [data-handle], [data-turn]'))
 const { transform, scale, showAll, show, zoomBy } = usePlanView(svg, things, (event) => {
   if (event.type === 'wheel') return true
   if (!props.editable) return true
@@ -80,6 +80,16 @@ const only = computed(() =>
   chosen.value.length === 1 ? ordered.value.find(({ id }) => id === chosen.value[0]) : undefined,
 )
 const handles = computed(() => (props.editable && only.value ? cornersOf(only.value.shape) : []))
+/** Where a thing is taken hold of to be turned: beyond its front, or above it. */
+const knob = computed(() => {
+  if (!props.editable || !only.value) return null
+  const { shape } = only.value
+  const middle = middleOf(shape)
+  const angle = shape.type === 'box' ? shape.angle : 90
+  const reach =
+    shape.type === 'box' ? shape.depth / 2 : (extentOf(shape).north - extentOf(shape).south) / 2
+  return { from: along(middle, angle, reach), at: along(middle, angle, reach + px(26)) }
+})
 const px = (pixels: number): number => pixels / scale.value
 
 interface Dragged {
@@ -89,6 +99,7 @@ interface Dragged {
 type Subject =
   | { what: 'things'; from: Dragged; things: Thing[] }
   | { what: 'handle'; thing: Thing; index: number }
+  | { what: 'turn'; thing: Thing }
   | { what: 'sketch'; from: Point }
 
 const toPlan = ({ x, y }: Dragged): Point => ({ x, y: -y })
@@ -101,6 +112,7 @@ function subjectOf(event: Dragged & { sourceEvent: Event }): Subject & Dragged {
   const { x, y } = event
   const target = event.sourceEvent.target as Element
   const handle = target.closest<SVGElement>('[data-handle]')
+  if (target.closest('[data-turn]') && only.value) return { x, y, what: 'turn', thing: only.value }
   if (handle && only.value)
     return { x, y, what: 'handle', thing: only.value, index: Number(handle.dataset.handle) }
   if (props.tool !== null) return { x, y, what: 'sketch', from: snap(toPlan({ x, y })) }
@@ -139,13 +151,24 @@ function draggedTo(subject: Extract<Subject, { what: 'things' }>, at: Dragged): 
   return subject.things.map((thing) => ({ ...thing, shape: moved(thing.shape, by) }))
 }
 
+/** A thing whose knob is pulled to a point, by steps of so many degrees. */
+const TURN_STEP = 5
+function turnedTo(thing: Thing, to: Point): Thing {
+  const about = middleOf(thing.shape)
+  const angle = (Math.atan2(to.y - about.y, to.x - about.x) * 180) / Math.PI
+  const before = thing.shape.type === 'box' ? thing.shape.angle : 90
+  const by = Math.round((angle - before) / TURN_STEP) * TURN_STEP
+  return { ...thing, shape: turned(thing.shape, about, by) }
+}
+
 function onDrag(event: Dragged & { subject: Subject }): void {
   const { subject } = event
   if (subject.what === 'things') shown.value = draggedTo(subject, event)
   else if (subject.what === 'handle') {
     const to = snap(toPlan(event), [subject.thing.id])
     shown.value = [{ ...subject.thing, shape: reshaped(subject.thing.shape, subject.index, to) }]
-  } else sketch.value = drawn(PLAN_KINDS[props.tool!].shape, subject.from, snap(toPlan(event)))
+  } else if (subject.what === 'turn') shown.value = [turnedTo(subject.thing, toPlan(event))]
+  else sketch.value = drawn(PLAN_KINDS[props.tool!].shape, subject.from, snap(toPlan(event)))
 }
 
 function onEnd(): void {
@@ -245,6 +268,17 @@ const bar = computed(() => {
           class="sketch"
           vector-effect="non-scaling-stroke"
         />
+        <circle
+          v-if="knob"
+          data-turn
+          :cx="knob.at.x"
+          :cy="-knob.at.y"
+          :r="px(7)"
+          class="handle"
+          vector-effect="non-scaling-stroke"
+        >
+          <title>Turn</title>
+        </circle>
         <circle
           v-for="(handle, i) in handles"
           :key="i"

@@ -1,6 +1,13 @@
 <script setup lang="ts">
-import { useEventListener } from '@vueuse/core'
-import { LAYER_NAME, LAYERS, PLAN_KINDS, THING_KINDS, type ThingKind } from '#core/plan/kinds.table'
+import { useEventListener, useLocalStorage } from '@vueuse/core'
+import {
+  LAYER_NAME,
+  LAYERS,
+  PLAN_KINDS,
+  THING_KINDS,
+  type Layer,
+  type ThingKind,
+} from '#core/plan/kinds.table'
 import { drawn, middleOfAll } from '#core/plan/move'
 import type { Shape, Thing } from '#core/plan/plan'
 import { toGeoJson } from '#core/plan/geojson'
@@ -36,7 +43,7 @@ watch(editor.saved, () => found.load())
 const findings = computed(() => found.data.value?.findings ?? [])
 const findingsHere = computed(() => findings.value.filter(({ floor }) => floor === floorId.value))
 const faults = computed(() => found.data.value?.faults ?? [])
-const { shown, levels: judgedLevels, lines } = useShownFindings(findings)
+const { shown, levels: judgedLevels, lines, screens } = useShownFindings(findings)
 const levels = computed(
   () =>
     new Map([
@@ -48,7 +55,18 @@ const levels = computed(
 )
 
 const tool = ref<ThingKind | null>(null)
+/** Layers that are not shown; on this device. */
+const hidden = useLocalStorage<Layer[]>('plan-hidden-layers', [])
+function toggle(layer: Layer): void {
+  hidden.value = hidden.value.includes(layer)
+    ? hidden.value.filter((one) => one !== layer)
+    : [...hidden.value, layer]
+}
+const seen = computed(() =>
+  here.value.filter(({ kind }) => !hidden.value.includes(PLAN_KINDS[kind].layer)),
+)
 const TOOLS = LAYERS.map((layer) => ({
+  id: layer,
   layer: LAYER_NAME[layer],
   kinds: THING_KINDS.filter((kind) => PLAN_KINDS[kind].layer === layer),
 }))
@@ -129,7 +147,7 @@ useEventListener(window, 'beforeunload', (event) => {
 const howTo = computed(() =>
   tool.value
     ? `Press and pull to draw: ${PLAN_KINDS[tool.value].name}. Escape leaves it.`
-    : 'Press to choose, pull to move, arrow keys by the grid, Ctrl+Z takes back, Ctrl+D copies.',
+    : 'Press to choose, pull to move, arrow keys by the grid, R turns, Ctrl+Z takes back, Ctrl+D copies.',
 )
 const savedSays = computed(() => {
   if (message.value) return message.value
@@ -184,6 +202,15 @@ const savedSays = computed(() => {
       <UButton
         variant="outline"
         color="neutral"
+        icon="i-lucide-rotate-ccw"
+        :disabled="chosen.length === 0"
+        @click="editor.turn(15)"
+      >
+        Turn
+      </UButton>
+      <UButton
+        variant="outline"
+        color="neutral"
         icon="i-lucide-trash-2"
         :disabled="chosen.length === 0"
         @click="editor.remove"
@@ -209,7 +236,18 @@ const savedSays = computed(() => {
     <div class="grid grid-cols-1 lg:grid-cols-[11rem_1fr_20rem] gap-4 items-start">
       <nav class="panel p-3 space-y-3 lg:max-h-[66dvh] overflow-y-auto" aria-label="What is drawn">
         <div v-for="group in TOOLS" :key="group.layer">
-          <h2 class="text-sm font-semibold mb-1">{{ group.layer }}</h2>
+          <div class="flex items-center mb-1">
+            <h2 class="text-sm font-semibold grow">{{ group.layer }}</h2>
+            <UButton
+              size="sm"
+              variant="ghost"
+              color="neutral"
+              :icon="hidden.includes(group.id) ? 'i-lucide-eye-off' : 'i-lucide-eye'"
+              :aria-label="`Show: ${group.layer}`"
+              :aria-pressed="!hidden.includes(group.id)"
+              @click="toggle(group.id)"
+            />
+          </div>
           <ul class="flex flex-wrap lg:flex-col gap-1">
             <li v-for="kind in group.kinds" :key="kind" class="flex">
               <UButton
@@ -240,9 +278,10 @@ const savedSays = computed(() => {
           v-model:chosen="chosen"
           class="h-[66dvh] min-h-96"
           editable
-          :things="here"
+          :things="seen"
           :levels="levels"
           :lines="lines"
+          :screens="screens"
           :tool="tool"
           :grid="grid"
           label="The floor as it is drawn; every thing stands in the table below too"

@@ -9,6 +9,7 @@ import { useEventIds } from '~/composables/event-id'
 const open = defineModel<boolean>('open', { required: true })
 /** Something drawn is still on its way; and how often the draft was kept. */
 const props = defineProps<{ waits: boolean; saved: number }>()
+const emit = defineEmits<{ published: [number: number] }>()
 const toast = useToast()
 const events = useEventIds()
 const form = ref({ note: '' })
@@ -21,6 +22,7 @@ async function send({ note }: { note: string }): Promise<{ number: number }> {
 }
 function done({ number }: { number: number }): void {
   form.value.note = ''
+  emit('published', number)
   toast.add({ title: `Published as version ${number}`, color: 'success' })
 }
 </script>

@@ -10,7 +10,7 @@ import {
   type History,
 } from '#core/plan/edit'
 import type { Thing } from '#core/plan/plan'
-import { moved } from '#core/plan/move'
+import { middleOfAll, moved, turned } from '#core/plan/move'
 import { planRoutes } from '#shared/plan/routes'
 import type { Draft } from '#shared/plan/schema'
 import { call } from '~/composables/api'
@@ -159,6 +159,12 @@ export function usePlanEditor(draft: Draft) {
   }
   const move = (x: number, y: number): void =>
     put(ofChosen().map((thing) => ({ ...thing, shape: moved(thing.shape, { x, y }) })))
+  /** About the middle of what is chosen. @param degrees against the clock */
+  function turn(degrees: number): void {
+    const all = ofChosen()
+    const about = middleOfAll(all.map(({ shape }) => shape))
+    put(all.map((thing) => ({ ...thing, shape: turned(thing.shape, about, degrees) })))
+  }
   function add(thing: Omit<Thing, 'id'>): void {
     const id = crypto.randomUUID()
     put([{ ...thing, id }])
@@ -193,6 +199,7 @@ export function usePlanEditor(draft: Draft) {
     remove,
     copy,
     move,
+    turn,
     type,
     undo: () => takeBack(undo(history.value)),
     redo: () => takeBack(redo(history.value)),

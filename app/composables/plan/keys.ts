@@ -8,12 +8,15 @@ const STEPS: Readonly<Record<string, readonly [number, number]>> = {
   ArrowUp: [0, 1],
   ArrowDown: [0, -1],
 }
+/** One press turns by so much, degrees. */
+const TURN = 15
+
 /** Keys belong to a field, a dialog or a list while one is in it. */
 const isElsewhere = (event: KeyboardEvent): boolean =>
   (event.target as HTMLElement).closest('input, textarea, [role=dialog], [role=listbox]') !== null
 
 /**
- * Drawing by keyboard: arrows by the grid, ten times as far with the shift key; delete, copy, all, undo and redo.
+ * Drawing by keyboard: arrows by the grid, ten times as far with the shift key; R turns; delete, copy, all, undo and redo.
  * @param all whatever may be chosen at once
  */
 export function useEditorKeys(
@@ -30,6 +33,10 @@ export function useEditorKeys(
     const [x, y] = STEPS[event.key]!
     const far = grid.value * (event.shiftKey ? 10 : 1)
     editor.move(x * far, y * far)
+  })
+  onKeyStroke(['r', 'R'], (event) => {
+    if (isElsewhere(event) || event.ctrlKey || event.metaKey) return
+    editor.turn(event.shiftKey ? -TURN : TURN)
   })
   onKeyStroke(['Delete', 'Backspace'], (event) => {
     if (!isElsewhere(event)) editor.remove()

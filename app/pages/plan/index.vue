@@ -117,6 +117,7 @@ const path = computed(() => {
             </div>
           </PlanCanvas>
           <UnreachedChoice v-if="!version" v-model="unreached" :floor="floor.id" />
+          <PlanDrawings :floor="floor.id" :version="version" />
           <PlanLegend :things="things" />
         </div>
         <section aria-labelledby="says" class="min-w-0">

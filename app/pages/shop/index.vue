@@ -49,6 +49,14 @@ function airText({ air }: Station): string {
       <LabelPrint of="stations" title="Booth codes" />
       <UButton
         v-if="signIn.may('lead', 'instructor')"
+        to="/begin"
+        variant="outline"
+        color="neutral"
+      >
+        Set up
+      </UButton>
+      <UButton
+        v-if="signIn.may('lead', 'instructor')"
         icon="i-lucide-plus"
         @click="editStation(null)"
       >
