@@ -13,6 +13,7 @@ import { matrixKeystroke } from './keystroke'
 import { growRoster, readiness } from './readiness'
 import { judgeLarge } from './plan'
 import { timed } from './requests'
+import { manyStreams } from './streams'
 import { coldStart, pageWeight, stopServed } from './weight'
 
 /** Everything here is a ratio measured side by side on this machine, at this moment; none of it is a test. */
@@ -35,6 +36,18 @@ function plan(): void {
     faults / SOON_MS,
     1,
     `${Math.round(faults)} ms, ${things} things`,
+  )
+}
+
+/** Changes have to be seen within two seconds. */
+const SEEN_MS = 2_000
+async function streams(): Promise<void> {
+  const { before, after, heard, streams: count } = await manyStreams(SERVER, 4615)
+  line(
+    `A change to ${count} streams, against 2 s`,
+    heard / SEEN_MS,
+    1,
+    `${Math.round(heard)} ms; ${Math.round(before)} MB before, ${Math.round(after)} MB with them`,
   )
 }
 
@@ -248,5 +261,6 @@ function air(): void {
 if (!only || only === 'air') air()
 if (!only || only === 'plan') plan()
 if (!only || only === 'start') await weightAndStart()
+if (!only || only === 'streams') await streams()
 if (!only || only === 'reads' || only === 'gear') await reads()
 process.exit(0)

@@ -26,6 +26,8 @@ const SAYS: Readonly<Record<BeginStep, string>> = {
   gear: 'By a file with a line for each, or one by one.',
   labels: 'A code to scan on every booth and piece of gear.',
 }
+/** What is there already does not ask for more. */
+const variantOf = ({ done }: { done: boolean }): 'outline' | 'solid' => (done ? 'outline' : 'solid')
 async function mark(step: BeginStep, marked: boolean): Promise<void> {
   await submit(() => call(beginRoutes.markBegin, { body: { step, marked } }))
   await load()
@@ -42,7 +44,11 @@ async function drawn(things: Thing[]): Promise<void> {
   await submit(() => drawing.add(things))
   await load()
 }
-const left = computed(() => data.value?.steps.filter(({ done }) => !done).length ?? 0)
+const leftSays = computed(() => {
+  const steps = data.value?.steps ?? []
+  const left = steps.filter(({ done }) => !done).length
+  return left === 0 ? 'Everything is there.' : `${left} of ${steps.length} are left.`
+})
 </script>
 
 <template>
@@ -76,13 +82,29 @@ const left = computed(() => data.value?.steps.filter(({ done }) => !done).length
               <b v-if="step.count > 0">There: {{ step.count }}.</b>
             </p>
           </div>
-          <UButton v-if="step.id === 'rooms'" @click="roomOpen = true">Add a room</UButton>
-          <UButton v-else-if="step.id === 'booths'" @click="boothsOpen = true">
+          <UButton v-if="step.id === 'rooms'" :variant="variantOf(step)" @click="roomOpen = true">
+            Add a room
+          </UButton>
+          <UButton
+            v-else-if="step.id === 'booths'"
+            :variant="variantOf(step)"
+            @click="boothsOpen = true"
+          >
             Booths in a row
           </UButton>
-          <UButton v-else-if="step.id === 'publish'" @click="publishing = true">Publish</UButton>
-          <UButton v-else-if="step.id === 'people'" to="/people/import">From a file</UButton>
-          <UButton v-else-if="step.id === 'gear'" to="/gear/import">From a file</UButton>
+          <UButton
+            v-else-if="step.id === 'publish'"
+            :variant="variantOf(step)"
+            @click="publishing = true"
+          >
+            Publish
+          </UButton>
+          <UButton v-else-if="step.id === 'people'" :variant="variantOf(step)" to="/people/import">
+            From a file
+          </UButton>
+          <UButton v-else-if="step.id === 'gear'" :variant="variantOf(step)" to="/gear/import">
+            From a file
+          </UButton>
           <template v-else>
             <LabelPrint of="stations" title="Booth codes" />
             <LabelPrint of="gear" title="Gear labels" />
@@ -99,7 +121,7 @@ const left = computed(() => data.value?.steps.filter(({ done }) => !done).length
         </li>
       </ol>
       <p role="status" class="font-semibold">
-        {{ left === 0 ? 'Everything is there.' : `${left} of ${data.steps.length} are left.` }}
+        {{ leftSays }}
         <NuxtLink class="link" to="/">Today</NuxtLink>
       </p>
     </template>

@@ -14,7 +14,7 @@ const step = z.object({
   /** How many of it there are. */
   count: z.number(),
 })
-export const beginSchema = z.object({ steps: z.array(step) })
+const beginSchema = z.object({ steps: z.array(step) })
 export type Begin = z.output<typeof beginSchema>
 
 export const beginRoutes = {

@@ -1,7 +1,6 @@
 import { dueLook } from '#shared/inspection/due'
 import { z } from 'zod'
 import { GEAR_KINDS } from '#core/inspection/kind'
-import { OCCASIONS } from '#core/inspection/occasion'
 import { EVERYONE, STAFF, WORKERS, contract } from '#shared/api/contract'
 import { listQuery, paged } from '#shared/api/list'
 import { document, done, made } from '#shared/api/replies'

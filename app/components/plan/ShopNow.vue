@@ -101,7 +101,7 @@ const label = computed(
             @click="chosen = [one.thing.id]"
           >
             <FindingMark v-if="one.station.level" :level="one.station.level" :size="18" />
-            <span class="font-semibold">{{ one.thing.name }}</span>
+            <span class="font-semibold whitespace-nowrap">{{ one.thing.name }}</span>
             <span class="muted">{{ one.station.people.map(({ name }) => name).join(', ') }}</span>
           </button>
         </li>

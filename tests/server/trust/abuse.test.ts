@@ -108,7 +108,10 @@ const plain = (value: unknown): string => String(value).replace(/[\ud800-\udfff]
 
 /** Ends the sign-in of whoever sends it. */
 const LEFT_OUT = ['signOut']
-const ROUTES = (Object.values(allRoutes) as Contract[]).filter(({ id }) => !LEFT_OUT.includes(id))
+const ROUTES = (Object.values(allRoutes) as Contract[]).filter(
+  // A stream answers as long as somebody listens.
+  ({ id, streams }) => !streams && !LEFT_OUT.includes(id),
+)
 
 interface Sent {
   method: string
