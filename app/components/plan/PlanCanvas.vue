@@ -20,6 +20,8 @@ const props = withDefaults(
     lines?: readonly (readonly Point[])[]
     /** Screens that would make something right. */
     screens?: readonly (readonly Point[])[]
+    /** A picture under everything. */
+    underlay?: { href: string; width: number; height: number; transform: string } | null
     /** Ground that is shaded. */
     strips?: readonly Extent[]
     /** What a press draws; null: nothing. */
@@ -38,6 +40,7 @@ const props = withDefaults(
     lines: () => [],
     screens: () => [],
     strips: () => [],
+    underlay: null,
     tool: null,
     editable: false,
     grid: 0.25,
@@ -228,7 +231,16 @@ const bar = computed(() => {
           />
         </pattern>
       </defs>
-      <g ref="sheet" :transform="transform.toString()">
+      <g ref="sheet" :transform="transform.toString()" :class="{ 'over-picture': underlay }">
+        <image
+          v-if="underlay"
+          :href="underlay.href"
+          :width="underlay.width"
+          :height="underlay.height"
+          :transform="underlay.transform"
+          class="underlay"
+          data-testid="underlay"
+        />
         <PlanThing
           v-for="thing in ordered"
           :key="thing.id"
@@ -344,6 +356,13 @@ const bar = computed(() => {
   stroke: var(--level-clear);
   stroke-width: 5;
   stroke-dasharray: 2 4;
+  pointer-events: none;
+}
+.over-picture {
+  --ground: transparent;
+}
+.underlay {
+  opacity: 0.5;
   pointer-events: none;
 }
 .strip {

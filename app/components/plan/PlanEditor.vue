@@ -18,6 +18,7 @@ import { useLoad } from '~/composables/load'
 import { usePlanEditor } from '~/composables/plan/editor'
 import { useEditorKeys } from '~/composables/plan/keys'
 import { useShownFindings } from '~/composables/plan/shown'
+import { useUnderlay } from '~/composables/plan/underlay'
 import { useUnits } from '~/composables/units'
 
 /** Drawing on the draft by mouse, finger and keyboard; each step is kept as it is done. */
@@ -28,6 +29,8 @@ const { chosen, open, message } = editor
 const units = useUnits()
 
 const floorId = ref(props.draft.floors[0]!.id)
+const underlay = useUnderlay(floorId)
+const underlayOpen = ref(false)
 const floorNames = computed(() =>
   props.draft.floors.map(({ id, name }) => ({ value: id, label: name })),
 )
@@ -220,6 +223,9 @@ const savedSays = computed(() => {
       <UButton variant="outline" color="neutral" icon="i-lucide-rows-3" @click="rowOpen = true">
         Booths in a row
       </UButton>
+      <UButton variant="outline" color="neutral" icon="i-lucide-image" @click="underlayOpen = true">
+        Draw over a picture
+      </UButton>
       <UButton
         variant="outline"
         color="neutral"
@@ -282,6 +288,7 @@ const savedSays = computed(() => {
           :levels="levels"
           :lines="lines"
           :screens="screens"
+          :underlay="underlay.shown.value"
           :tool="tool"
           :grid="grid"
           label="The floor as it is drawn; every thing stands in the table below too"
@@ -321,6 +328,12 @@ const savedSays = computed(() => {
 
     <ThingTable v-model:chosen="chosen" :things="here" />
     <BoothRow v-model:open="rowOpen" :floor="floorId" @made="editor.put" />
+    <LazyUnderlayForm
+      v-model:open="underlayOpen"
+      :lies="underlay.kept.value !== null"
+      @put="underlay.put"
+      @remove="underlay.remove"
+    />
     <PlanFile v-model:open="fileOpen" :floors="floorIds" @read="editor.replace" />
     <FloorsForm v-model:open="floorsOpen" :draft="draft" @saved="emit('floors')" />
     <PublishForm v-model:open="publishing" :waits="editor.open.value" :saved="editor.saved.value" />

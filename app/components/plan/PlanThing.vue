@@ -69,7 +69,7 @@ const walkwayWidth = computed(() =>
   pointer-events: stroke;
 }
 .room .figure {
-  fill: var(--panel);
+  fill: var(--ground, var(--panel));
   stroke-width: 4;
 }
 .wall .figure {
