@@ -2,6 +2,7 @@
 export const INPUT_WORDS: Readonly<Record<string, string>> = {
   age: 'surveyed this long ago',
   within: 'looked at within',
+  distanceFrom: 'distance from',
   roomFrom: 'volume and ceiling from',
   eyeHeight: 'height of the eyes',
   eyeDistance: 'beam harms eyes to',

@@ -24,6 +24,8 @@ export interface Store {
   /** Wall between them: at least 5 ft high and half an hour of fire. */
   barrier: boolean | null
   toCombustibles: number | null
+  /** Where the distance to what burns comes from, in words; absent: it was typed. */
+  combustiblesFrom?: string
   toHeat: number | null
   /** Full and empty ones stand apart and are marked. */
   apart: boolean | null
@@ -162,7 +164,10 @@ function combustibles(store: Store, cylinders: readonly Stored[]): Finding | nul
       rule: '20 ft from oil, excelsior and other highly combustible material',
       source: LAW.combustible,
       ...(store.toCombustibles !== null && {
-        inputs: { toCombustibles: { amount: store.toCombustibles, unit: 'm' as const } },
+        inputs: {
+          toCombustibles: { amount: store.toCombustibles, unit: 'm' as const },
+          distanceFrom: store.combustiblesFrom ?? 'typed',
+        },
       }),
     },
     answer.level === 'stop'

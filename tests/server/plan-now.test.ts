@@ -36,6 +36,8 @@ beforeAll(async () => {
     thing('door', line([14, 0], [16, 0])),
     thing('station', box(20, 5), { name: 'Booth', of: shop.station }),
     thing('eyewash', box(2, 5), { name: 'EW-1', of: eyewash }),
+    thing('gasStore', box(50, 5), { name: 'Rack', of: shop.gasStore }),
+    thing('combustible', box(53, 5), { name: 'Drums' }),
   ]
   const changes = things.map((one) => ({ id: one.id, version: null, thing: one }))
   await lead.send('POST', '/plan/draft/changes', { id: randomUUID(), changes })
@@ -201,13 +203,41 @@ describe('a drawing to scale', () => {
   it('is one page of its size, as SVG and as PDF; what is not there is refused', async () => {
     const svg = await lead.send<string>('GET', '/plan/drawing.svg?scale=100')
     expect(svg.status).toBe(200)
-    // 30 m at 1 : 100 are 300 mm, with 12 mm on either side.
-    expect(svg.body).toContain('width="324mm"')
+    // 53.5 m at 1 : 100 are 535 mm, with 12 mm on either side.
+    expect(svg.body).toContain('width="559mm"')
     const pdf = await lead.send<string>('GET', '/plan/drawing.pdf?scale=100')
     expect([pdf.status, pdf.body.slice(0, 5)]).toEqual([200, '%PDF-'])
     const box = /MediaBox \[0 0 ([\d.]+) ([\d.]+)\]/.exec(pdf.body)!
-    expect((Number(box[1]) / 72) * 25.4).toBeCloseTo(324, 1)
+    expect((Number(box[1]) / 72) * 25.4).toBeCloseTo(559, 1)
     for (const wrong of ['scale=7', 'floor=attic', 'version=99'])
       expect([400, 404]).toContain((await lead.send('GET', `/plan/drawing.svg?${wrong}`)).status)
+  })
+})
+
+describe('a gas store on the plan', () => {
+  const combustibles = async () => {
+    const { findings } = await get<{
+      findings: { code: string; level: string; reasons: { inputs?: Record<string, unknown> }[] }[]
+    }>(`/gas-stores/${shop.gasStore}`)
+    return findings.find(({ code }) => code === 'gas.store.combustibles')!
+  }
+  it('is as near to what burns as it is drawn, whatever farther was typed', async () => {
+    const oxygen = await addGear(shop, 'cylinder', 'O-9', { gas: 'oxygen' })
+    const moved = await lead.send('POST', `/cylinders/${oxygen}/moves`, {
+      eventId: randomUUID(),
+      version: 1,
+      state: 'full',
+      storeId: shop.gasStore,
+      stationId: null,
+      checks: { shut: true, regulatorOff: true, capped: true, guarded: false },
+      chained: true,
+    })
+    expect(moved.status).toBe(201)
+    const found = await combustibles()
+    expect(found.level).toBe('stop')
+    expect(found.reasons[0]!.inputs).toMatchObject({
+      toCombustibles: { amount: 2, unit: 'm' },
+      distanceFrom: 'plan version 1',
+    })
   })
 })

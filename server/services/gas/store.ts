@@ -1,9 +1,11 @@
 import { randomUUID } from 'node:crypto'
 import { fullContents, volumePerKg } from '#core/gas/cylinder'
-import { judgeStorage, type Stored } from '#core/gas/storage'
+import { judgeStorage, type Store, type Stored } from '#core/gas/storage'
+import { toCombustibles } from '#core/plan/store'
 import { cylindersOfStores } from '#server/db/cylinder'
 import { findGasStore, insertGasStore, listGasStores, updateGasStore } from '#server/db/gas-store'
-import { inOrganisation } from '#server/db/pool'
+import { findPlanVersion } from '#server/db/plan'
+import { inOrganisation, type Db } from '#server/db/pool'
 import { notFound } from '#server/errors'
 import type { Finding } from '#core/finding/finding'
 import type { Cylinder, GasStore, GasStoreBody } from '#shared/gas/schema'
@@ -40,8 +42,21 @@ export const readStore = (
     if (!store) throw notFound('store')
     const rows = await cylindersOfStores(db, scope, [id], RACK_MOST)
     const cylinders = rows.map((row) => asCylinder(row, scope))
-    return { store, cylinders, findings: judgeStorage(store, cylinders.map(asStored)) }
+    const measured = await measuredOnPlan(db, actor, store)
+    return { store, cylinders, findings: judgeStorage(measured, cylinders.map(asStored)) }
   })
+
+/** The store with what the published plan measures of it; of two distances the shorter counts: not all that burns may be drawn. */
+async function measuredOnPlan(db: Db, actor: Actor, store: GasStore): Promise<Store> {
+  const version = await findPlanVersion(db, actor.site, null)
+  const measured = version && toCombustibles(version.plan, store.id)
+  if (measured === null || measured >= (store.toCombustibles ?? Infinity)) return store
+  return {
+    ...store,
+    toCombustibles: measured,
+    combustiblesFrom: `plan version ${version!.number}`,
+  }
+}
 
 export async function addStore(actor: Actor, body: GasStoreBody): Promise<{ id: string }> {
   const id = randomUUID()
