@@ -23,6 +23,10 @@ const floor = computed(
     floors.value.find(({ id }) => id === (address.text('floor') || mine.value?.floor)) ??
     floors.value[0],
 )
+const floorId = computed({
+  get: () => floor.value?.id ?? '',
+  set: (id) => address.put({ floor: id }),
+})
 const things = computed(() => all.value.filter((thing) => thing.floor === floor.value?.id))
 const marked = computed(() =>
   things.value.flatMap((thing) => {
@@ -54,18 +58,7 @@ const label = computed(
 
 <template>
   <div class="space-y-2 min-w-0">
-    <div v-if="floors.length > 1" class="flex flex-wrap gap-2" role="group" aria-label="Floors">
-      <UButton
-        v-for="one in floors"
-        :key="one.id"
-        :variant="one.id === floor?.id ? 'solid' : 'outline'"
-        color="neutral"
-        :aria-pressed="one.id === floor?.id"
-        @click="address.put({ floor: one.id })"
-      >
-        {{ one.name }}
-      </UButton>
-    </div>
+    <FloorChoice v-model="floorId" :floors="floors" />
     <PlanCanvas
       v-if="floor"
       :key="floor.id"

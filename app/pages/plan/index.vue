@@ -30,9 +30,12 @@ watch(version, load)
 useChanged(['plan', 'gear', 'gas', 'stations'], reload)
 const published = computed(() => data.value?.published ?? null)
 const floors = computed(() => published.value?.plan.floors ?? [])
-const floor = computed({
-  get: () => floors.value.find(({ id }) => id === address.text('floor')) ?? floors.value[0],
-  set: (value) => address.put({ floor: value?.id }),
+const floor = computed(
+  () => floors.value.find(({ id }) => id === address.text('floor')) ?? floors.value[0],
+)
+const floorId = computed({
+  get: () => floor.value?.id ?? '',
+  set: (id) => address.put({ floor: id }),
 })
 const things = computed(
   () => published.value?.plan.things.filter((thing) => thing.floor === floor.value?.id) ?? [],
@@ -86,18 +89,7 @@ const path = computed(() => {
       <UButton v-if="signIn.may('lead', 'instructor')" to="/plan/draw">Draw the shop</UButton>
     </div>
     <template v-else-if="published && floor">
-      <div v-if="floors.length > 1" class="flex flex-wrap gap-2" role="group" aria-label="Floors">
-        <UButton
-          v-for="one in floors"
-          :key="one.id"
-          :variant="one.id === floor.id ? 'solid' : 'outline'"
-          color="neutral"
-          :aria-pressed="one.id === floor.id"
-          @click="floor = one"
-        >
-          {{ one.name }}
-        </UButton>
-      </div>
+      <FloorChoice v-model="floorId" :floors="floors" />
       <div class="grid grid-cols-1 lg:grid-cols-[2fr_1fr] gap-4">
         <div class="space-y-2 min-w-0">
           <PlanCanvas
