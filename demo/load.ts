@@ -21,6 +21,7 @@ import { addGas } from './gas'
 import { addSets } from './gas-sets'
 import { addRecords, addShopSchool, addYesterday, placeMachines } from './class'
 import { addPerson } from '#server/services/people/person'
+import { markBegin } from '#server/services/begin/begin'
 import { changeFloors, drawPlan, publishPlan } from '#server/services/plan/plan'
 import { addStation, changeSite, readStations, scopeOf } from '#server/services/shop/shop'
 import { getClock } from '#server/clock'
@@ -184,6 +185,7 @@ async function drawYard(actor: Actor): Promise<void> {
   })
   await changeFloors(actor, { floors: [...FLOORS], version: 1 })
   await publishPlan(actor, { id: randomUUID(), note: 'As built' })
+  await markBegin(actor, { step: 'labels', marked: true })
 }
 
 const CLASS_SIZE = 24

@@ -94,7 +94,6 @@ const next = computed(() => {
 <template>
   <div class="space-y-6">
     <LazyAccessNotices v-if="signIn.me?.notices.length" />
-    <LazyBeginMissing v-if="signIn.may('lead', 'instructor')" />
     <section
       v-if="next"
       class="panel edge p-5 flex flex-wrap items-center gap-5"
@@ -111,6 +110,7 @@ const next = computed(() => {
     <section v-if="shop.published.value" aria-label="The shop now">
       <LazyShopNow :shop="shop" />
     </section>
+    <LazyBeginMissing v-if="signIn.may('lead', 'instructor')" />
     <div class="grid grid-cols-1 lg:grid-cols-[minmax(0,3fr)_minmax(0,2fr)] gap-6 items-start">
       <div class="space-y-6 min-w-0">
         <section aria-labelledby="hot">

@@ -94,3 +94,50 @@ test('on a wall screen by night it reads from afar, on a phone it opens at the o
   await expectNoSidewaysScroll(page)
   expect(heard).toEqual([])
 })
+
+test('the room of a station is measured on the plan, and typed over it says so', async ({
+  browser,
+}) => {
+  const page = await opened(browser, lead)
+  const heard = listen(page)
+  await page.goto(`${app.url}/shop`)
+  await page.getByRole('button', { name: 'Change Booth 2' }).click()
+  const dialog = page.getByRole('dialog')
+  await expect(dialog.getByText('Apprentice bay on the plan:')).toBeVisible()
+  await dialog.getByRole('button', { name: 'Use these' }).click()
+  await expect(dialog.getByText('Measured on the plan, version 1: Apprentice bay.')).toBeVisible()
+  // By hand: 30 m by 14 m by 4.2 m are 1,764 m3, 62,295 cubic feet.
+  await expect(dialog.getByLabel('Room volume')).toHaveValue('62295')
+  await dialog.getByRole('button', { name: 'Save' }).click()
+  await expect(dialog).toBeHidden()
+  await page.getByRole('button', { name: 'Change Booth 2' }).click()
+  await expect(dialog.getByText('Measured on the plan, version 1: Apprentice bay.')).toBeVisible()
+  await dialog.getByLabel('Room volume').fill('50000')
+  await expect(dialog.getByText('What stands below was typed.')).toBeVisible()
+  await dialog.getByRole('button', { name: 'Save' }).click()
+  await expect(dialog).toBeHidden()
+  expect(heard).toEqual([])
+})
+
+test('what is due in the order in which one walks, and ground out of reach shaded', async ({
+  browser,
+}) => {
+  const page = await opened(browser, lead)
+  const heard = listen(page)
+  await page.goto(`${app.url}/gear/due?until=month&order=walk`)
+  await expect(page.getByText('in all, a short way, not proved')).toBeVisible()
+  await expect(page.getByTestId('plan').locator('.way').first()).toBeAttached()
+  await expectAccessible(page)
+  await page.goto(`${app.url}/plan`)
+  await page.getByRole('combobox', { name: 'Shade' }).click()
+  await page.getByRole('option', { name: 'Too far from an eyewash' }).click()
+  await expect(page.getByText('in rooms are out of reach.')).toBeVisible()
+  await expect(page.getByTestId('plan').locator('.strip').first()).toBeAttached()
+  await page.getByText('Arc at eye height').click()
+  await expect(page.getByText(/the arc is seen from/).first()).toBeVisible()
+  const svg = await page.request.get(
+    `${app.url}${(await page.getByRole('link', { name: 'SVG' }).getAttribute('href'))!}`,
+  )
+  expect(await svg.text()).toContain('1 : 200')
+  expect(heard).toEqual([])
+})

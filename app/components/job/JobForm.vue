@@ -69,6 +69,8 @@ const place = computed({
     job.value.place = value === ELSEWHERE ? '' : null
     const station = props.stations.find((entry) => entry.id === value)
     if (station) spec.value.air = { ...station.air }
+    // Elsewhere nothing is drawn.
+    else spec.value.air = { ...spec.value.air, measuredOn: null }
   },
 })
 const nobody = 'nobody'

@@ -4,7 +4,7 @@ import type { MeasuredRoom } from '~/composables/plan/rooms'
 
 /** The air space: what the prescriptive check and the estimate ask for. Blank is not known, never zero. */
 const air = defineModel<AirSpace>({ required: true })
-const props = defineProps<{
+defineProps<{
   errors?: Record<string, string>
   prefix: string
   proof?: boolean
@@ -12,13 +12,12 @@ const props = defineProps<{
   /** As the plan measures it; null or absent: it is not drawn. */
   room?: MeasuredRoom | null
 }>()
-/** What is typed over is measured no longer. */
+/** What is typed over is measured no longer; taken from a plan, the mark comes with the figures. */
 watch(
-  () => [air.value.volume, air.value.ceiling],
-  ([volume, ceiling]) => {
-    const { measuredOn } = air.value
-    if (!measuredOn || !props.room || props.room.plan !== measuredOn.plan) return
-    if (volume !== props.room.volume || ceiling !== props.room.ceiling)
+  () => ({ ...air.value }),
+  (now, before) => {
+    const isTyped = now.volume !== before.volume || now.ceiling !== before.ceiling
+    if (now.measuredOn && isTyped && now.measuredOn === before.measuredOn)
       air.value = { ...air.value, measuredOn: null }
   },
 )
