@@ -6,11 +6,16 @@ import { apart } from './shape'
 /** The first look goes so far, m; each one after it twice as far. */
 const FIRST_LOOK = 4
 
-/** One of some points, by its place in their list, and how far away it is, m. */
-export interface Near {
-  place: number
-  metres: number
+/** Some points from near to far: their places in the list of all, and how far away they are, m. */
+export interface Ring {
+  length: number
+  placeOf: (i: number) => number
+  metresTo: (i: number) => number
 }
+
+/** Points are put in order by figures alone, to a tenth of a millimetre: sorting figures takes a fifth of sorting objects. */
+const TENTHS = 10_000
+const MOST_POINTS = 2 ** 20
 
 type Placed = Bounds & { place: number }
 
@@ -30,18 +35,29 @@ export class Outwards {
     this.tree.remove(this.placed[place]!)
   }
 
+  private ringOf(from: Point, keys: Float64Array): Ring {
+    const placeOf = (i: number): number => keys[i]! % MOST_POINTS
+    return {
+      length: keys.length,
+      placeOf,
+      metresTo: (i) => apart(from, this.points[placeOf(i)]!),
+    }
+  }
+
   /** Those that are still looked for and no farther away than so many metres, ring by ring, each from near to far. */
-  *rings(from: Point, farthest: number): Generator<Near[]> {
+  *rings(from: Point, farthest: number): Generator<Ring> {
     const all = beyond(from, this.bounds)
     const end = Math.min(farthest, all)
     for (let [inner, outer] = [-1, FIRST_LOOK]; inner < end; [inner, outer] = [outer, 2 * outer]) {
       const near = outer >= all ? this.tree.all() : this.tree.search(wider(boundsOf([from]), outer))
-      const ring: Near[] = []
+      const keys = new Float64Array(near.length)
+      let count = 0
       for (const { place } of near) {
         const metres = apart(from, this.points[place]!)
-        if (metres > inner && metres <= outer && metres <= farthest) ring.push({ place, metres })
+        if (metres > inner && metres <= outer && metres <= farthest)
+          keys[count++] = Math.round(metres * TENTHS) * MOST_POINTS + place
       }
-      if (ring.length > 0) yield ring.sort((a, b) => a.metres - b.metres)
+      if (count > 0) yield this.ringOf(from, keys.subarray(0, count).sort())
     }
   }
 }

@@ -1,5 +1,5 @@
 import FlatQueue from 'flatqueue'
-import { Outwards, type Near } from './outwards'
+import { Outwards, type Ring } from './outwards'
 import type { Plan, Point, Thing } from './plan'
 import { along, apart, segmentsOf, type Segment } from './shape'
 import { freeLines } from './sight'
@@ -111,8 +111,8 @@ interface Reached {
   at: Point
   length: number
   step: Step
-  rings: Generator<Near[]>
-  ring: readonly Near[]
+  rings: Generator<Ring>
+  ring: Ring | null
   /** In the ring: the one whose turn it is. */
   turn: number
 }
@@ -132,21 +132,22 @@ function fieldTo(ground: Ground, targets: readonly Point[]): Field {
   const goOn = (place: number): void => {
     const source = reached[place]!
     for (;;) {
-      const near = source.ring[++source.turn]
-      if (!near) {
+      const { ring } = source
+      source.turn++
+      if (!ring || source.turn >= ring.length) {
         const { value } = source.rings.next()
         if (!value) return
         source.ring = value
         source.turn = -1
-      } else if (isLeft(near.place)) {
-        open.push(place, source.length + near.metres)
+      } else if (isLeft(ring.placeOf(source.turn))) {
+        open.push(place, source.length + ring.metresTo(source.turn))
         return
       }
     }
   }
   const reach = (at: Point, metres: number, step: Step): void => {
     const rings = left.rings(at, longest - metres)
-    reached.push({ at, length: metres, step, rings, ring: [], turn: -1 })
+    reached.push({ at, length: metres, step, rings, ring: null, turn: -1 })
     goOn(reached.length - 1)
   }
   targets.forEach((target, i) => reach(target, 0, { target: i }))
@@ -154,7 +155,7 @@ function fieldTo(ground: Ground, targets: readonly Point[]): Field {
     const metres = open.peekValue()!
     const place = open.pop()!
     const { at, step, ring, turn } = reached[place]!
-    const corner = ring[turn]!.place
+    const corner = ring!.placeOf(turn)
     if (isLeft(corner) && isFree(at, corners[corner]!)) {
       length[corner] = metres
       next[corner] = step
@@ -188,14 +189,14 @@ export function walksTo(
     let best = ground.longest
     let first: Step | null = null
     for (const ring of near.rings(from, best)) {
-      for (const { place, metres } of ring) {
-        const step = steps[place]!
-        const whole = metres + ('corner' in step ? field.length[step.corner]! : 0)
+      for (let i = 0; i < ring.length; i++) {
+        const step = steps[ring.placeOf(i)]!
+        const whole = ring.metresTo(i) + ('corner' in step ? field.length[step.corner]! : 0)
         if (whole > best || !isFree(from, placeOf(step))) continue
         best = whole
         first = step
       }
-      if (ring.at(-1)!.metres >= best) break
+      if (ring.metresTo(ring.length - 1) >= best) break
     }
     return first && walkOver(first, best)
 

@@ -1,6 +1,6 @@
 import type { Finding } from '../../finding/finding'
 import { published } from '../../finding/source'
-import { nearby } from '../near'
+import { nearby, thingsNear } from '../near'
 import type { Plan, Point, Thing } from '../plan'
 import { shortestBetween } from '../segment'
 import { apart, contains, middleOf, pointAt, segmentsOf, type Segment } from '../shape'
@@ -28,12 +28,14 @@ export function judgeFinishes(
     const walls = new Map(wallsOf(plan, floor, 'eyes').map((wall) => [wall.segment, wall.of]))
     const near = nearby([...walls.keys()])
     const look = lookFrom(screensOn(plan, floor, curtains))
+    const roomsNear = thingsNear(onFloor(plan, floor, 'room'))
     return onFloor(plan, floor, 'station').flatMap((station) => {
       const middle = middleOf(station.shape)
+      const own = new Set(roomsNear(station, 0).filter(({ shape }) => contains(shape, middle)))
       const around = segmentsOf(station.shape).flatMap((side) => near(side, THROWS_BACK))
       const found = [...new Set(around)].flatMap((segment): NearWall[] => {
         const of = walls.get(segment)!
-        if (of.kind === 'room' && !contains(of.shape, middle)) return []
+        if (of.kind === 'room' && !own.has(of)) return []
         const way = wayTo(station, segment)
         if (apart(...way) > THROWS_BACK) return []
         if (look([middle], [justBefore(middle, way[1])]).look === 'closed') return []
