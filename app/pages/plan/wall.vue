@@ -38,7 +38,11 @@ const failure = computed(() => shop.plan.failure.value ?? shop.now.failure.value
       <NuxtLink class="link" to="/plan/draw">Draw the shop</NuxtLink>
     </p>
     <p v-else class="muted">Reading the plan…</p>
-    <aside class="space-y-4 text-lg overflow-y-auto">
+    <aside
+      class="space-y-4 text-lg overflow-y-auto"
+      tabindex="0"
+      aria-label="What runs, and what is held back"
+    >
       <p v-if="failure || !changes.isLive" class="text-stop font-semibold" role="status">
         {{ failure ? 'No connection: this is old.' : 'Looked at again every 15 seconds.' }}
       </p>
