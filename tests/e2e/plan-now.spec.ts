@@ -106,8 +106,8 @@ test('the room of a station is measured on the plan, and typed over it says so',
   await expect(dialog.getByText('Apprentice bay on the plan:')).toBeVisible()
   await dialog.getByRole('button', { name: 'Use these' }).click()
   await expect(dialog.getByText('Measured on the plan, version 1: Apprentice bay.')).toBeVisible()
-  // By hand: 30 m by 14 m by 4.2 m are 1,764 m3, 62,295 cubic feet.
-  await expect(dialog.getByLabel('Room volume')).toHaveValue('62295')
+  // By hand: 30 m by 14 m by 4.2 m are 1,764 m3, 62,295 cubic feet, shown to three figures.
+  await expect(dialog.getByLabel('Room volume')).toHaveValue('62300')
   await dialog.getByRole('button', { name: 'Save' }).click()
   await expect(dialog).toBeHidden()
   await page.getByRole('button', { name: 'Change Booth 2' }).click()

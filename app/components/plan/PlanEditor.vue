@@ -181,45 +181,45 @@ const savedSays = computed(() => {
         icon="i-lucide-undo-2"
         :disabled="!editor.mayUndo.value"
         @click="editor.undo"
-      >
-        Undo
-      </UButton>
+        aria-label="Undo"
+        title="Undo"
+      />
       <UButton
         variant="outline"
         color="neutral"
         icon="i-lucide-redo-2"
         :disabled="!editor.mayRedo.value"
         @click="editor.redo"
-      >
-        Redo
-      </UButton>
+        aria-label="Redo"
+        title="Redo"
+      />
       <UButton
         variant="outline"
         color="neutral"
         icon="i-lucide-copy"
         :disabled="chosen.length === 0"
         @click="editor.copy"
-      >
-        Copy
-      </UButton>
+        aria-label="Copy"
+        title="Copy"
+      />
       <UButton
         variant="outline"
         color="neutral"
         icon="i-lucide-rotate-ccw"
         :disabled="chosen.length === 0"
         @click="editor.turn(15)"
-      >
-        Turn
-      </UButton>
+        aria-label="Turn"
+        title="Turn"
+      />
       <UButton
         variant="outline"
         color="neutral"
         icon="i-lucide-trash-2"
         :disabled="chosen.length === 0"
         @click="editor.remove"
-      >
-        Take away
-      </UButton>
+        aria-label="Take away"
+        title="Take away"
+      />
       <UButton variant="outline" color="neutral" icon="i-lucide-rows-3" @click="rowOpen = true">
         Booths in a row
       </UButton>
