@@ -12,7 +12,6 @@ import { gearGrowth } from './gear'
 import { matrixKeystroke } from './keystroke'
 import { growRoster, readiness } from './readiness'
 import { judgeLarge } from './plan'
-import { planByHand } from './plan-hand'
 import { timed } from './requests'
 import { manyStreams } from './streams'
 import { coldStart, pageWeight, stopServed } from './weight'
@@ -29,8 +28,7 @@ const line = (name: string, ratio: number, budget: number | null, detail: string
 
 /** Against the time in which an answer still feels like one, as there is nothing bare to put beside it. */
 const SOON_MS = 200
-const FRAME_MS = 1000 / 60
-async function plan(): Promise<void> {
+function plan(): void {
   const { faults, judge, things } = judgeLarge()
   line('Judge a plan of 500 rooms, against 200 ms', judge / SOON_MS, 1, `${Math.round(judge)} ms`)
   line(
@@ -39,14 +37,6 @@ async function plan(): Promise<void> {
     1,
     `${Math.round(faults)} ms, ${things} things`,
   )
-  const hand = await planByHand(SERVER, 4616)
-  line(
-    'Move the page over it, against a frame',
-    hand.pan / FRAME_MS,
-    1,
-    `${hand.pan.toFixed(1)} ms`,
-  )
-  line('Drag a thing on it, against a frame', hand.drag / FRAME_MS, 1, `${hand.drag.toFixed(1)} ms`)
 }
 
 /** Changes have to be seen within two seconds. */
@@ -269,7 +259,7 @@ function air(): void {
 
 // One part alone: npm run bench -- reads
 if (!only || only === 'air') air()
-if (!only || only === 'plan') await plan()
+if (!only || only === 'plan') plan()
 if (!only || only === 'start') await weightAndStart()
 if (!only || only === 'streams') await streams()
 if (!only || only === 'reads' || only === 'gear') await reads()
