@@ -3,6 +3,7 @@ import { once } from 'node:events'
 import { get, type IncomingMessage } from 'node:http'
 import { setTimeout as sleep } from 'node:timers/promises'
 import signIns from '../demo/sign-ins.json' with { type: 'json' }
+import { UNKNOWN_AIR } from '../app/components/job/job-draft'
 import { coldStart, stopServed } from './weight'
 
 const STREAMS = 500
@@ -85,20 +86,7 @@ export async function manyStreams(
   await send(lead, '/stations', {
     name: `Measured ${Date.now()}`,
     designated: true,
-    air: {
-      space: 'indoors',
-      volume: null,
-      ceiling: null,
-      obstructed: null,
-      generalFlow: null,
-      mixing: 3,
-      wind: null,
-      hood: 'none',
-      hoodFlow: null,
-      hoodDistance: null,
-      hoodFlanged: false,
-      hoodProved: false,
-    },
+    air: UNKNOWN_AIR,
     burns: null,
   })
   await heardAll

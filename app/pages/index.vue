@@ -6,6 +6,7 @@ import { permitRoutes } from '#shared/permit/routes'
 import { call } from '~/composables/api'
 import { clockText, useServerClock } from '~/composables/clock'
 import { useLoad } from '~/composables/load'
+import { useLeft } from '~/composables/permit/left'
 import { usePlanNow } from '~/composables/plan/now'
 import { useSiteTime } from '~/composables/time'
 import { useSignIn } from '~/stores/sign-in'
@@ -22,16 +23,11 @@ const drafts = useLoad(() => call(permitRoutes.permits, { query: { state: 'draft
 onMounted(() => Promise.all([jobs.load(), drafts.load()]))
 const shift = computed(() => store.shift)
 const shop = usePlanNow()
+const { leftOf } = useLeft()
 const left = (iso: string | null): number | null =>
   iso === null ? null : Date.parse(iso) - now.value
 
 type Running = NonNullable<typeof store.shift>['running'][number]
-/** The figure of a permit that runs: until when, how long still, or what is left to do. */
-function runningFigure({ endsAt, validTo }: Running): string {
-  if (endsAt === null) return `until ${clock(validTo)}`
-  const still = left(endsAt)!
-  return still > 0 ? clockText(still) : 'Last round'
-}
 function nextRound({ nextRoundAt, endsAt }: Running): { says: string; late: boolean } | null {
   if (nextRoundAt === null || left(endsAt)! <= 0) return null
   const still = left(nextRoundAt)!
@@ -129,7 +125,7 @@ const next = computed(() => {
                   <span class="muted">permit {{ entry.number }}</span>
                 </span>
                 <span class="plate text-5xl block mt-3">
-                  {{ runningFigure(entry) }}
+                  {{ leftOf(entry) }}
                 </span>
                 <span class="font-semibold block mt-2">{{ entry.place }}</span>
                 <span class="muted block">Watch: {{ entry.fireWatch }}</span>

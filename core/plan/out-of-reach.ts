@@ -1,6 +1,6 @@
 import { groundOf, isInTheWay, walksTo } from './path'
-import type { Plan, Point } from './plan'
-import { contains, extentOf, type Extent } from './shape'
+import { onFloor, type Plan, type Point } from './plan'
+import { areaOf, contains, extentOf, type Extent } from './shape'
 
 /** m; wider where there would be more than so many of them. */
 const SQUARE = 0.5
@@ -11,6 +11,8 @@ export interface Unreached {
   strips: readonly Extent[]
   /** m2 */
   area: number
+  /** Of the rooms that were looked at, m2; 0: there is none. */
+  lookedAt: number
 }
 
 /**
@@ -23,8 +25,8 @@ export function outOfReach(
   targets: readonly Point[],
   longest: number,
 ): Unreached {
-  const rooms = plan.things.filter((thing) => thing.floor === floor && thing.kind === 'room')
-  if (rooms.length === 0) return { strips: [], area: 0 }
+  const rooms = onFloor(plan, floor, 'room')
+  if (rooms.length === 0) return { strips: [], area: 0, lookedAt: 0 }
   const all = extentOf(...rooms.map(({ shape }) => shape))
   const side = sideOf(all)
   const walks = walksTo(groundOf(plan, floor, { longest }), targets)
@@ -47,7 +49,8 @@ export function outOfReach(
       else strips.push((strip = { west, east: west + side, south, north: south + side }))
     }
   }
-  return { strips, area: count * side ** 2 }
+  const lookedAt = rooms.reduce((sum, { shape }) => sum + areaOf(shape), 0)
+  return { strips, area: count * side ** 2, lookedAt }
 }
 
 function sideOf({ west, east, south, north }: Extent): number {

@@ -44,3 +44,10 @@ export interface Plan {
 
 /** Figures of a plan lie within so many metres of its origin. */
 export const FARTHEST = 5_000
+
+/** What of some kinds stands on a floor. */
+export const onFloor = (
+  { things }: Pick<Plan, 'things'>,
+  floor: string,
+  ...kinds: readonly ThingKind[]
+): Thing[] => things.filter((thing) => thing.floor === floor && kinds.includes(thing.kind))

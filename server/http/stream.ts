@@ -38,6 +38,8 @@ export async function streamChanges(
     throw new AppError(503, 'busy', 'Too many screens are open. They go on asking.', undefined, 30)
   listenForChanges()
   const { res } = event.node
+  // Gone while it was found out who asks: nobody would ever hear that it closed.
+  if (res.closed || res.destroyed) return
   res.writeHead(200, {
     'content-type': 'text/event-stream',
     'cache-control': 'no-store',
@@ -45,7 +47,7 @@ export async function streamChanges(
   })
   res.flushHeaders()
   const write = (text: string): void => {
-    if (res.writableLength > MOST_WAITING) stream.end()
+    if (res.writableLength > MOST_WAITING) res.destroy()
     else res.write(text)
   }
   const waiting = new Set<Topic>()
@@ -87,13 +89,19 @@ export async function streamChanges(
 }
 
 /** Whether the sign-in still holds, for the same site and role. A database that is away is no reason to cut anybody off. */
-async function stillServed(event: H3Event, { person, site, role }: Actor): Promise<boolean> {
+async function stillServed(event: H3Event, before: Actor): Promise<boolean> {
   const now = await findActor(event).catch((error: unknown) => {
     if (error instanceof AppError && error.status === 401) return null
     return undefined
   })
   if (now === undefined) return true
-  return now !== null && now.person === person && now.site === site && now.role === role
+  const { person, site, role, lacksFactor } = before
+  return (
+    now?.person === person &&
+    now.site === site &&
+    now.role === role &&
+    now.lacksFactor === lacksFactor
+  )
 }
 
 /** End every stream: the server stops, and does not wait for them. */

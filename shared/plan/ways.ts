@@ -12,6 +12,8 @@ export const unreachedSchema = z.array(
     ),
     /** m2 */
     area: z.number(),
+    /** Of the rooms that were looked at, m2; 0: there is none. */
+    lookedAt: z.number(),
   }),
 )
 export type UnreachedGround = z.infer<typeof unreachedSchema>

@@ -82,7 +82,11 @@ describe('ground that is out of reach', () => {
     const parted = planOf(hall, thing('wall', line([5, 0], [5, 4])))
     expect(outOfReach(parted, 'ground', [at(0.3, 2)], FARTHEST_EYEWASH).area).toBeCloseTo(220, -1)
     expect(outOfReach(planOf(hall), 'ground', [], FARTHEST_EYEWASH).area).toBe(240)
-    expect(outOfReach(planOf(), 'ground', [at(0, 0)], 5)).toEqual({ strips: [], area: 0 })
+    expect(outOfReach(planOf(), 'ground', [at(0, 0)], 5)).toEqual({
+      strips: [],
+      area: 0,
+      lookedAt: 0,
+    })
   })
 })
 

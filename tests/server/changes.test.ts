@@ -147,6 +147,22 @@ describe('who may listen', () => {
     expect((await listen(shop.people.viewer)).status).toBe(200)
   })
 
+  it('leaves nothing behind of those who went before they were answered', async () => {
+    for (let i = 0; i < 30; i++) {
+      const gone = new AbortController()
+      const asked = fetch(`${app.url}/api/v1/changes`, {
+        headers: { cookie: shop.people.instructor.cookie, connection: 'close' },
+        signal: gone.signal,
+      }).catch(() => null)
+      setTimeout(() => gone.abort(), i % 6)
+      await asked
+    }
+    await sleep(300)
+    const all: Listener[] = []
+    for (let i = 0; i < 12; i++) all.push(await listen(shop.people.instructor))
+    expect(all.map(({ status }) => status)).toEqual(Array<number>(12).fill(200))
+  })
+
   it('ends with the sign-in', async () => {
     const person = await new Person(app).signIn('worker@here.example', PASSWORD)
     const listener = await listen(person)
@@ -179,6 +195,23 @@ describe('changes kept', () => {
       hub.publish(each)
     expect(hub.missedSince('1', here)).toEqual(['gear', 'plan'])
     expect(hub.missedSince('2', here)).toEqual([])
+  })
+
+  it('leave no state that was read before a gap', () => {
+    const hub = new ChangeHub()
+    expect(hub.stateOf('a')).toBeNull()
+    hub.reset()
+    const before = hub.stateOf('a')
+    expect(hub.stateOf('a')).toBe(before)
+    hub.publish(change('1', 'gear', 'b'))
+    expect(hub.stateOf('a')).toBe(before)
+    hub.publish(change('2', 'gear'))
+    const after = hub.stateOf('a')
+    expect(after).not.toBe(before)
+    hub.lose()
+    expect(hub.stateOf('a')).toBeNull()
+    hub.reset()
+    expect(hub.stateOf('a')).not.toBe(after)
   })
 
   it('are bounded, and what fell out is everything', () => {

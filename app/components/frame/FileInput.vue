@@ -1,10 +1,12 @@
 <script setup lang="ts">
-/** A text file of the device, read at once. */
-defineProps<{ label: string; accept: string }>()
-const emit = defineEmits<{ read: [text: string, name: string] }>()
+/** A file of the device: a text is read at once, any other is handed on as it is. */
+const props = defineProps<{ label: string; accept: string; whole?: boolean }>()
+const emit = defineEmits<{ read: [text: string, name: string]; take: [file: File] }>()
 async function take(event: Event): Promise<void> {
   const file = (event.target as HTMLInputElement).files?.[0]
-  if (file) emit('read', await file.text(), file.name)
+  if (!file) return
+  if (props.whole) emit('take', file)
+  else emit('read', await file.text(), file.name)
 }
 </script>
 

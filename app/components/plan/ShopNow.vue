@@ -1,13 +1,14 @@
 <script setup lang="ts">
+import { SWEEP_RADIUS } from '#core/firewatch/rules.table'
 import type { Thing } from '#core/plan/plan'
-import { useServerClock } from '~/composables/clock'
+import { quantityText } from '#shared/units/units'
+import { useUnits } from '~/composables/units'
 import { useAddress } from '~/composables/list'
 import type { usePlanNow } from '~/composables/plan/now'
 import { useSignIn } from '~/stores/sign-in'
 
 /** The shop to scale with everything that happens on it. A tap opens a station; a phone opens at one's own. */
 const props = defineProps<{ shop: ReturnType<typeof usePlanNow>; wall?: boolean }>()
-const { now } = useServerClock()
 const signIn = useSignIn()
 const address = useAddress()
 const floors = computed(() => props.shop.published.value?.plan.floors ?? [])
@@ -46,6 +47,8 @@ const levels = computed(() => {
     }),
   )
 })
+const units = useUnits()
+const reach = computed(() => quantityText({ amount: SWEEP_RADIUS, unit: 'm' }, units.value))
 const chosen = ref<string[]>([])
 const open = computed(() => marked.value.find(({ thing }) => thing.id === chosen.value[0]) ?? null)
 const NARROW = 640
@@ -77,13 +80,21 @@ const label = computed(
           :thing="one.thing"
           :station="one.station"
           :scale="scale"
-          :now="now"
         />
       </template>
       <div v-if="open" class="absolute right-2 top-2 bottom-14 w-80 max-w-[calc(100%-1rem)]">
         <StationPanel :station="open.station" @close="chosen = []" />
       </div>
     </PlanCanvas>
+    <details v-if="!wall" class="no-print">
+      <summary class="cursor-pointer py-1">What the signs mean</summary>
+      <PlanLegend :things="things" />
+      <p class="muted text-sm">
+        The sign below a station is the worst that is said there; the dot is how many are there. A
+        lock: something is locked out; a clock: a look is due; an exclamation mark: an alarm is
+        open. Shaded: {{ reach }} around hot work (OSHA 1910.252(a)(2)).
+      </p>
+    </details>
     <details v-if="!wall" class="no-print">
       <summary class="cursor-pointer py-1">The stations as a list</summary>
       <ul class="grid sm:grid-cols-2 lg:grid-cols-3 gap-x-4">

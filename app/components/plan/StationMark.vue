@@ -1,11 +1,16 @@
 <script setup lang="ts">
+import { SUBSTANCE_NAME, unitOf, unitText } from '#core/exposure/terms'
+import { SWEEP_RADIUS } from '#core/firewatch/rules.table'
 import type { Thing } from '#core/plan/plan'
 import { extentOf } from '#core/plan/shape'
 import type { StationNow } from '#shared/plan/live'
-import { clockText } from '~/composables/clock'
+import { figure } from '#shared/units/units'
+import { outlineOf } from '~/components/plan/drawing'
+import { useLeft } from '~/composables/permit/left'
 
 /** A station of the plan as it is now: the worst that is said, who is there, and what runs, as far as there is room. */
-const props = defineProps<{ thing: Thing; station: StationNow; scale: number; now: number }>()
+const props = defineProps<{ thing: Thing; station: StationNow; scale: number }>()
+const { leftOf } = useLeft()
 const px = (pixels: number): number => pixels / props.scale
 const extent = computed(() => extentOf(props.thing.shape))
 const room = computed(() => ({
@@ -15,7 +20,8 @@ const room = computed(() => ({
 const sign = computed(() => Math.min(26, Math.max(12, room.value.width * 0.34)))
 /** Of the dot with how many are there, px. */
 const dot = computed(() => Math.max(4, Math.min(8, room.value.width * 0.3)))
-const at = computed(() => ({ x: extent.value.east, y: -extent.value.north }))
+/** Signs hang below the station, where they cover neither its number nor the name of its room. */
+const at = computed(() => ({ x: middle.value.x, y: -extent.value.south + px(2) }))
 
 /** Letters of this size take so much of a line each, px. */
 const LETTER = 12
@@ -26,7 +32,7 @@ const lines = computed(() => {
   const all = [
     ...people.map(({ name, process }) => [name, process].filter(Boolean).join(', ')),
     ...permits.map((permit) => `Permit ${permit.number}, ${leftOf(permit)}`),
-    ...(monitor ? [`Monitor ${monitor.value.toPrecision(2)}`] : []),
+    ...(monitor ? [reading(monitor)] : []),
   ]
   // The name of the station takes the middle.
   const most = Math.floor((room.value.height / 2 - 8) / LINE)
@@ -36,13 +42,9 @@ const lines = computed(() => {
     .slice(0, most)
     .map((line) => (line.length > letters ? `${line.slice(0, letters - 1)}…` : line))
 })
-function leftOf({ endsAt, validTo }: StationNow['permits'][number]): string {
-  const until = Date.parse(endsAt ?? validTo) - props.now
-  return until > 0 ? clockText(until) : 'over'
-}
+const reading = ({ substance, value }: NonNullable<StationNow['monitor']>): string =>
+  `${SUBSTANCE_NAME[substance]} ${figure(value)} ${unitText(unitOf(substance))}`
 const count = computed(() => props.station.people.length)
-/** A permit reaches as far as sparks are taken to fly, m: 35 ft. */
-const REACH = 35 * 0.3048
 const middle = computed(() => ({
   x: (extent.value.west + extent.value.east) / 2,
   y: -(extent.value.south + extent.value.north) / 2,
@@ -58,14 +60,11 @@ const badges = computed(() =>
 
 <template>
   <g class="mark" aria-hidden="true">
-    <circle
-      v-for="permit in station.permits"
-      :key="permit.id"
-      :cx="middle.x"
-      :cy="middle.y"
-      :r="REACH"
+    <path
+      v-if="station.permits.length > 0"
+      :d="outlineOf(thing)"
+      :stroke-width="2 * SWEEP_RADIUS"
       class="reach"
-      vector-effect="non-scaling-stroke"
     />
     <text
       v-for="(line, i) in lines"
@@ -79,8 +78,8 @@ const badges = computed(() =>
       {{ line }}
     </text>
     <g v-if="count > 0 && lines.length === 0" class="count">
-      <circle :cx="middle.x" :cy="-extent.south" :r="px(dot)" />
-      <text :x="middle.x" :y="-extent.south + px(dot / 2)" :font-size="px(dot * 1.4)">
+      <circle :cx="extent.west" :cy="-extent.north" :r="px(dot)" />
+      <text :x="extent.west" :y="-extent.north + px(dot / 2)" :font-size="px(dot * 1.4)">
         {{ count }}
       </text>
     </g>
@@ -89,7 +88,7 @@ const badges = computed(() =>
       :key="badge"
       class="badge"
       :class="badge"
-      :transform="`translate(${at.x + px(2 - sign - 15 * i)} ${at.y - px(9)}) scale(${px(1)})`"
+      :transform="`translate(${at.x + px(sign / 2 + 9 + 15 * i)} ${at.y + px(8)}) scale(${px(1)})`"
     >
       <rect x="-7" y="-7" width="14" height="14" />
       <path v-if="badge === 'locked'" d="M-3.5 0h7v4.5h-7ZM-2 0v-2a2 2 0 0 1 4 0v2" />
@@ -98,7 +97,7 @@ const badges = computed(() =>
     </g>
     <g
       v-if="station.level"
-      :transform="`translate(${at.x - px(sign - 4)} ${at.y - px(sign)}) scale(${px(1)})`"
+      :transform="`translate(${at.x - px(sign / 2)} ${at.y}) scale(${px(1)})`"
     >
       <rect :width="sign" :height="sign" class="ground" />
       <FindingSign :level="station.level" :size="sign" />
@@ -111,10 +110,10 @@ const badges = computed(() =>
   pointer-events: none;
 }
 .reach {
-  fill: color-mix(in oklab, var(--level-caution) 7%, transparent);
+  fill: var(--level-caution);
   stroke: var(--level-caution);
-  stroke-width: 1.5;
-  stroke-dasharray: 3 5;
+  stroke-linejoin: round;
+  opacity: 0.14;
 }
 .line {
   fill: var(--ui-text);

@@ -2,19 +2,14 @@
 import { SUBSTANCE_NAME, unitOf, unitText } from '#core/exposure/terms'
 import type { StationNow } from '#shared/plan/live'
 import { figure } from '#shared/units/units'
-import { clockText, useServerClock } from '~/composables/clock'
+import { useLeft } from '~/composables/permit/left'
 import { useSiteTime } from '~/composables/time'
 
 /** Everything of one station as it is now; long lists fold. */
 const props = defineProps<{ station: StationNow }>()
 defineEmits<{ close: [] }>()
-const { now } = useServerClock()
+const { leftOf } = useLeft()
 const { clock } = useSiteTime()
-const leftOf = ({ endsAt, validTo }: StationNow['permits'][number]): string => {
-  if (endsAt === null) return `until ${clock(validTo)}`
-  const still = Date.parse(endsAt) - now.value
-  return still > 0 ? clockText(still) : 'last round'
-}
 const monitor = computed(() => {
   const { monitor: one } = props.station
   if (!one) return null

@@ -34,8 +34,8 @@ async function read(): Promise<void> {
     message.value = (error as Error).message
   }
 }
-function take(event: Event): void {
-  file.value = (event.target as HTMLInputElement).files?.[0] ?? null
+function take(given: File): void {
+  file.value = given
   page.value = 1
   void read()
 }
@@ -90,11 +90,11 @@ function remove(): void {
       <div class="space-y-4">
         <div class="flex flex-wrap gap-4 items-end">
           <UFormField label="Picture or PDF">
-            <input
-              type="file"
+            <FileInput
+              label="Picture or PDF"
               accept="image/png,image/jpeg,image/webp,application/pdf"
-              aria-label="Picture or PDF"
-              @change="take"
+              whole
+              @take="take"
             />
           </UFormField>
           <UFormField v-if="isPdf" label="Page">

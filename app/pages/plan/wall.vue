@@ -1,17 +1,14 @@
 <script setup lang="ts">
-import { clockText, useServerClock } from '~/composables/clock'
+import { useLeft } from '~/composables/permit/left'
 import { usePlanNow } from '~/composables/plan/now'
-import { useSiteTime } from '~/composables/time'
 import { useChanges } from '~/stores/changes'
-import type { StationNow } from '#shared/plan/live'
 
 /** The shop on a wall, legible at arm's length: the plan, and beside it what runs and what holds work back. */
 definePageMeta({ layout: 'wall' })
 useHead({ title: 'Wall · Zonaris' })
 const shop = usePlanNow()
 const changes = useChanges()
-const { now } = useServerClock()
-const { clock } = useSiteTime()
+const { leftOf } = useLeft()
 const stations = computed(() => [...shop.stations.value.values()])
 const held = computed(() =>
   stations.value.filter(({ level }) => level === 'stop' || level === 'unknown'),
@@ -21,11 +18,6 @@ const permits = computed(() => [
   ...stations.value.flatMap((station) => station.permits),
   ...(shop.now.data.value?.elsewhere ?? []),
 ])
-const leftOf = ({ endsAt, validTo }: StationNow['permits'][number]): string => {
-  if (endsAt === null) return `until ${clock(validTo)}`
-  const still = Date.parse(endsAt) - now.value
-  return still > 0 ? clockText(still) : 'last round'
-}
 const failure = computed(() => shop.plan.failure.value ?? shop.now.failure.value)
 </script>
 

@@ -1,23 +1,13 @@
 import { listed } from '../../finding/wording'
 import { published } from '../../finding/source'
 import type { Finding } from '../../finding/finding'
-import type { Plan, Point, Thing } from '../plan'
+import { onFloor, type Plan, type Point, type Thing } from '../plan'
 import { thingsNear } from '../near'
 import { meet } from '../segment'
 import { apart, middleOf, segmentsOf, type Segment } from '../shape'
-import { wallsOf } from '../walls'
 import type { DrawnFinding } from './drawn'
 import type { Equipment } from './equipment'
-import {
-  arcsOf,
-  EYE_HEIGHT,
-  isHighEnough,
-  lookFrom,
-  onFloor,
-  peopleAt,
-  type Closing,
-  type Look,
-} from './look'
+import { arcsOf, EYE_HEIGHT, lookFrom, peopleAt, screensOn, type Look } from './look'
 import { namesOf, says } from './says'
 
 const RAYS = published('OSHA 29 CFR 1910.252(b)(2)(iii)')
@@ -46,22 +36,6 @@ export function judgeArcs(plan: Plan, { curtains }: Pick<Equipment, 'curtains'>)
       return looks.length > 0 ? [judgeStation(station, looks)] : []
     })
   })
-}
-
-/** Walls and curtains at eye height, as far as they are known to be high enough and ready. */
-export function screensOn(plan: Plan, floor: string, ready: ReadonlySet<string>): Closing {
-  const walls = wallsOf(plan, floor, 'eyes').map(({ segment, of }) => ({
-    segment,
-    closes: isHighEnough(of),
-  }))
-  const curtains = onFloor(plan, floor, 'curtain').flatMap((curtain) => {
-    const isHigh = isHighEnough(curtain)
-    const closes = isHigh && !ready.has(curtain.id) ? null : isHigh
-    return segmentsOf(curtain.shape).map((segment) => ({ segment, closes }))
-  })
-  const those = (wanted: boolean | null): Segment[] =>
-    [...walls, ...curtains].flatMap(({ segment, closes }) => (closes === wanted ? [segment] : []))
-  return { surely: those(true), perhaps: those(null) }
 }
 
 /** One place that is near enough, and how the look from it ends. */

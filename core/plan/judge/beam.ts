@@ -1,11 +1,11 @@
 import type { Finding, Input } from '../../finding/finding'
 import { COMMON_PRACTICE, published } from '../../finding/source'
 import { laserHazard, type LaserHazard } from '../../laser/hazard'
-import type { Plan, Point, Thing } from '../plan'
+import { onFloor, type Plan, type Point, type Thing } from '../plan'
 import { along, apart, cornersOf, middleOf, segmentsOf, type Segment } from '../shape'
 import { figureOf, wallsOf } from '../walls'
 import type { DrawnFinding } from './drawn'
-import { arcsOf, isHighEnough, lookFrom, onFloor, peopleAt, type Closing, type Look } from './look'
+import { arcsOf, isHighEnough, lookFrom, peopleAt, type Closing, type Look } from './look'
 import { namesOf, says } from './says'
 
 const CELL = published('ANSI Z136.1, nominal hazard zone')

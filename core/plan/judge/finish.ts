@@ -1,14 +1,13 @@
 import type { Finding } from '../../finding/finding'
 import { published } from '../../finding/source'
 import { nearby, thingsNear } from '../near'
-import type { Plan, Point, Thing } from '../plan'
+import { onFloor, type Plan, type Point, type Thing } from '../plan'
 import { shortestBetween } from '../segment'
 import { apart, contains, middleOf, pointAt, segmentsOf, type Segment } from '../shape'
 import { wallsOf } from '../walls'
-import { screensOn } from './arc'
 import type { DrawnFinding } from './drawn'
 import type { Equipment } from './equipment'
-import { lookFrom, onFloor } from './look'
+import { lookFrom, screensOn } from './look'
 import { namesOf, says } from './says'
 
 const BOOTH_FINISH = published('OSHA 29 CFR 1910.252(b)(2)(iii)')

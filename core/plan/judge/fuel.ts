@@ -1,10 +1,9 @@
 import type { Finding } from '../../finding/finding'
 import { judgeFuelQuantity, type Stored } from '../../gas/storage'
-import type { Plan, Thing } from '../plan'
+import { onFloor, type Plan, type Thing } from '../plan'
 import { contains, middleOf } from '../shape'
 import type { DrawnFinding } from './drawn'
 import type { Equipment } from './equipment'
-import { onFloor } from './look'
 import { says } from './says'
 
 /** How much fuel gas stands in each room, all its stores together. */

@@ -1,7 +1,7 @@
-import type { Plan, Point, Thing } from '../plan'
+import { onFloor, type Plan, type Point, type Thing } from '../plan'
 import { apart, cornersOf, middleOf, pointAt, segmentsOf, type Segment } from '../shape'
 import { freeLines } from '../sight'
-import { figureOf } from '../walls'
+import { figureOf, wallsOf } from '../walls'
 
 /** What closes a look: known to, or perhaps. */
 export interface Closing {
@@ -53,7 +53,7 @@ export function arcsOf({ shape }: Thing): Point[] {
 }
 
 /** Along a walkway people are looked for every so many metres. */
-const STRIDE = 0.5
+const STRIDE = 0.2
 
 /** Where somebody may stand at a desk or on a walkway. */
 export function peopleAt({ shape, facts }: Thing): Point[] {
@@ -76,8 +76,18 @@ function alongBothSides(segment: Segment, half: number): Point[] {
   )
 }
 
-export const onFloor = (
-  { things }: Pick<Plan, 'things'>,
-  floor: string,
-  ...kinds: Thing['kind'][]
-): Thing[] => things.filter((thing) => thing.floor === floor && kinds.includes(thing.kind))
+/** Walls and curtains at eye height, as far as they are known to be high enough and ready. */
+export function screensOn(plan: Plan, floor: string, ready: ReadonlySet<string>): Closing {
+  const walls = wallsOf(plan, floor, 'eyes').map(({ segment, of }) => ({
+    segment,
+    closes: isHighEnough(of),
+  }))
+  const curtains = onFloor(plan, floor, 'curtain').flatMap((curtain) => {
+    const isHigh = isHighEnough(curtain)
+    const closes = isHigh && !ready.has(curtain.id) ? null : isHigh
+    return segmentsOf(curtain.shape).map((segment) => ({ segment, closes }))
+  })
+  const those = (wanted: boolean | null): Segment[] =>
+    [...walls, ...curtains].flatMap(({ segment, closes }) => (closes === wanted ? [segment] : []))
+  return { surely: those(true), perhaps: those(null) }
+}

@@ -1,9 +1,9 @@
 import type { Finding } from '../../finding/finding'
 import { inSentence } from '../../finding/wording'
-import { published } from '../../finding/source'
+import { published, type Source } from '../../finding/source'
 import { FIRE_CLASS_NAME, type FireClass } from '../../inspection/fire-class'
 import { groundOf, walksTo } from '../path'
-import type { Plan, Thing } from '../plan'
+import { onFloor, type Plan, type Thing } from '../plan'
 import { middleOf } from '../shape'
 import { standingBefore } from './before'
 import type { DrawnFinding } from './drawn'
@@ -24,6 +24,15 @@ export const FARTHEST_EXTINGUISHER: Readonly<Record<FireClass, number>> = {
 /** What an average walker covers in 10 s, m. */
 export const FARTHEST_EYEWASH = 55 * FOOT
 
+/** What may be too far to walk to. */
+export type Reached = 'eyewash' | FireClass
+
+/** The longest walk to it, m, and where that stands. */
+export const reachOf = (what: Reached): { longest: number; source: Source } =>
+  what === 'eyewash'
+    ? { longest: FARTHEST_EYEWASH, source: Z358 }
+    : { longest: FARTHEST_EXTINGUISHER[what], source: NFPA_10 }
+
 /** So many times as far as is right is still looked for, to say which is the nearest. */
 const LOOKED_FOR = 2
 const limits = (): number[] => Object.values(FARTHEST_EXTINGUISHER)
@@ -34,18 +43,14 @@ export function judgeReach(
   equipment: Pick<Equipment, 'extinguishers' | 'eyewash' | 'burns'>,
 ): DrawnFinding[] {
   return plan.floors.flatMap((floor) => {
-    const stations = plan.things.filter(
-      (thing) => thing.floor === floor.id && thing.kind === 'station',
-    )
+    const stations = onFloor(plan, floor.id, 'station')
     if (stations.length === 0) return []
-    const onFloor = (kind: Thing['kind']): Thing[] =>
-      plan.things.filter((thing) => thing.floor === floor.id && thing.kind === kind)
-    const extinguishers = onFloor('extinguisher')
+    const extinguishers = onFloor(plan, floor.id, 'extinguisher')
     const here: Here = {
       extinguishersFor: memoized((burning) =>
         extinguishers.filter(({ id }) => equipment.extinguishers.get(id)?.includes(burning)),
       ),
-      eyewashes: onFloor('eyewash').filter(({ id }) => equipment.eyewash.has(id)),
+      eyewashes: onFloor(plan, floor.id, 'eyewash').filter(({ id }) => equipment.eyewash.has(id)),
       walkTo: walksOn(plan, floor.id),
     }
     return stations.flatMap((station) => [

@@ -1,14 +1,13 @@
 import type { Finding } from '../../finding/finding'
 import { published } from '../../finding/source'
 import { groundOf, walksTo, type Walk } from '../path'
-import type { Plan, Point, Thing } from '../plan'
+import { onFloor, type Plan, type Point, type Thing } from '../plan'
 import { meet } from '../segment'
 import { apart, contains, middleOf, pointAt, segmentsOf, type Segment } from '../shape'
 import { freeLines } from '../sight'
 import { wallsOf } from '../walls'
 import { standingBefore } from './before'
 import type { DrawnFinding } from './drawn'
-import { onFloor } from './look'
 import { namesOf, says } from './says'
 
 const WAYS_OUT = published('OSHA 29 CFR 1910.37(a)(3)')

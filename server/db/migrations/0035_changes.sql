@@ -1,5 +1,19 @@
 -- Whoever looks at a screen is told that something changed: only what, never the rows. What changed is then read as ever, by role.
 
+-- One message; the id is that of the transaction.
+CREATE FUNCTION tell(organisation uuid, site uuid, topic text) RETURNS void LANGUAGE sql
+  SET search_path = pg_catalog, public, pg_temp AS $$
+  SELECT pg_notify(
+    'zonaris_change',
+    json_build_object(
+      'id', pg_current_xact_id()::text,
+      'organisation', organisation,
+      'site', site,
+      'topic', topic
+    )::text
+  )
+$$;
+
 -- Told once a transaction for each organisation, site and topic; a table without a site tells the whole organisation.
 CREATE FUNCTION tell_change() RETURNS trigger LANGUAGE plpgsql
   SET search_path = pg_catalog, public, pg_temp AS $$
@@ -7,11 +21,11 @@ DECLARE change record;
 BEGIN
   IF TG_ARGV[1] = 'site' THEN
     FOR change IN SELECT DISTINCT organisation_id, site_id FROM changed LOOP
-      PERFORM pg_notify('zonaris_change', json_build_object('id', pg_current_xact_id()::text, 'organisation', change.organisation_id, 'site', change.site_id, 'topic', TG_ARGV[0])::text);
+      PERFORM tell(change.organisation_id, change.site_id, TG_ARGV[0]);
     END LOOP;
   ELSE
     FOR change IN SELECT DISTINCT organisation_id FROM changed LOOP
-      PERFORM pg_notify('zonaris_change', json_build_object('id', pg_current_xact_id()::text, 'organisation', change.organisation_id, 'site', NULL, 'topic', TG_ARGV[0])::text);
+      PERFORM tell(change.organisation_id, NULL, TG_ARGV[0]);
     END LOOP;
   END IF;
   RETURN NULL;
@@ -43,8 +57,20 @@ BEGIN
       SELECT 1 FROM information_schema.columns
       WHERE table_schema = 'public' AND table_name = told.name AND column_name = 'site_id'
     ) THEN 'site' ELSE 'organisation' END INTO how;
-    EXECUTE format('CREATE TRIGGER tell_insert AFTER INSERT ON %I REFERENCING NEW TABLE AS changed FOR EACH STATEMENT EXECUTE FUNCTION tell_change(%L, %L)', told.name, told.topic, how);
-    EXECUTE format('CREATE TRIGGER tell_update AFTER UPDATE ON %I REFERENCING NEW TABLE AS changed FOR EACH STATEMENT EXECUTE FUNCTION tell_change(%L, %L)', told.name, told.topic, how);
-    EXECUTE format('CREATE TRIGGER tell_delete AFTER DELETE ON %I REFERENCING OLD TABLE AS changed FOR EACH STATEMENT EXECUTE FUNCTION tell_change(%L, %L)', told.name, told.topic, how);
+    EXECUTE format(
+      'CREATE TRIGGER tell_insert AFTER INSERT ON %I REFERENCING NEW TABLE AS changed
+       FOR EACH STATEMENT EXECUTE FUNCTION tell_change(%L, %L)',
+      told.name, told.topic, how
+    );
+    EXECUTE format(
+      'CREATE TRIGGER tell_update AFTER UPDATE ON %I REFERENCING NEW TABLE AS changed
+       FOR EACH STATEMENT EXECUTE FUNCTION tell_change(%L, %L)',
+      told.name, told.topic, how
+    );
+    EXECUTE format(
+      'CREATE TRIGGER tell_delete AFTER DELETE ON %I REFERENCING OLD TABLE AS changed
+       FOR EACH STATEMENT EXECUTE FUNCTION tell_change(%L, %L)',
+      told.name, told.topic, how
+    );
   END LOOP;
 END $$;

@@ -25,6 +25,8 @@ export class ChangeHub {
   private kept: Change[] = []
   private readonly states = new Map<string, number>()
   private isHearing = false
+  /** How often changes may have been missed. */
+  private gaps = 0
 
   get size(): number {
     return this.watchers.size
@@ -36,9 +38,9 @@ export class ChangeHub {
     return () => this.watchers.delete(watcher)
   }
 
-  /** A figure that grows with every change of an organisation; null while changes are not heard of. */
-  stateOf(organisation: string): number | null {
-    return this.isHearing ? (this.states.get(organisation) ?? 0) : null
+  /** Another text after every change of an organisation; null while changes are not heard of. */
+  stateOf(organisation: string): string | null {
+    return this.isHearing ? `${this.gaps} ${this.states.get(organisation) ?? 0}` : null
   }
 
   publish(change: Change): void {
@@ -58,8 +60,8 @@ export class ChangeHub {
   /** Changes are heard of from here on, and some may have been missed: everybody reads everything again. */
   reset(): void {
     this.isHearing = true
+    this.gaps++
     this.kept = []
-    for (const [organisation, state] of this.states) this.states.set(organisation, state + 1)
     for (const watcher of this.watchers) watcher.tell(TOPICS, null)
   }
 

@@ -5,7 +5,7 @@ import { readPlanNow } from './now'
 
 /** A site as it was read last, good until something changes or the clock moves on. */
 interface Kept {
-  state: number
+  state: string
   until: number
   reading: Promise<PlanNow>
 }

@@ -1,4 +1,4 @@
-import type { Reached } from '#core/plan/judge/unreached'
+import type { Reached } from '#core/plan/judge/reach'
 import type { Plan, Thing } from '#core/plan/plan'
 import { dayAfter } from '#core/calendar/day'
 import { dueLooks } from '#server/db/look'
