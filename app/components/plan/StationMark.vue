@@ -88,7 +88,7 @@ const badges = computed(() =>
       :key="badge"
       class="badge"
       :class="badge"
-      :transform="`translate(${at.x + px(sign / 2 + 9 + 15 * i)} ${at.y + px(8)}) scale(${px(1)})`"
+      :transform="`translate(${at.x} ${at.y + px(sign + 10 + 15 * i)}) scale(${px(1)})`"
     >
       <rect x="-7" y="-7" width="14" height="14" />
       <path v-if="badge === 'locked'" d="M-3.5 0h7v4.5h-7ZM-2 0v-2a2 2 0 0 1 4 0v2" />
