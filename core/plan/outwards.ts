@@ -1,67 +1,106 @@
-import RBush from 'rbush'
-import { boundsOf, wider, type Bounds } from './near'
+import { boundsOf, type Bounds } from './near'
 import type { Point } from './plan'
 import { apart } from './shape'
 
 /** The first look goes so far, m; each one after it twice as far. */
 const FIRST_LOOK = 4
+/** Side of a cell, m, unless there would be too many of them. */
+const CELL = 6
+const MOST_CELLS = 10_000
+/** The end of a chain. */
+const NONE = -1
 
-/** Some points from near to far: their places in the list of all, and how far away they are, m. */
+/** Some points from near to far: a ring of them about a place. */
 export interface Ring {
-  length: number
-  placeOf: (i: number) => number
-  metresTo: (i: number) => number
+  /** Farther away than this, and no farther than that, m. */
+  inner: number
+  outer: number
 }
 
-/** Points are put in order by figures alone, to a tenth of a millimetre: sorting figures takes a fifth of sorting objects. */
-const TENTHS = 10_000
-const MOST_POINTS = 2 ** 20
+/** The first ring holds the place itself. */
+export const FIRST_RING: Ring = { inner: -1, outer: FIRST_LOOK }
+export const nextRing = ({ outer }: Ring): Ring => ({ inner: outer, outer: 2 * outer })
 
-type Placed = Bounds & { place: number }
-
-/** Points that are looked for from near to far, only as far as one reads on. */
+/**
+ * Points that are looked for ring by ring around a place, until they are left out.
+ * They lie in cells, chained in each; a cell of which all are left out costs next to nothing.
+ */
 export class Outwards {
   private readonly bounds: Bounds
-  private readonly placed: readonly Placed[]
-  private readonly tree = new RBush<Placed>()
+  private readonly cell: number
+  private readonly across: number
+  private readonly up: number
+  private readonly first: Int32Array
+  private readonly after: Int32Array
+  private readonly before: Int32Array
+
   constructor(private readonly points: readonly Point[]) {
     this.bounds = boundsOf(points)
-    this.placed = points.map(({ x, y }, place) => ({ minX: x, minY: y, maxX: x, maxY: y, place }))
-    this.tree.load(this.placed)
+    const width = Math.max(0, this.bounds.maxX - this.bounds.minX)
+    const height = Math.max(0, this.bounds.maxY - this.bounds.minY)
+    this.cell = Math.max(CELL, Math.sqrt((width * height) / MOST_CELLS))
+    this.across = Math.floor(width / this.cell) + 1
+    this.up = Math.floor(height / this.cell) + 1
+    this.first = new Int32Array(this.across * this.up).fill(NONE)
+    this.after = new Int32Array(points.length).fill(NONE)
+    this.before = new Int32Array(points.length).fill(NONE)
+    for (let place = 0; place < points.length; place++) this.chain(place)
+  }
+
+  private column = (x: number): number => Math.floor((x - this.bounds.minX) / this.cell)
+  private row = (y: number): number => Math.floor((y - this.bounds.minY) / this.cell)
+  private cellOf = ({ x, y }: Point): number => this.row(y) * this.across + this.column(x)
+
+  private chain(place: number): void {
+    const cell = this.cellOf(this.points[place]!)
+    const next = this.first[cell]!
+    this.after[place] = next
+    if (next !== NONE) this.before[next] = place
+    this.first[cell] = place
   }
 
   /** It is not looked for any more. */
   leaveOut(place: number): void {
-    this.tree.remove(this.placed[place]!)
+    const [before, after] = [this.before[place]!, this.after[place]!]
+    if (before === NONE) this.first[this.cellOf(this.points[place]!)] = after
+    else this.after[before] = after
+    if (after !== NONE) this.before[after] = before
   }
 
-  private ringOf(from: Point, keys: Float64Array): Ring {
-    const placeOf = (i: number): number => keys[i]! % MOST_POINTS
-    return {
-      length: keys.length,
-      placeOf,
-      metresTo: (i) => apart(from, this.points[placeOf(i)]!),
-    }
+  /** No point is farther away than this, m. */
+  farthest({ x, y }: Point): number {
+    const { minX, minY, maxX, maxY } = this.bounds
+    return Math.max(x - minX, maxX - x) + Math.max(y - minY, maxY - y)
   }
 
-  /** Those that are still looked for and no farther away than so many metres, ring by ring, each from near to far. */
-  *rings(from: Point, farthest: number): Generator<Ring> {
-    const all = beyond(from, this.bounds)
-    const end = Math.min(farthest, all)
-    for (let [inner, outer] = [-1, FIRST_LOOK]; inner < end; [inner, outer] = [outer, 2 * outer]) {
-      const near = outer >= all ? this.tree.all() : this.tree.search(wider(boundsOf([from]), outer))
-      const keys = new Float64Array(near.length)
-      let count = 0
-      for (const { place } of near) {
-        const metres = apart(from, this.points[place]!)
-        if (metres > inner && metres <= outer && metres <= farthest)
-          keys[count++] = Math.round(metres * TENTHS) * MOST_POINTS + place
+  private boundsOfCell(column: number, row: number): Bounds {
+    const minX = this.bounds.minX + column * this.cell
+    const minY = this.bounds.minY + row * this.cell
+    return { minX, minY, maxX: minX + this.cell, maxY: minY + this.cell }
+  }
+
+  /**
+   * Calls with each point of a ring: its place in the list, and how far away it is, m. In no order.
+   * @param mayLead whether any point within some bounds is wanted
+   */
+  each(
+    from: Point,
+    { inner, outer }: Ring,
+    call: (place: number, metres: number) => void,
+    mayLead: (to: Bounds) => boolean = () => true,
+  ): void {
+    const west = Math.max(0, this.column(from.x - outer))
+    const east = Math.min(this.across - 1, this.column(from.x + outer))
+    const south = Math.max(0, this.row(from.y - outer))
+    const north = Math.min(this.up - 1, this.row(from.y + outer))
+    for (let row = south; row <= north; row++)
+      for (let column = west; column <= east; column++) {
+        let place = this.first[row * this.across + column]!
+        if (place === NONE || !mayLead(this.boundsOfCell(column, row))) continue
+        for (; place !== NONE; place = this.after[place]!) {
+          const metres = apart(from, this.points[place]!)
+          if (metres > inner && metres <= outer) call(place, metres)
+        }
       }
-      if (count > 0) yield this.ringOf(from, keys.subarray(0, count).sort())
-    }
   }
 }
-
-/** No point is farther away than this, m. */
-const beyond = ({ x, y }: Point, { minX, minY, maxX, maxY }: Bounds): number =>
-  Math.max(x - minX, maxX - x) + Math.max(y - minY, maxY - y)

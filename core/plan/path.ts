@@ -1,5 +1,6 @@
 import FlatQueue from 'flatqueue'
-import { Outwards, type Ring } from './outwards'
+import { leavesRoom, type LeavesRoom, type WayOut } from './enclosure'
+import { FIRST_RING, nextRing, Outwards, type Ring } from './outwards'
 import type { Plan, Point, Thing } from './plan'
 import { along, apart, segmentsOf, type Segment } from './shape'
 import { freeLines } from './sight'
@@ -29,6 +30,9 @@ export interface Ground {
   /** Whether one may walk straight from one point to another. */
   isFree: (from: Point, to: Point) => boolean
   corners: readonly Point[]
+  /** What rooms alone tell of ways from any point, and by corner. */
+  leavesRoom: LeavesRoom
+  waysOut: readonly WayOut[]
   /** No walk that is asked for is longer, m. */
   longest: number
 }
@@ -46,7 +50,14 @@ export function groundOf(
   const things = plan.things.filter(({ floor: on, kind }) => on === floor && isInTheWay(kind))
   const blocks = [...walls, ...[...things, ...besides].flatMap(({ shape }) => segmentsOf(shape))]
   const corners = turningPoints(blocks)
-  return { isFree: freeLines(blocks.map(longer)), corners, longest }
+  const leaves = leavesRoom(plan, floor, 'feet')
+  return {
+    isFree: freeLines(blocks.map(longer)),
+    corners,
+    leavesRoom: leaves,
+    waysOut: corners.map(leaves),
+    longest,
+  }
 }
 
 function longer([a, b]: Segment): Segment {
@@ -96,6 +107,9 @@ function widestGap(angles: readonly number[]): { width: number; middle: number }
     .reduce((best, gap) => (gap.width > best.width ? gap : best))
 }
 
+/** So few corners are looked for one by one: most often nobody gets to them, or only by a way that is too long. */
+const FEW = 16
+
 /** The step after a corner: another corner, or the target itself where that is seen from it. */
 type Step = { corner: number } | { target: number }
 
@@ -106,15 +120,13 @@ interface Field {
   next: (Step | null)[]
 }
 
-/** A place that was reached, and the corners that may be reached from it next, the nearest first. */
+/** A place that was reached, and how far around it corners were looked for. */
 interface Reached {
   at: Point
   length: number
   step: Step
-  rings: Generator<Ring>
-  ring: Ring | null
-  /** In the ring: the one whose turn it is. */
-  turn: number
+  ring: Ring
+  wayOut: WayOut
 }
 
 /**
@@ -122,47 +134,53 @@ interface Reached {
  * Dijkstra, with the ways looked at only when it is their turn: most never are.
  */
 function fieldTo(ground: Ground, targets: readonly Point[]): Field {
-  const { corners, isFree, longest } = ground
+  const { corners, waysOut, isFree, leavesRoom, longest } = ground
   const length = new Float64Array(corners.length).fill(Infinity)
   const next: Field['next'] = corners.map(() => null)
+  const around = new Outwards(corners)
   const reached: Reached[] = []
+  // What has its turn: from which place to which corner, as one figure; beyond the last corner it is the next ring.
   const open = new FlatQueue<number>()
-  const left = new Outwards(corners)
-  const isLeft = (corner: number): boolean => length[corner] === Infinity
-  const goOn = (place: number): void => {
-    const source = reached[place]!
-    for (;;) {
-      const { ring } = source
-      source.turn++
-      if (!ring || source.turn >= ring.length) {
-        const { value } = source.rings.next()
-        if (!value) return
-        source.ring = value
-        source.turn = -1
-      } else if (isLeft(ring.placeOf(source.turn))) {
-        open.push(place, source.length + ring.metresTo(source.turn))
-        return
-      }
+  const FARTHER = corners.length
+  const left = new Set(corners.keys())
+  const lookAround = (place: number): void => {
+    const { at, length: walked, ring, wayOut } = reached[place]!
+    const first = place * (FARTHER + 1)
+    const consider = (corner: number, metres: number): void => {
+      const isShort = walked + metres <= longest
+      if (isShort && wayOut.to(corners[corner]!) && waysOut[corner]!.to(at))
+        open.push(first + corner, walked + metres)
     }
+    if (left.size <= FEW) {
+      for (const corner of left)
+        if (apart(at, corners[corner]!) > ring.inner) consider(corner, apart(at, corners[corner]!))
+      return
+    }
+    around.each(at, ring, consider, wayOut.into)
+    if (ring.outer < around.farthest(at) && walked + ring.outer < longest)
+      open.push(first + FARTHER, walked + ring.outer)
   }
-  const reach = (at: Point, metres: number, step: Step): void => {
-    const rings = left.rings(at, longest - metres)
-    reached.push({ at, length: metres, step, rings, ring: null, turn: -1 })
-    goOn(reached.length - 1)
+  const reach = (at: Point, metres: number, step: Step, wayOut: WayOut): void => {
+    reached.push({ at, length: metres, step, ring: FIRST_RING, wayOut })
+    lookAround(reached.length - 1)
   }
-  targets.forEach((target, i) => reach(target, 0, { target: i }))
-  while (open.length > 0) {
+  targets.forEach((target, i) => reach(target, 0, { target: i }, leavesRoom(target)))
+  while (left.size > 0 && open.length > 0) {
     const metres = open.peekValue()!
-    const place = open.pop()!
-    const { at, step, ring, turn } = reached[place]!
-    const corner = ring!.placeOf(turn)
-    if (isLeft(corner) && isFree(at, corners[corner]!)) {
+    const turn = open.pop()!
+    const place = Math.floor(turn / (FARTHER + 1))
+    const corner = turn % (FARTHER + 1)
+    const { at, step, ring } = reached[place]!
+    if (corner === FARTHER) {
+      reached[place]!.ring = nextRing(ring)
+      lookAround(place)
+    } else if (length[corner] === Infinity && isFree(at, corners[corner]!)) {
       length[corner] = metres
       next[corner] = step
-      left.leaveOut(corner)
-      reach(corners[corner]!, metres, { corner })
+      left.delete(corner)
+      around.leaveOut(corner)
+      reach(corners[corner]!, metres, { corner }, waysOut[corner]!)
     }
-    goOn(place)
   }
   return { length, next }
 }
@@ -184,19 +202,25 @@ export function walksTo(
   ]
   const placeOf = (step: Step): Point =>
     'corner' in step ? corners[step.corner]! : targets[step.target]!
-  const near = new Outwards(steps.map(placeOf))
+  const lengthFrom = (step: Step): number => ('corner' in step ? field.length[step.corner]! : 0)
+  const around = new Outwards(steps.map(placeOf))
   return (from) => {
     let best = ground.longest
     let first: Step | null = null
-    for (const ring of near.rings(from, best)) {
-      for (let i = 0; i < ring.length; i++) {
-        const step = steps[ring.placeOf(i)]!
-        const whole = ring.metresTo(i) + ('corner' in step ? field.length[step.corner]! : 0)
-        if (whole > best || !isFree(from, placeOf(step))) continue
-        best = whole
-        first = step
-      }
-      if (ring.metresTo(ring.length - 1) >= best) break
+    const end = around.farthest(from)
+    for (let ring = FIRST_RING; ring.inner < Math.min(best, end); ring = nextRing(ring)) {
+      const ways: { step: Step; whole: number }[] = []
+      around.each(from, ring, (place, metres) => {
+        const step = steps[place]!
+        const whole = metres + lengthFrom(step)
+        if (whole <= best) ways.push({ step, whole })
+      })
+      const shortest = ways
+        .sort((one, other) => one.whole - other.whole)
+        .find(({ step }) => isFree(from, placeOf(step)))
+      if (!shortest) continue
+      best = shortest.whole
+      first = shortest.step
     }
     return first && walkOver(first, best)
 

@@ -27,8 +27,20 @@ export const OPEN_TO: Readonly<Record<'feet' | 'eyes' | 'fire', readonly ThingKi
   fire: ['door', 'window', 'hatch', 'duct'],
 }
 
+/** Nobody changes a plan, an edit makes another: its walls are cut once. */
+const known = new WeakMap<Plan, Map<string, readonly Wall[]>>()
+
 /** The walls of a floor with their openings cut out. @param to whom the openings are open */
-export function wallsOf(plan: Plan, floor: string, to: keyof typeof OPEN_TO): Wall[] {
+export function wallsOf(plan: Plan, floor: string, to: keyof typeof OPEN_TO): readonly Wall[] {
+  const ofPlan = known.get(plan) ?? new Map<string, readonly Wall[]>()
+  known.set(plan, ofPlan)
+  const key = `${to} ${floor}`
+  const walls = ofPlan.get(key) ?? cutWalls(plan, floor, to)
+  ofPlan.set(key, walls)
+  return walls
+}
+
+function cutWalls(plan: Plan, floor: string, to: keyof typeof OPEN_TO): Wall[] {
   const here = plan.things.filter((thing) => thing.floor === floor)
   const openings = here
     .filter(({ kind }) => OPEN_TO[to].includes(kind))

@@ -55,4 +55,23 @@ export const anyPlan: fc.Arbitrary<Plan> = fc
       }),
     ),
   )
+/** Up to four rooms of any size, apart, beside, over or inside each other, with doors in their walls. */
+export const anyRooms: fc.Arbitrary<Plan> = fc
+  .array(fc.tuple(metres, metres, metres, metres, fc.integer({ min: 0, max: 9 })), {
+    minLength: 1,
+    maxLength: 4,
+  })
+  .map((rooms) =>
+    planOf(
+      ...rooms.flatMap(([x, y, dx, dy, door]) => {
+        const [width, height] = [2 + Math.abs(dx), 2 + Math.abs(dy)]
+        const share = door / 10
+        return [
+          thing('room', rectangle(x, y, width, height)),
+          thing('door', line([x + width * share, y], [x + width * (share + 0.1), y])),
+          thing('door', line([x, y + height * share], [x, y + height * (share + 0.1)])),
+        ]
+      }),
+    ),
+  )
 export const anyPoint: fc.Arbitrary<Point> = fc.tuple(metres, metres).map(([x, y]) => at(x, y))

@@ -7,6 +7,7 @@ import 'jsts/org/locationtech/jts/monkey.js'
 import DistanceOp from 'jsts/org/locationtech/jts/operation/distance/DistanceOp.js'
 import RelateOp from 'jsts/org/locationtech/jts/operation/relate/RelateOp.js'
 import { describe, expect, it } from 'vitest'
+import { FIRST_RING, nextRing, Outwards } from '#core/plan/outwards'
 import { groundOf, shortestWalk } from '#core/plan/path'
 import type { Plan, Point, Shape } from '#core/plan/plan'
 import { meet, nearestOn, shortestBetween } from '#core/plan/segment'
@@ -245,5 +246,28 @@ describe('segments of outlines', () => {
     expect(segmentsOf(box(0, 0))).toHaveLength(4)
     expect(segmentsOf(rectangle(0, 0, 1, 1))).toHaveLength(4)
     expect(segmentsOf(line([0, 0], [1, 0], [1, 1]))).toHaveLength(2)
+  })
+})
+
+describe('points from near to far', () => {
+  it('are each found in one ring, until they are left out', () => {
+    fc.assert(
+      fc.property(fc.array(anyPoint), anyPoint, (points, from) => {
+        const outwards = new Outwards(points)
+        points.forEach((_, place) => place % 3 === 0 && outwards.leaveOut(place))
+        const found = new Map<number, number>()
+        for (let ring = FIRST_RING; ring.inner < outwards.farthest(from); ring = nextRing(ring))
+          outwards.each(from, ring, (place, metres) => {
+            expect(found.has(place)).toBe(false)
+            expect(metres).toBeGreaterThan(ring.inner)
+            expect(metres).toBeLessThanOrEqual(ring.outer)
+            found.set(place, metres)
+          })
+        const wanted = points.flatMap((point, place): [number, number][] =>
+          place % 3 === 0 ? [] : [[place, apart(from, point)]],
+        )
+        expect([...found].sort(([one], [other]) => one - other)).toEqual(wanted)
+      }),
+    )
   })
 })

@@ -6,9 +6,10 @@ import { judgeFinishes } from '#core/plan/judge/finish'
 import type { Thing } from '#core/plan/plan'
 import { meet } from '#core/plan/segment'
 import { segmentsOf, type Segment } from '#core/plan/shape'
+import { leavesRoom } from '#core/plan/enclosure'
 import { freeLines } from '#core/plan/sight'
 import { wallsOf } from '#core/plan/walls'
-import { anyPlan, anyPoint, at, box, line, planOf, rectangle, thing } from './plan.fixture'
+import { anyPlan, anyPoint, anyRooms, at, box, line, planOf, rectangle, thing } from './plan.fixture'
 
 const none = { curtains: new Set<string>() }
 const ready = (...curtains: Thing[]) => ({ curtains: new Set(curtains.map(({ id }) => id)) })
@@ -30,6 +31,28 @@ describe('a straight line over the ground', () => {
       { numRuns: 500 },
     )
     expect(Math.min(free, met)).toBeGreaterThan(100)
+  })
+
+  it('that rooms alone rule out meets a wall, and so does each into a box that they rule out', () => {
+    let [ruledOut, boxesRuledOut] = [0, 0]
+    fc.assert(
+      fc.property(anyRooms, fc.array(fc.tuple(anyPoint, anyPoint)), (plan, lines) => {
+        const walls = wallsOf(plan, 'ground', 'feet').map(({ segment }) => segment)
+        const leaves = leavesRoom(plan, 'ground', 'feet')
+        for (const [from, to] of lines) {
+          const isMet = walls.some((wall) => meet(wall, [from, to]))
+          const wayOut = leaves(from)
+          if (!isMet) expect(wayOut.to(to)).toBe(true)
+          if (!wayOut.to(to)) ruledOut++
+          const box = { minX: to.x - 1, minY: to.y - 2, maxX: to.x + 2, maxY: to.y + 1 }
+          if (wayOut.to(to)) expect(wayOut.into(box)).toBe(true)
+          if (!wayOut.into(box)) boxesRuledOut++
+        }
+      }),
+      { numRuns: 500 },
+    )
+    expect(ruledOut).toBeGreaterThan(100)
+    expect(boxesRuledOut).toBeGreaterThan(100)
   })
 
   it('meets a wall that runs along the edge of a cell, and one that it only touches', () => {

@@ -1,3 +1,4 @@
+import { leavesRoom, type LeavesRoom, type WayOut } from '../enclosure'
 import { onFloor, type Plan, type Point, type Thing } from '../plan'
 import { apart, cornersOf, middleOf, pointAt, segmentsOf, type Segment } from '../shape'
 import { freeLines } from '../sight'
@@ -7,6 +8,8 @@ import { figureOf, wallsOf } from '../walls'
 export interface Closing {
   surely: readonly Segment[]
   perhaps: readonly Segment[]
+  /** What rooms alone tell of it, where their walls surely close it. */
+  leavesRoom?: LeavesRoom
 }
 
 /** How a look from one place to another ends. */
@@ -25,7 +28,7 @@ export const isHighEnough = ({ facts }: Thing): boolean | null => {
  * Looks from one thing to another, over every pair of points that may matter.
  * @returns how the most open of them ends, with its line
  */
-export function lookFrom({ surely, perhaps }: Closing): (
+export function lookFrom({ surely, perhaps, leavesRoom }: Closing): (
   from: readonly Point[],
   to: readonly Point[],
 ) => {
@@ -33,15 +36,25 @@ export function lookFrom({ surely, perhaps }: Closing): (
   line: Segment
 } {
   const isFree = freeLines(surely)
-  const isFreeOfAll = freeLines([...surely, ...perhaps])
+  const isFreeOfAll = perhaps.length === 0 ? isFree : freeLines([...surely, ...perhaps])
+  // The same points are looked from again and again.
+  const known = new Map<Point, WayOut>()
+  const wayOutOf = (point: Point): WayOut | null => {
+    if (!leavesRoom) return null
+    const found = known.get(point) ?? leavesRoom(point)
+    known.set(point, found)
+    return found
+  }
   return (from, to) => {
     let free: Segment | null = null
-    for (const a of from)
+    for (const a of from) {
+      const wayOut = wayOutOf(a)
       for (const b of to) {
-        if (!isFree(a, b)) continue
-        if (isFreeOfAll(a, b)) return { look: 'open', line: [a, b] }
+        if (wayOut?.to(b) === false || !isFree(a, b)) continue
+        if (isFreeOfAll === isFree || isFreeOfAll(a, b)) return { look: 'open', line: [a, b] }
         free ??= [a, b]
       }
+    }
     return free ? { look: 'untold', line: free } : { look: 'closed', line: [from[0]!, to[0]!] }
   }
 }
@@ -89,5 +102,10 @@ export function screensOn(plan: Plan, floor: string, ready: ReadonlySet<string>)
   })
   const those = (wanted: boolean | null): Segment[] =>
     [...walls, ...curtains].flatMap(({ segment, closes }) => (closes === wanted ? [segment] : []))
-  return { surely: those(true), perhaps: those(null) }
+  const high = onFloor(plan, floor, 'room').filter((room) => isHighEnough(room) === true)
+  return {
+    surely: those(true),
+    perhaps: those(null),
+    leavesRoom: leavesRoom(plan, floor, 'eyes', high),
+  }
 }
