@@ -17,7 +17,7 @@ const box = (x: number, y: number, size = 0.4): Shape => ({
 })
 
 /** 500 rooms in rows, each with a door, a station and three things more: 2,500 with the rooms. */
-function largePlan(): Plan {
+export function largePlan(): Plan {
   const things: Thing[] = []
   const put = (kind: ThingKind, shape: Shape, facts: Thing['facts'] = {}): void => {
     const id = `t${things.length}`

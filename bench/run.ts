@@ -12,6 +12,7 @@ import { gearGrowth } from './gear'
 import { matrixKeystroke } from './keystroke'
 import { growRoster, readiness } from './readiness'
 import { judgeLarge } from './plan'
+import { planByHand } from './plan-hand'
 import { timed } from './requests'
 import { manyStreams } from './streams'
 import { coldStart, pageWeight, stopServed } from './weight'
@@ -37,6 +38,21 @@ function plan(): void {
     1,
     `${Math.round(faults)} ms, ${things} things`,
   )
+}
+
+const FRAME_MS = 1000 / 60
+async function planHand(): Promise<void> {
+  const { pan, drag, things } = await planByHand(SERVER, 4616)
+  for (const [what, ms] of [
+    ['Moving the plan', pan],
+    ['Dragging a thing on it', drag],
+  ] as const)
+    line(
+      `${what}, each move against a frame`,
+      ms / FRAME_MS,
+      1,
+      `${ms.toFixed(1)} ms, ${things} things`,
+    )
 }
 
 /** Changes have to be seen within two seconds. */
@@ -259,7 +275,10 @@ function air(): void {
 
 // One part alone: npm run bench -- reads
 if (!only || only === 'air') air()
-if (!only || only === 'plan') plan()
+if (!only || only === 'plan') {
+  plan()
+  await planHand()
+}
 if (!only || only === 'start') await weightAndStart()
 if (!only || only === 'streams') await streams()
 if (!only || only === 'reads' || only === 'gear') await reads()

@@ -26,11 +26,12 @@ export async function burningStations(
 /** Of each agent, so many are looked at beside those that stand at the place; one that is ready is enough. */
 const OF_EACH_AGENT = 20
 
-/** Extinguishers that stand at some stations, and some of each agent from anywhere in the shop; those locked out last. */
+/** Extinguishers that stand at some stations or are named, and some of each agent from anywhere in the shop; those locked out last. */
 export async function extinguishersFor(
   db: Db,
   scope: GearScope,
   stations: readonly string[],
+  named: readonly string[],
 ): Promise<Gear[]> {
   const { rows } = await db.query<{ id: string }>(sql`
     SELECT id
@@ -48,7 +49,9 @@ export async function extinguishersFor(
     UNION
     SELECT id
     FROM gear
-    WHERE site_id = ${scope.site} AND kind = 'extinguisher' AND station_id = ANY (${stations})
+    WHERE site_id = ${scope.site}
+      AND kind = 'extinguisher'
+      AND (station_id = ANY (${stations}) OR id = ANY (${named}))
   `)
   return gearById(
     db,

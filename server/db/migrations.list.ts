@@ -37,4 +37,5 @@ export const MIGRATIONS = [
   '0035_changes',
   '0036_plan_kept',
   '0037_begin',
+  '0038_plan_walk',
 ] as const

@@ -5,7 +5,13 @@ import { readGearFile } from '../services/inspection/gear-file'
 import { planConsumables } from '../services/air/consumable-file'
 import { readRosterFile } from '../services/people/roster-file'
 import { shrinkPhoto } from '../services/photo/shrink'
-import { errorsOfPlan, findUnreached, judgePlan, orderWalk } from '../services/plan/judge'
+import {
+  errorsOfPlan,
+  findUnreached,
+  judgePlan,
+  orderWalk,
+  walksOfPlan,
+} from '../services/plan/judge'
 import { render } from '../services/print/render'
 import { planSamples } from '../services/sampling/sample-file'
 
@@ -24,6 +30,7 @@ export const TASKS = {
   errorsOfPlan,
   findUnreached,
   orderWalk,
+  walksOfPlan,
 }
 
 export type TaskName = keyof typeof TASKS

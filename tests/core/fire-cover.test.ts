@@ -8,6 +8,7 @@ import {
   FIRE_CLASSES,
   type FireClass,
 } from '#core/inspection/fire-class'
+import { isInReach } from '#core/inspection/extinguisher-reach'
 import { judgeFireCover, type PlacedExtinguisher } from '#core/inspection/fire-cover'
 import { judgeGearWhole } from '#core/inspection/gear'
 import type { Facts } from '#core/inspection/kind'
@@ -17,10 +18,17 @@ const extinguisher = (
   facts: Facts,
   {
     here = true,
+    walk = null,
     ...change
-  }: { here?: boolean; lockReason?: string; daysSince?: number | null } = {},
+  }: {
+    here?: boolean
+    walk?: number | null
+    lockReason?: string
+    daysSince?: number | null
+  } = {},
 ): PlacedExtinguisher => ({
   here,
+  walk,
   gear: gearOf({
     kind: 'extinguisher',
     name: 'FE-1',
@@ -89,8 +97,34 @@ describe('the extinguishers of a place', () => {
     expect(finding).toMatchObject({ level: 'stop', legal: true })
     expect(judged(['live'])).toBe('stop')
   })
-  it('are unknown where the only one stands elsewhere: how far is not known', () => {
+  it('are unknown where the only one stands elsewhere and how far is not known', () => {
     expect(judged(['live'], extinguisher(ABC, { here: false }))).toBe('unknown')
+    for (const walk of [NaN, Infinity, -1])
+      expect(judged(['live'], extinguisher(ABC, { here: false, walk }))).toBe('unknown')
+  })
+  // NFPA 10, travel distances of 75 ft for class A and D and 50 ft for class B; from memory.
+  it.each([
+    ['ordinary', 75],
+    ['metal', 75],
+    ['liquid', 50],
+    ['live', 50],
+  ] as const)(
+    'do for %s by one that is %d ft away on foot, and stop work beyond',
+    (burns, feet) => {
+      const agent = burns === 'metal' ? { agent: 'classD' } : ABC
+      const away = (walk: number): string =>
+        judged([burns], extinguisher(agent, { here: false, walk }))
+      expect(away(feet * 0.3048)).toBe('clear')
+      expect(away(feet * 0.3048 + 0.01)).toBe('stop')
+    },
+  )
+  it('are judged by the nearest that is ready, and unknown where one more may be nearer', () => {
+    const far = extinguisher(ABC, { here: false, walk: 20 })
+    expect(judged(['live'], far)).toBe('stop')
+    expect(judged(['live'], far, extinguisher(ABC, { here: false }))).toBe('unknown')
+    expect(judged(['live'], far, extinguisher(ABC, { here: false, walk: 3 }))).toBe('clear')
+    const locked = extinguisher(ABC, { here: false, walk: 3, lockReason: 'Gauge: low' })
+    expect(judged(['live'], far, locked)).toBe('stop')
   })
   it('stop where the only one of the kind is locked out, and are unknown where its look is due', () => {
     expect(judged(['live'], extinguisher(ABC, { lockReason: 'Gauge: low' }))).toBe('stop')
@@ -117,9 +151,9 @@ describe('the extinguishers of a place', () => {
   })
   const anyOnes = fc.array(
     fc
-      .tuple(anyFacts, fc.boolean(), fc.boolean())
-      .map(([facts, here, locked]) =>
-        extinguisher(facts, { here, ...(locked && { lockReason: 'Gauge: low' }) }),
+      .tuple(anyFacts, fc.boolean(), fc.boolean(), fc.constantFrom(null, 0, 10, 18, 40, NaN))
+      .map(([facts, here, locked, walk]) =>
+        extinguisher(facts, { here, walk, ...(locked && { lockReason: 'Gauge: low' }) }),
       ),
     { maxLength: 5 },
   )
@@ -134,13 +168,13 @@ describe('the extinguishers of a place', () => {
       }),
     )
   })
-  it('are clear only by one that stands there, is not locked, is in its years, and is for it', () => {
+  it('are clear only by one that stands there or is in reach, is not locked, is in its years, and is for it', () => {
     fc.assert(
       fc.property(anyOnes, fc.constantFrom(...FIRE_CLASSES), (all, burning) => {
         if (judged([burning], ...all) !== 'clear') return
         const ready = all.filter(
-          ({ here, gear }) =>
-            here &&
+          ({ here, walk, gear }) =>
+            (here || (walk !== null && isInReach(burning, walk))) &&
             gear.lockReason === null &&
             gear.facts.madeOn === '2025-01-01' &&
             classesOf(gear.facts)?.includes(burning),

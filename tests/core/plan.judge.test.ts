@@ -2,7 +2,9 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import type { FireClass } from '#core/inspection/fire-class'
 import { faultsOf, outlineFault } from '#core/plan/faults'
-import { judgeReach, FARTHEST_EXTINGUISHER, FARTHEST_EYEWASH } from '#core/plan/judge/reach'
+import { FARTHEST_EXTINGUISHER } from '#core/inspection/extinguisher-reach'
+import { extinguisherWalks } from '#core/plan/judge/extinguisher-walks'
+import { judgeReach, FARTHEST_EYEWASH } from '#core/plan/judge/reach'
 import { judgeRoom, judgeRooms, measureRoom, VOLUME_EACH } from '#core/plan/judge/room'
 import { barrierBetween, judgeStorage } from '#core/plan/judge/storage'
 import { PLAN_KINDS, THING_KINDS, type ThingKind } from '#core/plan/kinds.table'
@@ -157,10 +159,27 @@ describe('the way to what one needs in a hurry', () => {
   }
   it.each([
     [75 * FOOT, 'clear'],
-    [75 * FOOT + 0.01, 'caution'],
+    [75 * FOOT + 0.01, 'stop'],
     [200, 'unknown'],
   ])('an extinguisher %d m away: %s', (metres, level) => {
     expect(judged(metres)).toBe(level)
+  })
+  it('is found for each station and extinguisher on record, around walls, as far as any rule allows', () => {
+    const booth = thing('station', box(0, 0), { of: 'booth' })
+    const near = thing('extinguisher', box(10, 0), { of: 'near' })
+    const far = thing('extinguisher', box(30, 0), { of: 'far' })
+    const nobodys = thing('extinguisher', box(1, 0))
+    const straight = extinguisherWalks(planOf(booth, near, far, nobodys))
+    expect(straight).toEqual([{ stationId: 'booth', gearId: 'near', metres: 10 }])
+    const wall = thing('wall', line([5, -6], [5, 6]))
+    const [around] = extinguisherWalks(planOf(booth, near, far, wall))
+    expect(around!.metres).toBeGreaterThan(Math.hypot(5, 6) * 2)
+  })
+  it('of what is drawn twice is the longer one, and none where one of them is out of reach', () => {
+    const booth = thing('station', box(0, 0), { of: 'booth' })
+    const drawn = (x: number): Thing => thing('extinguisher', box(x, 0), { of: 'gear' })
+    expect(extinguisherWalks(planOf(booth, drawn(3), drawn(8)))[0]!.metres).toBe(8)
+    expect(extinguisherWalks(planOf(booth, drawn(3), drawn(60)))).toEqual([])
   })
   it('one that is not ready, or for something else, is none', () => {
     expect(judged(5, { ready: false })).toBe('unknown')

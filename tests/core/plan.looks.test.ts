@@ -9,7 +9,17 @@ import { segmentsOf, type Segment } from '#core/plan/shape'
 import { leavesRoom } from '#core/plan/enclosure'
 import { freeLines } from '#core/plan/sight'
 import { wallsOf } from '#core/plan/walls'
-import { anyPlan, anyPoint, anyRooms, at, box, line, planOf, rectangle, thing } from './plan.fixture'
+import {
+  anyPlan,
+  anyPoint,
+  anyRooms,
+  at,
+  box,
+  line,
+  planOf,
+  rectangle,
+  thing,
+} from './plan.fixture'
 
 const none = { curtains: new Set<string>() }
 const ready = (...curtains: Thing[]) => ({ curtains: new Set(curtains.map(({ id }) => id)) })

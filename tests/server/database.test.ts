@@ -68,6 +68,7 @@ const TABLES = [
   'plan',
   'plan_thing',
   'plan_version',
+  'plan_walk',
   'fault',
   'fault_month',
   'inspection_month',

@@ -1,9 +1,11 @@
+import { randomUUID } from 'node:crypto'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { Finding } from '#core/finding/finding'
 import type { FireCover } from '#shared/shop/fire-cover'
 import { startApp, type App } from '../app'
 import { JOB } from '../core/job.fixture'
 import { addGear } from './gear.fixture'
+import { extinguisherDrawn } from './plan.fixture'
 import { allPass, made, makeShop, type Shop } from './shop.fixture'
 
 let app: App
@@ -24,7 +26,11 @@ const coverOf = async (id: string, who = shop.people.lead): Promise<Finding[] | 
     ?.findings
 const levels = async (id: string): Promise<string[]> =>
   (await coverOf(id))!.map(({ level }) => level)
-async function addExtinguisher(label: string, agent: string, stationId: string): Promise<void> {
+async function addExtinguisher(
+  label: string,
+  agent: string,
+  stationId: string | null,
+): Promise<string> {
   const id = await addGear(shop, 'extinguisher', label, {
     everyDays: 31,
     stationId,
@@ -34,6 +40,20 @@ async function addExtinguisher(label: string, agent: string, stationId: string):
   expect(
     (await shop.people.lead.send('POST', `/gear/extinguisher/${id}/inspections`, { lines })).status,
   ).toBe(201)
+  return id
+}
+
+/** It is on record at another station. */
+async function moveTo(gear: string, label: string, agent: string, stationId: string) {
+  const answer = await shop.people.lead.send('PUT', `/gear/extinguisher/${gear}`, {
+    kind: 'extinguisher',
+    label,
+    description: '',
+    everyDays: 31,
+    stationId,
+    fields: { agent, madeOn: '2025-01-01' },
+  })
+  expect(answer.status).toBe(200)
 }
 
 describe('the extinguishers of a station', () => {
@@ -59,6 +79,37 @@ describe('the extinguishers of a station', () => {
     await addExtinguisher('FE-2', 'classD', station)
     expect(await levels(station)).toEqual(['clear', 'clear'])
     expect(await codes()).not.toContain('gear.fireCover stop')
+  })
+
+  it('elsewhere are in reach as far as the published plan says, where record and plan agree', async () => {
+    const bay = await burning('Reach bay', ['ordinary'])
+    const draw = async (gear: string, metres: number): Promise<void> => {
+      const { lead } = shop.people
+      const drawn = await lead.send(
+        'POST',
+        '/plan/draft/changes',
+        extinguisherDrawn(bay, gear, metres),
+      )
+      expect(drawn.status).toBe(200)
+    }
+    const publish = async (): Promise<void> => {
+      const answer = await shop.people.lead.send('POST', '/plan/versions', { id: randomUUID() })
+      expect(answer.status).toBe(201)
+    }
+    const away = await addExtinguisher('FE-3', 'water', null)
+    expect(await levels(bay)).toEqual(['unknown'])
+    await draw(away, 20)
+    // A draft says nothing yet.
+    expect(await levels(bay)).toEqual(['unknown'])
+    await publish()
+    const [inReach] = (await coverOf(bay))!
+    expect(inReach).toMatchObject({ level: 'clear', value: { unit: 'm' } })
+    expect(inReach!.value!.amount).toBeCloseTo(20, 0)
+    // On record at a station that is not drawn: plan and record tell two places.
+    await moveTo(away, 'FE-3', 'water', station)
+    expect(await levels(bay)).toEqual(['unknown'])
+    await moveTo(away, 'FE-3', 'water', bay)
+    expect(await levels(bay)).toEqual(['clear'])
   })
 
   it('elsewhere in the shop are not known to be in reach', async () => {

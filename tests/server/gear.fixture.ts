@@ -5,7 +5,7 @@ import { PLACE_OF_ROUND, listOfRound, type Round } from '#core/inspection/round'
 import { filledOf } from '../core/gear.fixture'
 import type { Person } from './client'
 import { sendPhoto } from './photo.fixture'
-import { deskDrawn } from './plan.fixture'
+import { deskDrawn, extinguisherDrawn } from './plan.fixture'
 import { made, type Shop } from './shop.fixture'
 
 /** Gear of a kind, with a label of its own. */
@@ -79,6 +79,8 @@ export async function useGear(shop: Shop): Promise<void> {
   })
   await send('POST', '/plan/draft/changes', deskDrawn())
   await send('PUT', '/begin/marks', { step: 'labels', marked: true })
+  const extinguisher = await addGear(shop, 'extinguisher', `FE-${randomUUID().slice(0, 8)}`)
+  await send('POST', '/plan/draft/changes', extinguisherDrawn(shop.station, extinguisher, 5))
   await send('POST', '/plan/versions', { id: randomUUID() })
   const id = await addGear(shop, 'lead', `L-${randomUUID().slice(0, 8)}`)
   const machine = await addGear(shop, 'machine', `U-${randomUUID().slice(0, 8)}`)

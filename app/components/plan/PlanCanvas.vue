@@ -57,7 +57,7 @@ const sheet = useTemplateRef<SVGGElement>('sheet')
 const things = computed(() => props.things)
 const onThing = (event: Event): boolean =>
   Boolean((event.target as Element).closest('[data-thing], [data-handle], [data-turn]'))
-const { transform, scale, showAll, show, zoomBy } = usePlanView(svg, things, (event) => {
+const { transform, scale, moving, showAll, show, zoomBy } = usePlanView(svg, things, (event) => {
   if (event.type === 'wheel') return true
   if (!props.editable) return true
   return props.tool === null && !onThing(event)
@@ -70,18 +70,19 @@ watch(
 onMounted(() => props.focus && show(props.focus))
 
 /** What is being dragged or drawn is shown before it is kept. */
-const shown = ref<Thing[]>([])
-const sketch = ref<Shape | null>(null)
-const ordered = computed(() => {
-  const inHand = new Map(shown.value.map((thing) => [thing.id, thing]))
-  return props.things
-    .map((thing) => inHand.get(thing.id) ?? thing)
-    .toSorted((a, b) => ORDER.indexOf(a.kind) - ORDER.indexOf(b.kind))
-})
-const named = computed(() => ordered.value.filter(({ kind }) => NAMED.includes(kind)))
-const only = computed(() =>
-  chosen.value.length === 1 ? ordered.value.find(({ id }) => id === chosen.value[0]) : undefined,
+const shown = shallowRef<Thing[]>([])
+const sketch = shallowRef<Shape | null>(null)
+const ordered = computed(() =>
+  props.things.toSorted((a, b) => ORDER.indexOf(a.kind) - ORDER.indexOf(b.kind)),
 )
+const named = computed(() => ordered.value.filter(({ kind }) => NAMED.includes(kind)))
+const inHand = computed(() => new Map(shown.value.map((thing) => [thing.id, thing])))
+const asShown = (thing: Thing): Thing => inHand.value.get(thing.id) ?? thing
+const chosenIds = computed(() => new Set(chosen.value))
+const only = computed(() => {
+  const found = props.things.find(({ id }) => id === chosen.value[0])
+  return chosen.value.length === 1 && found ? asShown(found) : undefined
+})
 const handles = computed(() => (props.editable && only.value ? cornersOf(only.value.shape) : []))
 /** Where a thing is taken hold of to be turned: beyond its front, or above it. */
 const knob = computed(() => {
@@ -100,25 +101,30 @@ interface Dragged {
   y: number
 }
 type Subject =
-  | { what: 'things'; from: Dragged; things: Thing[] }
-  | { what: 'handle'; thing: Thing; index: number }
+  | { what: 'things'; from: Dragged; things: Thing[]; others: Point[] }
+  | { what: 'handle'; thing: Thing; index: number; others: Point[] }
   | { what: 'turn'; thing: Thing }
-  | { what: 'sketch'; from: Point }
+  | { what: 'sketch'; from: Point; others: Point[] }
 
 const toPlan = ({ x, y }: Dragged): Point => ({ x, y: -y })
-const othersCorners = (but: readonly string[]): Point[] =>
+/** Read once a pull: there are thousands of them. */
+const othersCorners = (but: readonly string[] = []): Point[] =>
   props.things.filter(({ id }) => !but.includes(id)).flatMap(({ shape }) => cornersOf(shape))
-const snap = (p: Point, but: readonly string[] = []): Point =>
-  snapped(p, othersCorners(but), props.grid)
 
 function subjectOf(event: Dragged & { sourceEvent: Event }): Subject & Dragged {
   const { x, y } = event
   const target = event.sourceEvent.target as Element
   const handle = target.closest<SVGElement>('[data-handle]')
   if (target.closest('[data-turn]') && only.value) return { x, y, what: 'turn', thing: only.value }
-  if (handle && only.value)
-    return { x, y, what: 'handle', thing: only.value, index: Number(handle.dataset.handle) }
-  if (props.tool !== null) return { x, y, what: 'sketch', from: snap(toPlan({ x, y })) }
+  if (handle && only.value) {
+    const index = Number(handle.dataset.handle)
+    const others = othersCorners([only.value.id])
+    return { x, y, what: 'handle', thing: only.value, index, others }
+  }
+  if (props.tool !== null) {
+    const others = othersCorners()
+    return { x, y, what: 'sketch', from: snapped(toPlan({ x, y }), others, props.grid), others }
+  }
   const id = target.closest<SVGElement>('[data-thing]')!.dataset.thing!
   choose(id, event.sourceEvent)
   return {
@@ -126,7 +132,8 @@ function subjectOf(event: Dragged & { sourceEvent: Event }): Subject & Dragged {
     y,
     what: 'things',
     from: { x, y },
-    things: props.things.filter((thing) => chosen.value.includes(thing.id)),
+    things: props.things.filter((thing) => chosenIds.value.has(thing.id)),
+    others: othersCorners(chosen.value),
   }
 }
 
@@ -146,10 +153,7 @@ function draggedTo(subject: Extract<Subject, { what: 'things' }>, at: Dragged): 
   if (!first) return []
   const corner = cornersOf(first.shape)[0]!
   const off = { x: at.x - subject.from.x, y: -(at.y - subject.from.y) }
-  const to = snap(
-    { x: corner.x + off.x, y: corner.y + off.y },
-    subject.things.map(({ id }) => id),
-  )
+  const to = snapped({ x: corner.x + off.x, y: corner.y + off.y }, subject.others, props.grid)
   const by = { x: to.x - corner.x, y: to.y - corner.y }
   return subject.things.map((thing) => ({ ...thing, shape: moved(thing.shape, by) }))
 }
@@ -168,10 +172,13 @@ function onDrag(event: Dragged & { subject: Subject }): void {
   const { subject } = event
   if (subject.what === 'things') shown.value = draggedTo(subject, event)
   else if (subject.what === 'handle') {
-    const to = snap(toPlan(event), [subject.thing.id])
+    const to = snapped(toPlan(event), subject.others, props.grid)
     shown.value = [{ ...subject.thing, shape: reshaped(subject.thing.shape, subject.index, to) }]
   } else if (subject.what === 'turn') shown.value = [turnedTo(subject.thing, toPlan(event))]
-  else sketch.value = drawn(PLAN_KINDS[props.tool!].shape, subject.from, snap(toPlan(event)))
+  else {
+    const to = snapped(toPlan(event), subject.others, props.grid)
+    sketch.value = drawn(PLAN_KINDS[props.tool!].shape, subject.from, to)
+  }
 }
 
 function onEnd(): void {
@@ -214,7 +221,7 @@ const bar = computed(() => {
   <div class="canvas panel">
     <svg
       ref="svg"
-      class="size-full"
+      class="size-full select-none"
       :class="{ drawing: tool }"
       role="img"
       :aria-label="label"
@@ -244,9 +251,10 @@ const bar = computed(() => {
         <PlanThing
           v-for="thing in ordered"
           :key="thing.id"
-          :thing="thing"
+          v-memo="[asShown(thing), scale, chosenIds.has(thing.id), levels.get(thing.id)]"
+          :thing="asShown(thing)"
           :scale="scale"
-          :chosen="chosen.includes(thing.id)"
+          :chosen="chosenIds.has(thing.id)"
           :level="levels.get(thing.id)"
         />
         <rect
@@ -258,7 +266,13 @@ const bar = computed(() => {
           :height="strip.north - strip.south"
           class="strip"
         />
-        <PlanName v-for="thing in named" :key="thing.id" :thing="thing" :scale="scale / magnify" />
+        <PlanName
+          v-for="thing in named"
+          :key="thing.id"
+          v-memo="[asShown(thing), scale, magnify]"
+          :thing="asShown(thing)"
+          :scale="scale / magnify"
+        />
         <slot name="over" :scale="scale / magnify" />
         <path
           v-for="(line, i) in lines"
@@ -302,6 +316,8 @@ const bar = computed(() => {
           vector-effect="non-scaling-stroke"
         />
       </g>
+      <!-- While something is in the hand nothing is looked for under it: on a large plan that takes longer than a frame. -->
+      <rect v-if="moving || shown.length > 0" class="cover" width="100%" height="100%" />
       <g class="bar" aria-hidden="true">
         <path :d="`M16 16v8h${bar.width}v-8`" />
         <text x="16" y="40">{{ bar.label }}</text>
@@ -379,6 +395,10 @@ const bar = computed(() => {
   stroke: var(--ui-primary);
   stroke-width: 2;
   cursor: grab;
+}
+.cover {
+  fill: transparent;
+  cursor: grabbing;
 }
 .bar path {
   fill: none;

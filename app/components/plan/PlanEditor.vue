@@ -46,6 +46,8 @@ watch(editor.saved, () => found.load())
 const findings = computed(() => found.data.value?.findings ?? [])
 const findingsHere = computed(() => findings.value.filter(({ floor }) => floor === floorId.value))
 const faults = computed(() => found.data.value?.faults ?? [])
+/** More than these nobody reads before the first are put right. */
+const MOST_FAULTS = 20
 const { shown, levels: judgedLevels, lines, screens } = useShownFindings(findings)
 const levels = computed(
   () =>
@@ -308,7 +310,11 @@ const savedSays = computed(() => {
         <section v-if="faults.length > 0" class="panel p-4" aria-labelledby="faults">
           <h2 id="faults">Wrong on the plan</h2>
           <ul class="space-y-1">
-            <li v-for="(fault, i) in faults" :key="i" class="flex gap-2 items-baseline">
+            <li
+              v-for="(fault, i) in faults.slice(0, MOST_FAULTS)"
+              :key="i"
+              class="flex gap-2 items-baseline"
+            >
               <FindingMark :level="fault.kind === 'error' ? 'stop' : 'caution'" :size="16" />
               <span>
                 <UButton variant="link" class="px-0" @click="show(fault.thing)">
@@ -318,6 +324,9 @@ const savedSays = computed(() => {
               </span>
             </li>
           </ul>
+          <p v-if="faults.length > MOST_FAULTS" class="muted">
+            And {{ faults.length - MOST_FAULTS }} more.
+          </p>
         </section>
         <section aria-labelledby="draft-says">
           <h2 id="draft-says" class="mb-2">What it says</h2>

@@ -2,6 +2,7 @@
 import { PLAN_KINDS } from '#core/plan/kinds.table'
 import type { Thing } from '#core/plan/plan'
 import { middleOf } from '#core/plan/shape'
+import { PAGE_SIZE } from '#shared/api/list'
 import { quantityText } from '#shared/units/units'
 import { useUnits } from '~/composables/units'
 
@@ -21,6 +22,18 @@ const rows = computed(() =>
       return { thing, kind: PLAN_KINDS[thing.kind].name, east: text(x), north: text(y) }
     })
     .toSorted((a, b) => a.thing.name.localeCompare(b.thing.name, 'en', { numeric: true })),
+)
+const page = ref(1)
+watch(wanted, () => {
+  page.value = 1
+})
+const onPage = computed(() => rows.value.slice((page.value - 1) * PAGE_SIZE).slice(0, PAGE_SIZE))
+/** After something was taken away the last page may be gone. */
+watch(
+  () => rows.value.length,
+  (count) => {
+    page.value = Math.max(1, Math.min(page.value, Math.ceil(count / PAGE_SIZE)))
+  },
 )
 const choose = (id: string): void => {
   chosen.value = [id]
@@ -44,7 +57,7 @@ const choose = (id: string): void => {
           </tr>
         </thead>
         <tbody>
-          <tr v-for="row in rows" :key="row.thing.id">
+          <tr v-for="row in onPage" :key="row.thing.id">
             <td>
               <UButton
                 variant="link"
@@ -62,5 +75,6 @@ const choose = (id: string): void => {
         </tbody>
       </table>
     </SideScroll>
+    <Pager v-model:page="page" :total="rows.length" noun="things" />
   </section>
 </template>

@@ -11,6 +11,11 @@ const MARGIN = 0.06
 /** Shown around one thing, m. */
 const AROUND = 4
 
+interface ZoomEvent {
+  transform: ZoomTransform
+  sourceEvent: Event | null
+}
+
 /** How a plan lies on the page: moved and zoomed by mouse, finger and buttons. */
 export function usePlanView(
   svg: Readonly<Ref<SVGSVGElement | null>>,
@@ -20,11 +25,17 @@ export function usePlanView(
 ) {
   const transform = shallowRef<ZoomTransform>(zoomIdentity.translate(40, 400).scale(10))
   const scale = computed(() => transform.value.k)
+  /** Under the hand of the mouse, at this moment. */
+  const moving = ref(false)
   const behaviour = zoom<SVGSVGElement, unknown>()
     .scaleExtent(SCALES)
     .filter((event: Event) => movesPage(event))
-    .on('zoom', ({ transform: now }: { transform: ZoomTransform }) => {
+    .on('zoom', ({ transform: now, sourceEvent }: ZoomEvent) => {
       transform.value = now
+      moving.value = sourceEvent?.type === 'mousemove'
+    })
+    .on('end', () => {
+      moving.value = false
     })
 
   onMounted(() => {
@@ -60,5 +71,5 @@ export function usePlanView(
   function zoomBy(factor: number): void {
     if (svg.value) select(svg.value).call(behaviour.scaleBy, factor)
   }
-  return { transform, scale, showAll, show, zoomBy }
+  return { transform, scale, moving, showAll, show, zoomBy }
 }

@@ -1,6 +1,7 @@
 import type { Finding } from '../../finding/finding'
 import { inSentence } from '../../finding/wording'
 import { published, type Source } from '../../finding/source'
+import { FARTHEST_EXTINGUISHER, TRAVEL_DISTANCE } from '../../inspection/extinguisher-reach'
 import { FIRE_CLASS_NAME, type FireClass } from '../../inspection/fire-class'
 import { groundOf, walksTo } from '../path'
 import { onFloor, type Plan, type Thing } from '../plan'
@@ -10,17 +11,8 @@ import type { DrawnFinding } from './drawn'
 import type { Equipment } from './equipment'
 import { FOOT, ROUNDING } from './feet'
 
-const NFPA_10 = published('NFPA 10, travel distance to extinguishers')
 const Z358 = published('ANSI/ISEA Z358.1')
 
-/** The longest walk to an extinguisher, m. For liquids that of the smaller ones is 30 ft. */
-export const FARTHEST_EXTINGUISHER: Readonly<Record<FireClass, number>> = {
-  ordinary: 75 * FOOT,
-  liquid: 50 * FOOT,
-  // NFPA 10 takes it from the ordinary or liquid hazard beside it; the longer of the two alone would be the milder.
-  live: 50 * FOOT,
-  metal: 75 * FOOT,
-}
 /** What an average walker covers in 10 s, m. */
 export const FARTHEST_EYEWASH = 55 * FOOT
 
@@ -31,7 +23,7 @@ export type Reached = 'eyewash' | FireClass
 export const reachOf = (what: Reached): { longest: number; source: Source } =>
   what === 'eyewash'
     ? { longest: FARTHEST_EYEWASH, source: Z358 }
-    : { longest: FARTHEST_EXTINGUISHER[what], source: NFPA_10 }
+    : { longest: FARTHEST_EXTINGUISHER[what], source: TRAVEL_DISTANCE }
 
 /** So many times as far as is right is still looked for, to say which is the nearest. */
 const LOOKED_FOR = 2
@@ -106,10 +98,11 @@ function toExtinguishers(
     return walked(here, station, here.extinguishersFor(burning), {
       code: 'plan.extinguisher',
       rule: 'An extinguisher within so long a walk',
-      source: NFPA_10,
+      source: TRAVEL_DISTANCE,
       longest: FARTHEST_EXTINGUISHER[burning],
       what: `extinguisher for ${inSentence(FIRE_CLASS_NAME[burning])}`,
       step: 'fire',
+      tooFar: 'stop',
     })
   })
 }
@@ -125,7 +118,7 @@ const untold = (station: Thing): DrawnFinding => ({
     reasons: [
       {
         rule: 'An extinguisher within so long a walk',
-        source: NFPA_10,
+        source: TRAVEL_DISTANCE,
         inputs: { place: station.name, burns: 'not told' },
       },
     ],
@@ -143,16 +136,19 @@ function toEyewash(here: Here, station: Thing): DrawnFinding {
     longest: FARTHEST_EYEWASH,
     what: 'eyewash',
     step: 'eyes',
+    tooFar: 'caution',
   })
 }
 
 interface Asked {
   code: string
   rule: string
-  source: typeof NFPA_10
+  source: typeof TRAVEL_DISTANCE
   longest: number
   what: string
   step: Finding['step']
+  /** How bad it is where the nearest is too far. */
+  tooFar: Finding['level']
 }
 
 function walked(
@@ -195,7 +191,7 @@ function walked(
   if (walk.length <= asked.longest + ROUNDING)
     return drawn({ level: 'clear', value, sentence: `${station.name}: ${name} is in reach.` })
   return drawn({
-    level: 'caution',
+    level: asked.tooFar,
     value,
     sentence: `${station.name}: ${name}, the nearest ${asked.what}, is too far to walk.`,
     remedy: 'Hang one nearer.',

@@ -1,6 +1,7 @@
 import type { Finding } from '#core/finding/finding'
 import { judgeFireCover } from '#core/inspection/fire-cover'
 import { burningStations, extinguishersFor } from '#server/db/extinguisher'
+import { walksFrom } from '#server/db/plan-walk'
 import { inOrganisation, type Db } from '#server/db/pool'
 import { listStations } from '#server/db/station'
 import { gearState } from '#shared/inspection/state'
@@ -15,15 +16,21 @@ async function coverOf(
   stations: readonly string[],
 ): Promise<FireCover[]> {
   const places = await burningStations(db, scope, stations)
-  const extinguishers = places.some(({ burns }) => burns !== null)
-    ? await extinguishersFor(db, scope, stations)
-    : []
+  const isTold = places.some(({ burns }) => burns !== null)
+  const walks = isTold ? await walksFrom(db, scope.site, stations) : []
+  const inReach = [...new Set(walks.map(({ gearId }) => gearId))]
+  const extinguishers = isTold ? await extinguishersFor(db, scope, stations, inReach) : []
+  const walk = new Map(walks.map((one) => [`${one.stationId} ${one.gearId}`, one.metres]))
   return places.map(({ id, name, burns }) => ({
     stationId: id,
     findings: judgeFireCover(
       name,
       burns,
-      extinguishers.map((gear) => ({ gear: gearState(gear, scope), here: gear.stationId === id })),
+      extinguishers.map((gear) => ({
+        gear: gearState(gear, scope),
+        here: gear.stationId === id,
+        walk: walk.get(`${id} ${gear.id}`) ?? null,
+      })),
     ),
   }))
 }

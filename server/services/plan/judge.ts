@@ -1,5 +1,6 @@
 import { faultsOf, type PlanFault } from '#core/plan/faults'
 import type { DrawnFinding } from '#core/plan/judge/drawn'
+import { extinguisherWalks, type ExtinguisherWalk } from '#core/plan/judge/extinguisher-walks'
 import { judgePlan as judge } from '#core/plan/judge/plan'
 import type { Equipment } from '#core/plan/judge/equipment'
 import type { Reached } from '#core/plan/judge/reach'
@@ -21,6 +22,9 @@ export function judgePlan({ plan, equipment }: { plan: Plan; equipment: Equipmen
 /** What keeps a plan from being published. Runs in a thread. */
 export const errorsOfPlan = (plan: Plan): PlanFault[] =>
   faultsOf(plan).filter(({ kind }) => kind === 'error')
+
+/** How far it is to the extinguishers. Runs in a thread. */
+export const walksOfPlan = (plan: Plan): ExtinguisherWalk[] => extinguisherWalks(plan)
 
 /** Ground out of reach. Runs in a thread. */
 export const findUnreached = (input: {

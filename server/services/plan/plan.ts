@@ -16,6 +16,7 @@ import {
   type PlanVersionRow,
 } from '#server/db/plan'
 import { standingHere } from '#server/db/plan-record'
+import { insertWalks } from '#server/db/plan-walk'
 import { inOrganisation, type Db } from '#server/db/pool'
 import { AppError, fieldError, notFound } from '#server/errors'
 import { inPool } from '#server/heavy/pool'
@@ -115,7 +116,7 @@ export const withoutVersions = ({ floors, things }: Draft): Plan => ({
 })
 
 /**
- * Publish the draft. Sent twice it is published once. What is wrong is looked for in a thread; a draft that somebody draws on
+ * Publish the draft. Sent twice it is published once. What is wrong is looked for in a thread, and how far it is to the extinguishers; a draft that somebody draws on
  * meanwhile is not the one that was looked at.
  * @throws where something is wrong with it
  */
@@ -127,6 +128,7 @@ export async function publishPlan(
     (await numberOfVersion(db, id)) === null ? findDraft(db, actor.site) : null,
   )
   if (draft) await refuseUnsound(actor, withoutVersions(draft))
+  const walks = draft ? await inPool('walksOfPlan', actor.person, withoutVersions(draft)) : []
   return inOrganisation(actor.organisation, async (db) => {
     if (
       !(await isNew(db, actor, { id, kind: 'plan_published', of: actor.site, content: { note } }))
@@ -143,6 +145,7 @@ export async function publishPlan(
     const plan = withoutVersions(draft!)
     const row = { id, organisation, site, plan, note, person, at, rehearsal }
     const number = await insertPlanVersion(db, row)
+    await insertWalks(db, { organisation, version: id }, walks)
     await record(db, actor, 'plan_published', 'site', site, { number, things: plan.things.length })
     return { number }
   })

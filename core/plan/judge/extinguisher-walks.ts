@@ -1,0 +1,51 @@
+import { FARTHEST_EXTINGUISHER } from '../../inspection/extinguisher-reach'
+import { groundOf, walksTo } from '../path'
+import { onFloor, type Plan, type Thing } from '../plan'
+import { middleOf } from '../shape'
+import { standingBefore } from './before'
+
+/** The walk from a station on record to an extinguisher on record. */
+export interface ExtinguisherWalk {
+  stationId: string
+  gearId: string
+  metres: number
+}
+
+const FARTHEST = Math.max(...Object.values(FARTHEST_EXTINGUISHER))
+
+/**
+ * The walk from each station to each extinguisher that is no farther than any rule allows, on the plan.
+ * Of what is drawn twice the longest walk is told, and none where one of them is out of reach.
+ */
+export function extinguisherWalks(plan: Plan): ExtinguisherWalk[] {
+  const walks = plan.floors.flatMap(({ id }) => walksOnFloor(plan, id))
+  const times = (id: string): number => plan.things.filter(({ of }) => of === id).length
+  const pairs = new Map<string, ExtinguisherWalk & { found: number }>()
+  for (const walk of walks) {
+    const key = `${walk.stationId} ${walk.gearId}`
+    const known = pairs.get(key)
+    const metres = Math.max(walk.metres, known?.metres ?? 0)
+    pairs.set(key, { ...walk, metres, found: (known?.found ?? 0) + 1 })
+  }
+  return [...pairs.values()]
+    .filter(({ stationId, gearId, found }) => found === times(stationId) * times(gearId))
+    .map(({ found: _, ...walk }) => walk)
+}
+
+type Placed = Thing & { of: string }
+const isOnRecord = (thing: Thing): thing is Placed => thing.of !== null
+
+function walksOnFloor(plan: Plan, floor: string): ExtinguisherWalk[] {
+  const stations = onFloor(plan, floor, 'station').filter(isOnRecord)
+  const extinguishers = onFloor(plan, floor, 'extinguisher').filter(isOnRecord)
+  if (stations.length === 0 || extinguishers.length === 0) return []
+  const ground = groundOf(plan, floor, { longest: FARTHEST })
+  const before = standingBefore(plan, floor)
+  return extinguishers.flatMap((extinguisher) => {
+    const walkFrom = walksTo(ground, [before(extinguisher)])
+    return stations.flatMap((station): ExtinguisherWalk[] => {
+      const walk = walkFrom(middleOf(station.shape))
+      return walk ? [{ stationId: station.of, gearId: extinguisher.of, metres: walk.length }] : []
+    })
+  })
+}
