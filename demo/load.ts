@@ -297,7 +297,7 @@ async function makePermits(
         fireWatchId: fireWatch,
         validFrom: at(from).now.toISOString(),
         validTo: new Date(at(from).now.getTime() + hours * HOUR).toISOString(),
-        ruleSet: 'nfpa51b',
+        ruleSets: ['osha', 'nfpa51b'],
         version,
       })
       if (steps.length === 0) return

@@ -172,6 +172,7 @@ export const INPUT_WORDS: Readonly<Record<string, string>> = {
   rated: 'rated output',
   duty: 'rated duty cycle',
   planned: 'planned',
+  written: 'written on the permit',
   supply: 'rated supply',
   noLoadDc: 'no-load voltage, DC peak',
   noLoadAc: 'no-load voltage, AC rms',

@@ -1,6 +1,7 @@
 import type { Finding } from '../finding/finding'
 import { COMMON_PRACTICE, published } from '../finding/source'
-import { PERMIT_MAX_HOURS, SWEEP, WATCH_MINUTES, type RuleSet } from './rules.table'
+import type { Governed, GoverningRules } from './governing'
+import { PERMIT_MAX_HOURS, reachText, SWEEP, sweepText } from './rules.table'
 
 export type SweepAnswer = 'yes' | 'no' | 'na'
 
@@ -16,14 +17,10 @@ export interface FireQuery {
   /** ms since the epoch */
   validTo: number | null
   shiftHours: number
-  ruleSet: RuleSet
-  /** Minutes that the house asks for; null: the rule set's own. */
-  houseMinutes: number | null
-}
-
-/** Minutes of fire watch: the rule set's, or the house value where that is longer. */
-export function watchMinutes(ruleSet: RuleSet, houseMinutes: number | null): number {
-  return Math.max(WATCH_MINUTES[ruleSet].minutes, houseMinutes ?? 0)
+  /** What governs it: the rule sets adopted, and the house. */
+  rules: GoverningRules
+  /** What stands on the permit. */
+  written: { watch: number; monitoring: number; reach: number }
 }
 
 const FIRE = published('OSHA 29 CFR 1910.252(a)(2)')
@@ -48,21 +45,22 @@ export function judgeFire(query: FireQuery): Finding[] {
     ]
   }
   return [
-    ...sweepFindings(query.sweep),
+    ...sweepFindings(query.sweep, query.rules.reach.value),
     ...peopleFindings(query),
     ...timeFindings(query),
-    watchFinding(query),
+    ...rulesFindings(query),
   ]
 }
 
-function sweepFindings(sweep: FireQuery['sweep']): Finding[] {
+function sweepFindings(sweep: FireQuery['sweep'], reach: number): Finding[] {
   return SWEEP.map((line): Finding => {
+    const text = sweepText(line, reach)
     const base = {
       code: `fire.${line.id}`,
       step: 'fire' as const,
       reasons: [
         {
-          rule: line.text,
+          rule: text,
           source: line.source,
           inputs: { answer: sweep[line.id] ?? 'not answered' },
         },
@@ -70,7 +68,7 @@ function sweepFindings(sweep: FireQuery['sweep']): Finding[] {
     }
     switch (sweep[line.id]) {
       case 'yes':
-        return { ...base, level: 'clear', sentence: `${line.text}.` }
+        return { ...base, level: 'clear', sentence: `${text}.` }
       case 'na':
         return line.id === 'sprinklers' ||
           line.id === 'container' ||
@@ -78,12 +76,12 @@ function sweepFindings(sweep: FireQuery['sweep']): Finding[] {
           line.id === 'floor' ||
           line.id === 'openings' ||
           line.id === 'farSide'
-          ? { ...base, level: 'clear', sentence: `${line.text}: does not apply here.` }
+          ? { ...base, level: 'clear', sentence: `${text}: does not apply here.` }
           : {
               ...base,
               level: 'stop',
               legal: true,
-              sentence: `${line.text}: this always applies.`,
+              sentence: `${text}: this always applies.`,
               remedy: line.remedy,
             }
       case 'no':
@@ -91,14 +89,14 @@ function sweepFindings(sweep: FireQuery['sweep']): Finding[] {
           ...base,
           level: 'stop',
           legal: true,
-          sentence: `Not so: ${lowerFirst(line.text)}.`,
+          sentence: `Not so: ${lowerFirst(text)}.`,
           remedy: line.remedy,
         }
       default:
         return {
           ...base,
           level: 'unknown',
-          sentence: `Not answered: ${lowerFirst(line.text)}.`,
+          sentence: `Not answered: ${lowerFirst(text)}.`,
           remedy: 'Walk the area and answer it.',
         }
     }
@@ -220,24 +218,56 @@ function timeFindings({ validFrom, validTo, shiftHours }: FireQuery): Finding[] 
   return [{ ...base, level: 'clear', value, sentence: 'Times within the shift.', reasons }]
 }
 
-function watchFinding({ ruleSet, houseMinutes }: FireQuery): Finding {
-  const minutes = watchMinutes(ruleSet, houseMinutes)
-  const rule = WATCH_MINUTES[ruleSet]
-  return {
-    code: 'fire.watchTime',
-    step: 'fire',
-    level: 'clear',
-    value: { amount: minutes, unit: 'min' },
-    sentence: `Watch for ${minutes} min after the last arc.`,
-    reasons: [
-      {
-        rule: `${rule.name}: at least ${rule.minutes} min`,
-        source: rule.source,
-        inputs: { house: houseMinutes ?? 'none' },
-      },
-      { rule: 'A watch wherever more than a minor fire might start', source: FIRE },
-    ],
+/** Watch, monitoring and reach by the strictest of what is adopted; a permit that has less was written by milder rules. */
+function rulesFindings({ rules, written }: FireQuery): Finding[] {
+  const { watch, monitoring, reach } = rules
+  const line = (
+    code: string,
+    sentence: string,
+    [governed, unit, has]: [Governed<number>, 'min' | 'm', number],
+  ): Finding => {
+    const isEnough = has >= governed.value - ROUNDING
+    return {
+      code,
+      step: 'fire',
+      level: isEnough ? 'clear' : 'stop',
+      ...(!isEnough && governed.source !== COMMON_PRACTICE && { legal: true }),
+      value: { amount: governed.value, unit },
+      sentence: isEnough ? sentence : `Less is written on the permit. ${sentence}`,
+      ...(!isEnough && { remedy: 'Save the fire check again: the rules were made stricter.' }),
+      reasons: [
+        {
+          rule: `${governed.by}: the strictest of what is adopted`,
+          source: governed.source,
+          inputs: { written: { amount: has, unit } },
+        },
+        { rule: 'A watch wherever more than a minor fire might start', source: FIRE },
+      ],
+    }
   }
+  return [
+    line('fire.watchTime', `Watch for ${watch.value} min after the last arc: ${watch.by}.`, [
+      watch,
+      'min',
+      written.watch,
+    ]),
+    line('fire.reach', `The sweep reaches ${reachText(reach.value)}: ${reach.by}.`, [
+      reach,
+      'm',
+      written.reach,
+    ]),
+    ...(monitoring
+      ? [
+          line(
+            'fire.monitoring',
+            `Then rounds for ${monitoring.value.minutes} min, every ${monitoring.value.every} min: ${monitoring.by}.`,
+            [{ ...monitoring, value: monitoring.value.minutes }, 'min', written.monitoring],
+          ),
+        ]
+      : []),
+  ]
 }
+/** What was told in feet and is kept in metres is not a hair off it. */
+const ROUNDING = 1e-6
 
 const lowerFirst = (text: string): string => text.charAt(0).toLowerCase() + text.slice(1)

@@ -1,50 +1,47 @@
 import { published, type Source } from '../finding/source'
 
-export const RULE_SETS = ['osha', 'nfpa51b'] as const
-export type RuleSet = (typeof RULE_SETS)[number]
-
-/** Least minutes of fire watch after hot work stops. */
-export const WATCH_MINUTES: Record<RuleSet, { name: string; minutes: number; source: Source }> = {
-  osha: {
-    name: 'OSHA 1910.252',
-    minutes: 30,
-    source: published('OSHA 29 CFR 1910.252(a)(2)(iii)(B)'),
-  },
-  nfpa51b: { name: 'NFPA 51B', minutes: 60, source: published('NFPA 51B, 2019 and later') },
-}
-
 /** A round at least this often while watching, minutes. Common practice; the shop may ask for more. */
 export const ROUND_EVERY = 15
 /** A permit never outlasts this, hours. NFPA 51B and common permit systems. */
 export const PERMIT_MAX_HOURS = 24
-/** Radius of the sweep, m: 35 ft. */
-export const SWEEP_RADIUS = 35 * 0.3048
+const FOOT = 0.3048
+/** The sweep reaches at least so far, m: 35 ft, whatever rules are adopted. */
+export const SWEEP_RADIUS = 35 * FOOT
 
 export interface SweepLine {
   id: string
+  /** With `{reach}` where the distance of the sweep stands. */
   text: string
   remedy: string
   source: Source
 }
 const rule = (paragraph: string): Source => published(`OSHA 29 CFR 1910.252(a)(2)${paragraph}`)
 
-/** The 35 ft sweep. Each line is answered yes, no or not applicable before a permit; every one is law. */
+/** A line of the sweep with its distance, in both units. @param reach m */
+export const sweepText = ({ text }: Pick<SweepLine, 'text'>, reach: number): string =>
+  text.replace('{reach}', reachText(reach))
+
+/** A distance as the paper shows it, wherever it is read. @param reach m */
+export const reachText = (reach: number): string =>
+  `${Math.ceil(reach / FOOT - 1e-6)} ft (${Math.ceil(reach - 1e-6)} m)`
+
+/** The sweep. Each line is answered yes, no or not applicable before a permit; every one is law. */
 export const SWEEP: readonly SweepLine[] = [
   {
     id: 'swept',
-    text: 'Floor swept clean of combustibles for 35 ft (11 m)',
+    text: 'Floor swept clean of combustibles for {reach}',
     remedy: 'Sweep it.',
     source: rule('(vii) and (viii)'),
   },
   {
     id: 'moved',
-    text: 'Combustibles moved out of 35 ft, or shielded with fire blankets or guards',
+    text: 'Combustibles moved out of {reach}, or shielded with fire blankets or guards',
     remedy: 'Move or shield them.',
     source: rule('(i) and (vii)'),
   },
   {
     id: 'openings',
-    text: 'Openings and cracks in floor and walls within 35 ft closed or covered',
+    text: 'Openings and cracks in floor and walls within {reach} closed or covered',
     remedy: 'Close them, or post a watch on the far side.',
     source: rule('(i) and (iii)(A)(3)'),
   },

@@ -1,4 +1,5 @@
-import { countdown, finalRoundMade } from '../firewatch/countdown'
+import { countdown, finalRoundMade, type Watch } from '../firewatch/countdown'
+import type { Monitoring } from '../firewatch/rule-sets.table'
 
 export const PERMIT_STATES = [
   'draft',
@@ -37,6 +38,7 @@ export interface PermitLife {
   /** When the last arc went out; the watch counts from here. Null while working. */
   watchStartedAt: number | null
   watchMinutes: number
+  monitoring: Monitoring | null
   rounds: readonly number[]
 }
 
@@ -129,17 +131,23 @@ function close(life: PermitLife, now: number): Transition {
   if (life.workStartedAt === null) return closed
   if (life.watchStartedAt === null)
     return { ok: false, because: 'Work has not been stopped; the watch has not begun.' }
-  const watch = { startedAt: life.watchStartedAt, minutes: life.watchMinutes, rounds: life.rounds }
+  const watch = watchOf(life, life.watchStartedAt)
   const count = countdown(watch, now)
   if (!count.done)
     return {
       ok: false,
-      because: `Too early: ${Math.ceil(count.left / 60_000)} min of the watch are left.`,
+      because: `Too early: ${Math.ceil(count.left / 60_000)} min of ${count.phase === 'watch' ? 'the watch' : 'monitoring'} are left.`,
     }
   if (!finalRoundMade(watch))
-    return { ok: false, because: 'Make the last round first, after the watch has run out.' }
+    return { ok: false, because: 'Make the last round first, after the time has run out.' }
   return closed
 }
+
+/** The watch of a permit, from the last arc on. */
+export const watchOf = (
+  { watchMinutes: minutes, monitoring, rounds }: PermitLife,
+  startedAt: number,
+): Watch => ({ startedAt, minutes, monitoring, rounds })
 
 const ALLOWED: Record<PermitAction, readonly PermitState[]> = {
   issue: ['draft'],

@@ -46,7 +46,7 @@ export function thingsNear(things: readonly Thing[]): (to: Thing, within: number
 }
 
 /** Bounds that reach so many metres farther. */
-export const wider = ({ minX, minY, maxX, maxY }: Bounds, by: number): Bounds => ({
+const wider = ({ minX, minY, maxX, maxY }: Bounds, by: number): Bounds => ({
   minX: minX - by,
   minY: minY - by,
   maxX: maxX + by,

@@ -38,4 +38,5 @@ export const MIGRATIONS = [
   '0036_plan_kept',
   '0037_begin',
   '0038_plan_walk',
+  '0039_fire_rules',
 ] as const

@@ -1,7 +1,8 @@
 import sql from 'sql-template-tag'
 import { insertInto } from './insert'
 import type { Finding } from '#core/finding/finding'
-import type { RuleSet } from '#core/firewatch/rules.table'
+import { ROUND_EVERY } from '#core/firewatch/rules.table'
+import type { Monitoring, RuleSet } from '#core/firewatch/rule-sets.table'
 import type { PermitEventKind, PermitState } from '#core/permit/lifecycle'
 import type { SweepAnswer } from '#core/firewatch/fire'
 import type { Db } from './pool'
@@ -26,8 +27,12 @@ export interface PermitDbRow {
   fire_watch_trained: boolean
   valid_from: Date
   valid_to: Date
-  rule_set: RuleSet
+  rule_sets: RuleSet[]
   watch_minutes: number
+  /** 0: none. */
+  monitor_minutes: number
+  monitor_every: number
+  reach: number
   findings: Finding[] | null
   issued_by: string | null
   issued_at: Date | null
@@ -43,7 +48,8 @@ const COLUMNS = sql`
   p.id, p.number, p.site_id, p.job_id, j.title AS job, j.number AS job_number, j.station_id, p.state, p.place,
   p.sweep, p.operator_id, o.name AS operator, p.fire_watch_id, f.name AS fire_watch,
   coalesce(f.fire_watch_trained_on IS NOT NULL, false) AS fire_watch_trained,
-  p.valid_from, p.valid_to, p.rule_set, p.watch_minutes, p.findings, i.name AS issued_by,
+  p.valid_from, p.valid_to, p.rule_sets, p.watch_minutes, p.monitor_minutes, p.monitor_every,
+  p.reach, p.findings, i.name AS issued_by,
   p.issued_at, p.work_started_at, p.watch_started_at, p.closed_at, p.version, p.rehearsal,
   p.plan_version
 `
@@ -138,6 +144,15 @@ export async function listPermits(
   )
 }
 
+/** What governed a permit when it was written. */
+export interface WrittenRules {
+  ruleSets: RuleSet[]
+  watchMinutes: number
+  monitoring: Monitoring | null
+  /** m */
+  reach: number
+}
+
 export interface NewPermit {
   id: string
   organisation: string
@@ -148,8 +163,7 @@ export interface NewPermit {
   operator: string | null
   from: Date
   to: Date
-  ruleSet: RuleSet
-  watchMinutes: number
+  rules: WrittenRules
   person: string
   at: Date
   rehearsal: boolean
@@ -168,8 +182,11 @@ export async function insertPermit(db: Db, row: NewPermit): Promise<void> {
       operator_id: row.operator,
       valid_from: row.from,
       valid_to: row.to,
-      rule_set: row.ruleSet,
-      watch_minutes: row.watchMinutes,
+      rule_sets: row.rules.ruleSets,
+      watch_minutes: row.rules.watchMinutes,
+      monitor_minutes: row.rules.monitoring?.minutes ?? 0,
+      ...(row.rules.monitoring && { monitor_every: row.rules.monitoring.every }),
+      reach: row.rules.reach,
       created_by: row.person,
       created_at: row.at,
       rehearsal: row.rehearsal,
@@ -183,8 +200,7 @@ export interface DraftChange {
   fireWatch: string | null
   from: Date
   to: Date
-  ruleSet: RuleSet
-  watchMinutes: number
+  rules: WrittenRules
   version: number
 }
 
@@ -197,8 +213,11 @@ export async function updateDraft(db: Db, id: string, row: DraftChange): Promise
       fire_watch_id = ${row.fireWatch},
       valid_from = ${row.from},
       valid_to = ${row.to},
-      rule_set = ${row.ruleSet},
-      watch_minutes = ${row.watchMinutes},
+      rule_sets = ${row.rules.ruleSets},
+      watch_minutes = ${row.rules.watchMinutes},
+      monitor_minutes = ${row.rules.monitoring?.minutes ?? 0},
+      monitor_every = ${row.rules.monitoring?.every ?? ROUND_EVERY},
+      reach = ${row.rules.reach},
       version = version + 1
     WHERE id = ${id} AND state = 'draft' AND version = ${row.version}
   `)

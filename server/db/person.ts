@@ -148,8 +148,8 @@ export async function findMe(db: Db, id: string, now: Date): Promise<Identity> {
     SELECT
       p.id, p.name, p.role, p.pin_hash IS NOT NULL AS has_pin,
       p.password_hash IS NOT NULL AS has_password, o.name AS organisation,
-      s.id AS site_id, s.name AS site_name, s.time_zone, s.units, s.shift_hours, s.rule_set,
-      s.house_minutes, s.lead_factor, s.stops_untested,
+      s.id AS site_id, s.name AS site_name, s.time_zone, s.units, s.shift_hours, s.rule_sets,
+      s.house_minutes, s.house_monitoring, s.house_reach, s.lead_factor, s.stops_untested,
       s.gas AS site_gas, s.inspection AS site_inspection, s.version AS site_version, s.shade_school, s.safety_toe, s.hard_hat, s.season, s.limit_sets,
       coalesce(
         ${inForceOn(sql`s.id`, sql`(${now}::timestamptz AT TIME ZONE s.time_zone)::date`)},
@@ -173,8 +173,10 @@ export async function findMe(db: Db, id: string, now: Date): Promise<Identity> {
       timeZone: row.time_zone,
       units: row.units,
       shiftHours: row.shift_hours,
-      ruleSet: row.rule_set,
+      ruleSets: row.rule_sets,
       houseMinutes: row.house_minutes,
+      houseMonitoring: row.house_monitoring,
+      houseReach: row.house_reach,
       leadFactor: row.lead_factor,
       stopsUntested: row.stops_untested,
       gas: row.site_gas,

@@ -5,7 +5,7 @@ import type { Db } from './pool'
 import type { LimitSet } from '#core/exposure/terms'
 import type { SiteGas } from '#shared/gas/customs'
 import type { InspectionCustoms } from '#shared/inspection/customs'
-import type { RuleSet } from '#core/firewatch/rules.table'
+import type { RuleSet } from '#core/firewatch/rule-sets.table'
 import type { Season } from '#core/ppe/terms'
 import type { School } from '#core/shade/terms'
 
@@ -15,8 +15,10 @@ export interface SiteRow {
   time_zone: string
   units: 'us' | 'si'
   shift_hours: number
-  rule_set: RuleSet
+  rule_sets: RuleSet[]
   house_minutes: number | null
+  house_monitoring: number | null
+  house_reach: number | null
   lead_factor: boolean
   stops_untested: boolean
   gas: SiteGas
@@ -47,7 +49,8 @@ export async function insertSite(
 export async function findSite(db: Db, id: string): Promise<SiteRow> {
   const { rows } = await db.query<SiteRow>(sql`
     SELECT
-      id, name, time_zone, units, shift_hours, rule_set, house_minutes, lead_factor, stops_untested, gas,
+      id, name, time_zone, units, shift_hours, rule_sets, house_minutes, house_monitoring, house_reach,
+      lead_factor, stops_untested, gas,
       inspection, shade_school, safety_toe, hard_hat, season, limit_sets, version
     FROM site
     WHERE id = ${id}
@@ -63,8 +66,10 @@ export async function updateSite(
     timeZone: string
     units: string
     shiftHours: number
-    ruleSet: string
+    ruleSets: readonly string[]
     houseMinutes: number | null
+    houseMonitoring: number | null
+    houseReach: number | null
     leadFactor: boolean
     stopsUntested: boolean
     gas: SiteGas
@@ -84,8 +89,10 @@ export async function updateSite(
       time_zone = ${body.timeZone},
       units = ${body.units},
       shift_hours = ${body.shiftHours},
-      rule_set = ${body.ruleSet},
+      rule_sets = ${body.ruleSets},
       house_minutes = ${body.houseMinutes},
+      house_monitoring = ${body.houseMonitoring},
+      house_reach = ${body.houseReach},
       lead_factor = ${body.leadFactor},
       stops_untested = ${body.stopsUntested},
       gas = ${JSON.stringify(body.gas)},

@@ -1,8 +1,10 @@
 import { z } from 'zod'
-import { RULE_SETS, SWEEP } from '#core/firewatch/rules.table'
+import { RULE_SETS } from '#core/firewatch/rule-sets.table'
+import { SWEEP } from '#core/firewatch/rules.table'
 import { PERMIT_ACTIONS, PERMIT_EVENTS, PERMIT_STATES } from '#core/permit/lifecycle'
 import { findingSchema } from '#shared/finding/schema'
 
+import { ruleSetsSchema } from '#shared/permit/rule-sets'
 import { pin } from '#shared/sign-in/schema'
 
 const answer = z.enum(['yes', 'no', 'na'])
@@ -17,7 +19,8 @@ export const permitDraftBody = z.strictObject({
   fireWatchId: z.uuid().nullable(),
   validFrom: z.iso.datetime({ message: 'Enter a date and time.' }),
   validTo: z.iso.datetime({ message: 'Enter a date and time.' }),
-  ruleSet: z.enum(RULE_SETS),
+  /** Those of the site always hold beside these. */
+  ruleSets: ruleSetsSchema,
   version: z.int32(),
 })
 export type PermitDraftBody = z.infer<typeof permitDraftBody>
@@ -72,6 +75,7 @@ export const permitRowSchema = z.object({
   jobNumber: z.number(),
   validFrom: z.iso.datetime(),
   validTo: z.iso.datetime(),
+  /** When it may be closed, monitoring and all. */
   watchEndsAt: z.iso.datetime().nullable(),
   rehearsal: z.boolean(),
 })
@@ -96,8 +100,12 @@ export const permitSchema = permitStepSchema.extend({
   operator: z.string().nullable(),
   fireWatchId: z.uuid().nullable(),
   fireWatch: z.string().nullable(),
-  ruleSet: z.enum(RULE_SETS),
+  ruleSets: z.array(z.enum(RULE_SETS)),
   watchMinutes: z.number(),
+  /** Rounds after the watch, minutes; null: none. */
+  monitoring: z.object({ minutes: z.number(), every: z.number() }).nullable(),
+  /** How far the sweep reaches, m. */
+  reach: z.number(),
   /** The published plan when it was issued. */
   planVersion: z.number().nullable(),
   findings: z.array(findingSchema),

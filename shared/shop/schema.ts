@@ -1,8 +1,9 @@
 import { z } from 'zod'
+import { reachText, SWEEP_RADIUS } from '#core/firewatch/rules.table'
 import { FIRE_CLASSES } from '#core/inspection/fire-class'
 import { GEAR_KINDS } from '#core/inspection/kind'
 import { OCCASIONS } from '#core/inspection/occasion'
-import { RULE_SETS } from '#core/firewatch/rules.table'
+import { ruleSetsSchema } from '#shared/permit/rule-sets'
 import { UNIT_SYSTEMS } from '#shared/units/systems'
 import { version } from '#shared/api/fields'
 import { gasCustomsSchema } from '#shared/gas/customs'
@@ -16,8 +17,16 @@ export const siteBody = z.strictObject({
   timeZone,
   units: z.enum(UNIT_SYSTEMS),
   shiftHours: z.number().min(1).max(24),
-  ruleSet: z.enum(RULE_SETS),
+  ruleSets: ruleSetsSchema,
   houseMinutes: z.number().int().min(30, 'At least 30 minutes.').max(480).nullable(),
+  /** Minutes of rounds after the watch; null: only what the rules ask for. */
+  houseMonitoring: z.number().int().min(30, 'At least 30 minutes.').max(1440).nullable(),
+  /** How far the sweep reaches, m; null: only what the rules ask for. */
+  houseReach: z
+    .number()
+    .min(SWEEP_RADIUS, `At least ${reachText(SWEEP_RADIUS)}.`)
+    .max(100, 'At most 100 m (328 ft).')
+    .nullable(),
   /** Safety leads sign in with a second factor. */
   leadFactor: z.boolean(),
   /** Nobody uses a cylinder past its test date. */
@@ -59,6 +68,8 @@ export const runningWatchSchema = z.object({
   validTo: z.iso.datetime(),
   fireWatch: z.string().nullable(),
   begun: z.boolean(),
+  /** How far its sweep reaches, m. */
+  reach: z.number(),
   /** Of its job; null: away from any. */
   stationId: z.uuid().nullable(),
 })

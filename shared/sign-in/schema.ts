@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { RULE_SETS } from '#core/firewatch/rules.table'
+import { RULE_SETS } from '#core/firewatch/rule-sets.table'
 import { UNIT_SYSTEMS } from '#shared/units/systems'
 import { rulesSchema } from '#shared/eyes/schema'
 import { gasCustomsSchema } from '#shared/gas/customs'
@@ -88,8 +88,10 @@ export const meSchema = z.object({
     timeZone: z.string(),
     units: z.enum(UNIT_SYSTEMS),
     shiftHours: z.number(),
-    ruleSet: z.enum(RULE_SETS),
+    ruleSets: z.array(z.enum(RULE_SETS)),
     houseMinutes: z.number().nullable(),
+    houseMonitoring: z.number().nullable(),
+    houseReach: z.number().nullable(),
     leadFactor: z.boolean(),
     stopsUntested: z.boolean(),
     gas: gasCustomsSchema,

@@ -2,10 +2,11 @@ import { describe, expect, it, test } from 'vitest'
 import { countdown, finalRoundMade } from '#core/firewatch/countdown'
 import { judgeFire, type FireQuery } from '#core/firewatch/fire'
 import { SWEEP } from '#core/firewatch/rules.table'
+import { RULES } from './firewatch.fixture'
 
 describe('a watch at its minutes', () => {
   const MIN = 60_000
-  const watch = { startedAt: 0, minutes: 60, rounds: [] as number[] }
+  const watch = { startedAt: 0, minutes: 60, monitoring: null, rounds: [] as number[] }
   it('is done at its end, not a moment before', () => {
     expect(countdown(watch, 60 * MIN - 1)).toMatchObject({ done: false, left: 1 })
     expect(countdown(watch, 60 * MIN)).toMatchObject({ done: true, left: 0 })
@@ -41,8 +42,7 @@ describe('the times of a permit', () => {
     validFrom,
     validTo,
     shiftHours: 8,
-    ruleSet: 'nfpa51b',
-    houseMinutes: null,
+    ...RULES,
   })
   const HOUR = 3_600_000
   test.each([

@@ -1,8 +1,9 @@
 import { describe, expect, it, test } from 'vitest'
 import { worstLevel, type Finding } from '#core/finding/finding'
 import { countdown, finalRoundMade } from '#core/firewatch/countdown'
-import { judgeFire, watchMinutes, type FireQuery } from '#core/firewatch/fire'
-import { SWEEP, SWEEP_RADIUS, WATCH_MINUTES } from '#core/firewatch/rules.table'
+import { judgeFire, type FireQuery } from '#core/firewatch/fire'
+import { SWEEP, SWEEP_RADIUS, sweepText } from '#core/firewatch/rules.table'
+import { RULES } from './firewatch.fixture'
 
 const MIN = 60_000
 
@@ -15,25 +16,13 @@ const FIRE: FireQuery = {
   validFrom: 0,
   validTo: 4 * 3_600_000,
   shiftHours: 8,
-  ruleSet: 'nfpa51b',
-  houseMinutes: null,
+  ...RULES,
 }
 
 const fire = (change: Partial<FireQuery>, code: string): Finding | undefined =>
   judgeFire({ ...FIRE, ...change }).find((entry) => entry.code === code)
 
 describe('fire, OSHA 29 CFR 1910.252(a)(2) and NFPA 51B', () => {
-  it('watches 30 min by OSHA, 60 by NFPA 51B (2019 on), never less by a house value; 35 ft is 10.7 m', () => {
-    expect(WATCH_MINUTES.osha.minutes).toBe(30)
-    expect(WATCH_MINUTES.nfpa51b.minutes).toBe(60)
-    expect([
-      watchMinutes('osha', null),
-      watchMinutes('osha', 45),
-      watchMinutes('nfpa51b', 45),
-      watchMinutes('nfpa51b', 180),
-    ]).toEqual([30, 45, 60, 180])
-    expect(SWEEP_RADIUS).toBeCloseTo(10.7, 1)
-  })
   it('a full draft is clear throughout', () => expect(worstLevel(judgeFire(FIRE))).toBe('clear'))
   for (const line of SWEEP) {
     it(`"${line.id}" unanswered is unknown, answered no is a legal stop`, () => {
@@ -83,7 +72,7 @@ describe('fire, OSHA 29 CFR 1910.252(a)(2) and NFPA 51B', () => {
 
 describe('watch', () => {
   it('counts from the last arc and asks for a round every quarter of an hour', () => {
-    const watch = { startedAt: 0, minutes: 60, rounds: [] as number[] }
+    const watch = { startedAt: 0, minutes: 60, monitoring: null, rounds: [] as number[] }
     expect(countdown(watch, 10 * MIN)).toMatchObject({
       left: 50 * MIN,
       done: false,
@@ -106,7 +95,9 @@ describe('the words of a fire check', () => {
   const CONDITIONAL = ['sprinklers', 'container', 'ducts', 'floor', 'openings', 'farSide']
   it('only what is conditional may be marked as not applying', () => {
     expect(CONDITIONAL.filter((id) => !SWEEP.some((line) => line.id === id))).toEqual([])
-    for (const { id, text } of SWEEP) {
+    for (const line of SWEEP) {
+      const { id } = line
+      const text = sweepText(line, SWEEP_RADIUS)
       const answer = fire({ sweep: { ...FIRE.sweep, [id]: 'na' } }, `fire.${id}`)!
       const conditional = CONDITIONAL.includes(id)
       expect([id, answer.level, answer.legal ?? false]).toEqual([

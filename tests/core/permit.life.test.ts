@@ -21,6 +21,7 @@ const LIFE: PermitLife = {
   workStartedAt: null,
   watchStartedAt: null,
   watchMinutes: 60,
+  monitoring: null,
   rounds: [],
 }
 const life = (change: Partial<PermitLife>): PermitLife => ({ ...LIFE, ...change })
@@ -110,7 +111,7 @@ describe('closing', () => {
     })
     expect(close({}, watchEnd)).toEqual({
       ok: false,
-      because: 'Make the last round first, after the watch has run out.',
+      because: 'Make the last round first, after the time has run out.',
     })
     expect(close({ rounds: [watchEnd - 1] }, watchEnd + MIN)).toMatchObject({ ok: false })
     expect(close({ rounds: [watchEnd] }, watchEnd + MIN)).toMatchObject({

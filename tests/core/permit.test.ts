@@ -47,6 +47,7 @@ describe('life of a permit', () => {
     workStartedAt: null,
     watchStartedAt: null,
     watchMinutes: 60,
+    monitoring: null,
     rounds: [],
     ...change,
   })

@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs'
-import { expect, test, type Page } from '@playwright/test'
+import { expect, test, type Locator, type Page } from '@playwright/test'
 import signIns from '../../demo/sign-ins.json' with { type: 'json' }
 import { startApp, type App } from '../app'
 import { expectAccessible, expectNoSidewaysScroll, listen, signIn } from './page'
@@ -21,8 +21,14 @@ async function openEditor(page: Page, who = lead): Promise<void> {
 }
 const countOf = async (page: Page): Promise<number> =>
   Number((await page.getByRole('heading', { name: /^Drawn here/ }).innerText()).replace(/\D/g, ''))
-const choose = (page: Page, name: string) =>
-  page.getByRole('button', { name, exact: true }).last().click()
+/** In the table of all that is drawn, which is in pages. */
+async function find(page: Page, name: string): Promise<Locator> {
+  await page.getByLabel('Search what is drawn').fill(name)
+  const found = page.getByRole('table').getByRole('button', { name, exact: true })
+  await expect(found.first()).toBeVisible()
+  return found.first()
+}
+const choose = async (page: Page, name: string) => (await find(page, name)).click()
 
 test('the published plan shows what it measured, on the plan, to everybody', async ({ page }) => {
   const heard = listen(page)
@@ -62,7 +68,6 @@ test('drawn by mouse: a room, moved, taken back and done again, and kept', async
   await page.getByRole('button', { name: 'Redo' }).click()
   await kept(page)
   await page.reload()
-  await expect(page.getByRole('button', { name: 'Rigging loft' })).toBeVisible()
   await choose(page, 'Rigging loft')
   await expect(page.getByLabel('Height')).toHaveValue('12')
   await page.keyboard.press('Escape')
@@ -84,7 +89,7 @@ test('drawn by keyboard alone: a row of booths, moved by arrows, published', asy
   await dialog.getByRole('button', { name: 'Draw them' }).press('Enter')
   await expect(dialog).toBeHidden()
   await expect(page.getByRole('heading', { name: `Drawn here: ${before + 3}` })).toBeVisible()
-  await page.getByRole('button', { name: 'Hull stand 2' }).press('Enter')
+  await (await find(page, 'Hull stand 2')).press('Enter')
   await expect(page.getByLabel('East', { exact: true })).toHaveValue('209.843')
   await page.keyboard.press('ArrowRight')
   await expect(page.getByLabel('East', { exact: true })).toHaveValue('210.343')
@@ -128,8 +133,8 @@ test('two draw at once: different things both stay, on the same one the second s
   await choose(two, 'Instructor')
   await two.getByLabel('Name', { exact: true }).fill('Mine')
   await expect(two.getByTestId('kept')).toContainText('changed by somebody else meanwhile')
-  await expect(two.getByRole('button', { name: 'Desk of the bay' })).toBeVisible()
-  await expect(two.getByRole('button', { name: 'Muster' })).toBeVisible()
+  await find(two, 'Desk of the bay')
+  await find(two, 'Muster')
 })
 
 test('out as GeoJSON and in again; a file that is no plan changes nothing', async ({ page }) => {

@@ -709,7 +709,7 @@ describe('monitors', () => {
       fireWatchId: shop.ids.watch,
       validFrom: new Date(Date.now() - 1000).toISOString(),
       validTo: new Date(Date.now() + 3_600_000).toISOString(),
-      ruleSet: 'osha',
+      ruleSets: ['osha'],
       version: draft.version,
     })
     for (const [as, pin] of [

@@ -259,8 +259,8 @@ describe('rules kept by the database itself', () => {
           [902, from],
         ] as const) {
           await client.query(
-            `INSERT INTO permit (id, organisation_id, site_id, number, job_id, state, place, operator_id, fire_watch_id, valid_from, valid_to, rule_set, watch_minutes, findings, issued_by, created_by, created_at, rehearsal)
-          SELECT gen_random_uuid(), organisation_id, site_id, ${number}, id, 'issued', $2, $3, $4, ${start}, ${start} + interval '2 hours', 'osha', 30, '[]', $3, $3, now(), false FROM job WHERE id = $1`,
+            `INSERT INTO permit (id, organisation_id, site_id, number, job_id, state, place, operator_id, fire_watch_id, valid_from, valid_to, rule_sets, watch_minutes, findings, issued_by, created_by, created_at, rehearsal)
+          SELECT gen_random_uuid(), organisation_id, site_id, ${number}, id, 'issued', $2, $3, $4, ${start}, ${start} + interval '2 hours', '{osha}', 30, '[]', $3, $3, now(), false FROM job WHERE id = $1`,
             [one.job, number === 901 ? 'Quay' : 'QUAY', one.ids.worker, one.ids.watch],
           )
         }

@@ -288,7 +288,7 @@ export async function fillPermit(
     fireWatchId: shop.ids.watch,
     validFrom: new Date(now).toISOString(),
     validTo: new Date(now + minutesValid * 60_000).toISOString(),
-    ruleSet: 'nfpa51b',
+    ruleSets: ['nfpa51b'],
     version: body.version,
     ...change,
   })

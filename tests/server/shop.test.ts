@@ -383,8 +383,10 @@ describe('shift', () => {
       timeZone: 'America/Halifax',
       units: 'us',
       shiftHours: 6,
-      ruleSet: 'osha',
+      ruleSets: ['osha'],
       houseMinutes: 45,
+      houseMonitoring: null,
+      houseReach: null,
       leadFactor: false,
       stopsUntested: false,
       gas: USUAL_GAS,
@@ -400,7 +402,8 @@ describe('shift', () => {
     const permit = await make('/permits', { jobId: job })
     expect((await lead.send('GET', `/permits/${permit}`)).body).toMatchObject({
       watchMinutes: 45,
-      ruleSet: 'osha',
+      monitoring: null,
+      ruleSets: ['osha'],
       state: 'draft',
     })
   })

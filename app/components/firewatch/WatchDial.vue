@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { Monitoring } from '#core/firewatch/rule-sets.table'
 import { clockText } from '~/composables/clock'
 
 /** The watch as a dial: the burnt part of the ring is time gone, ticks are rounds, the gap is the next one due. */
@@ -6,6 +7,8 @@ const props = withDefaults(
   defineProps<{
     startedAt: number
     minutes: number
+    /** Rounds go on for so long after it. */
+    monitoring?: Monitoring | null
     rounds: readonly number[]
     nextRoundAt: number | null
     now: number
@@ -13,11 +16,12 @@ const props = withDefaults(
     /** What is left to do once the time has run. */
     todo?: string
   }>(),
-  { size: 320, todo: 'Last round' },
+  { size: 320, todo: 'Last round', monitoring: null },
 )
 
 const R = 100
-const total = computed(() => props.minutes * 60_000)
+const wholeMinutes = computed(() => props.minutes + (props.monitoring?.minutes ?? 0))
+const total = computed(() => wholeMinutes.value * 60_000)
 const gone = computed(() => Math.min(1, Math.max(0, (props.now - props.startedAt) / total.value)))
 const left = computed(() => Math.max(0, props.startedAt + total.value - props.now))
 const point = (share: number, radius: number): { x: number; y: number } => ({
@@ -42,14 +46,33 @@ const due = computed(() =>
     : null,
 )
 const overdue = computed(() => props.nextRoundAt !== null && props.now > props.nextRoundAt)
-/** A tick every five minutes. */
-const ticks = computed(() =>
-  Array.from({ length: Math.floor(props.minutes / 5) }, (_, i) => {
-    const share = ((i + 1) * 5) / props.minutes
+/** A tick every five minutes, of a long one every quarter of an hour. */
+const ticks = computed(() => {
+  const every = wholeMinutes.value > LONG ? 15 : 5
+  return Array.from({ length: Math.floor(wholeMinutes.value / every) }, (_, i) => {
+    const share = ((i + 1) * every) / wholeMinutes.value
     const [from, to] = [point(share, 88), point(share, 93)]
     return `M${from.x} ${from.y}L${to.x} ${to.y}`
-  }),
+  })
+})
+const LONG = 120
+/** Where the watch ends and only rounds go on. */
+const watchEnd = computed(() => {
+  if (!props.monitoring) return null
+  const share = props.minutes / wholeMinutes.value
+  const [from, to] = [point(share, 80), point(share, 118)]
+  return `M${from.x} ${from.y}L${to.x} ${to.y}`
+})
+const isMonitoring = computed(
+  () =>
+    props.monitoring !== null &&
+    left.value > 0 &&
+    props.now - props.startedAt >= props.minutes * 60_000,
 )
+const below = computed(() => {
+  if (left.value === 0) return `${wholeMinutes.value} min watched`
+  return isMonitoring.value ? 'rounds only' : `of ${wholeMinutes.value} min left`
+})
 const says = computed(() => {
   const made = `${marks.value.length} ${marks.value.length === 1 ? 'round' : 'rounds'} made`
   return left.value > 0
@@ -76,6 +99,7 @@ const says = computed(() => {
         stroke="var(--ui-text-muted)"
         stroke-width="1"
       />
+      <path v-if="watchEnd" :d="watchEnd" stroke="var(--ui-text)" stroke-width="1.5" />
       <path
         v-if="gone > 0"
         :d="arc(0, gone)"
@@ -119,7 +143,7 @@ const says = computed(() => {
         {{ left > 0 ? clockText(left) : todo }}
       </text>
       <text x="120" y="158" text-anchor="middle" font-size="13" fill="var(--ui-text-muted)">
-        {{ left > 0 ? `of ${minutes} min left` : `${minutes} min watched` }}
+        {{ below }}
       </text>
       <text x="120" y="82" text-anchor="middle" font-size="13" fill="var(--ui-text-muted)">
         {{ marks.length }} {{ marks.length === 1 ? 'round' : 'rounds' }}

@@ -1,11 +1,10 @@
 <script setup lang="ts">
-import { SWEEP_RADIUS } from '#core/firewatch/rules.table'
+import { reachText } from '#core/firewatch/rules.table'
 import { permitRoutes } from '#shared/permit/routes'
 import type { Permit } from '#shared/permit/schema'
-import { quantityText } from '#shared/units/units'
 import { call } from '~/composables/api'
 import { useSubmit } from '~/composables/submit'
-import { useUnits } from '~/composables/units'
+import { useFireRules } from '~/composables/permit/rules'
 
 /** Designated area, the permit that stands, or the way to one. */
 const permit = defineModel<Permit | null>('permit', { required: true })
@@ -18,9 +17,9 @@ const props = defineProps<{
   save: () => Promise<boolean>
 }>()
 const emit = defineEmits<{ drafted: [] }>()
-const units = useUnits()
+const rules = useFireRules()
 const { busy, message, submit } = useSubmit()
-const sweep = computed(() => quantityText({ amount: SWEEP_RADIUS, unit: 'm' }, units.value))
+const sweep = computed(() => rules.value && reachText(rules.value.reach.value))
 
 async function draft(): Promise<void> {
   if (!(await props.save())) return

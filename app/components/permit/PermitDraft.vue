@@ -1,8 +1,9 @@
 <script setup lang="ts">
-import { RULE_SETS, SWEEP, WATCH_MINUTES } from '#core/firewatch/rules.table'
+import { reachText, SWEEP, sweepText } from '#core/firewatch/rules.table'
 import type { SweepAnswer } from '#core/firewatch/fire'
 import { permitRoutes } from '#shared/permit/routes'
 import { permitDraftBody, type Permit, type PermitDraftBody } from '#shared/permit/schema'
+import { watchText } from '#shared/permit/watch-text'
 import { call } from '~/composables/api'
 import { useKeptDraft } from '~/composables/kept-draft'
 import { useSubmit } from '~/composables/submit'
@@ -22,7 +23,7 @@ const bodyOf = (permit: Permit): PermitDraftBody => ({
   fireWatchId: permit.fireWatchId,
   validFrom: permit.validFrom,
   validTo: permit.validTo,
-  ruleSet: permit.ruleSet,
+  ruleSets: [...permit.ruleSets],
   version: permit.version,
 })
 const draft = ref<PermitDraftBody>(bodyOf(props.permit))
@@ -41,11 +42,10 @@ const time = (key: 'validFrom' | 'validTo') =>
   })
 const from = time('validFrom')
 const to = time('validTo')
-const rules = RULE_SETS.map((value) => ({
-  value,
-  label: `${WATCH_MINUTES[value].name}, ${WATCH_MINUTES[value].minutes} min`,
-}))
-const house = computed(() => signIn.me?.site.houseMinutes ?? null)
+/** Those of the shop hold on every permit. */
+const ofShop = computed(() => signIn.me?.site.ruleSets ?? [])
+/** As the last saved answers make it; the server reckons it. */
+const rulesSay = computed(() => `${watchText(props.permit)} after the last arc`)
 const ANSWERS = [
   { value: 'yes', label: 'Yes' },
   { value: 'no', label: 'No' },
@@ -76,17 +76,18 @@ defineExpose({ dirty, save })
     </p>
     <fieldset class="space-y-1" :disabled="!mayWrite">
       <legend class="font-semibold mb-2">
-        The sweep, 35 ft (11 m) around: {{ answered }} of {{ SWEEP.length }} answered
+        The sweep, {{ reachText(permit.reach) }} around: {{ answered }} of
+        {{ SWEEP.length }} answered
       </legend>
       <div
         v-for="line in SWEEP"
         :key="line.id"
         class="flex flex-wrap items-center gap-x-4 gap-y-1 py-1.5 border-b border-(--rule)"
       >
-        <p class="grow basis-72 leading-snug">{{ line.text }}</p>
+        <p class="grow basis-72 leading-snug">{{ sweepText(line, permit.reach) }}</p>
         <ChoiceRow
           v-model="sweep[line.id]"
-          :legend="line.text"
+          :legend="sweepText(line, permit.reach)"
           hide-legend
           :options="ANSWERS"
           :data-testid="`sweep-${line.id}`"
@@ -137,13 +138,10 @@ defineExpose({ dirty, save })
           data-testid="valid-to"
         />
       </UFormField>
-      <UFormField
-        label="Watch after the last arc"
-        :help="house ? `House value ${house} min where longer` : undefined"
-      >
-        <USelect v-model="draft.ruleSet" :items="rules" class="w-full" :disabled="!mayWrite" />
-      </UFormField>
     </div>
+    <UFormField label="Rules" :help="`The strictest governs: ${rulesSay}`" :error="errors.ruleSets">
+      <RuleSets v-model="draft.ruleSets" :locked="ofShop" :disabled="!mayWrite" />
+    </UFormField>
     <p v-if="message" role="alert" class="text-stop font-semibold">{{ message }}</p>
     <UButton v-if="mayWrite" :loading="busy" :disabled="!dirty" @click="save">
       {{ dirty ? 'Save the fire check' : 'Fire check saved' }}

@@ -1,5 +1,7 @@
 <script setup lang="ts">
-import { WATCH_MINUTES } from '#core/firewatch/rules.table'
+import { reachText } from '#core/firewatch/rules.table'
+import { RULE_SET_NAME } from '#core/firewatch/rule-sets.table'
+import { watchText } from '#shared/permit/watch-text'
 import type { Permit } from '#shared/permit/schema'
 import { useSiteTime } from '~/composables/time'
 
@@ -12,7 +14,9 @@ const facts = computed(() => {
     ['Valid', `${when(permit.validFrom)} to ${when(permit.validTo)}`],
     ['Operator', permit.operator ?? 'not named'],
     ['Fire watch', permit.fireWatch ?? 'not named'],
-    ['Watch', `${permit.watchMinutes} min, ${WATCH_MINUTES[permit.ruleSet].name}`],
+    ['Watch', watchText(permit)],
+    ['Sweep', reachText(permit.reach)],
+    ['Rules', permit.ruleSets.map((set) => RULE_SET_NAME[set]).join(', ')],
   ]
   if (permit.issuedBy) rows.push(['Issued', `${permit.issuedBy}, ${when(permit.issuedAt)}`])
   return rows

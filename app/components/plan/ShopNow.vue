@@ -1,8 +1,5 @@
 <script setup lang="ts">
-import { SWEEP_RADIUS } from '#core/firewatch/rules.table'
 import type { Thing } from '#core/plan/plan'
-import { quantityText } from '#shared/units/units'
-import { useUnits } from '~/composables/units'
 import { useAddress } from '~/composables/list'
 import type { usePlanNow } from '~/composables/plan/now'
 import { useSignIn } from '~/stores/sign-in'
@@ -47,8 +44,6 @@ const levels = computed(() => {
     }),
   )
 })
-const units = useUnits()
-const reach = computed(() => quantityText({ amount: SWEEP_RADIUS, unit: 'm' }, units.value))
 const chosen = ref<string[]>([])
 const open = computed(() => marked.value.find(({ thing }) => thing.id === chosen.value[0]) ?? null)
 const NARROW = 640
@@ -92,7 +87,7 @@ const label = computed(
       <p class="muted text-sm">
         The sign below a station is the worst that is said there; the dot is how many are there. A
         lock: something is locked out; a clock: a look is due; an exclamation mark: an alarm is
-        open. Shaded: {{ reach }} around hot work (OSHA 1910.252(a)(2)).
+        open. Shaded: as far around hot work as the sweep of its permit reaches.
       </p>
     </details>
     <details v-if="!wall" class="no-print">

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { SUBSTANCE_NAME, unitOf, unitText } from '#core/exposure/terms'
-import { SWEEP_RADIUS } from '#core/firewatch/rules.table'
 import type { Thing } from '#core/plan/plan'
 import { extentOf } from '#core/plan/shape'
 import type { StationNow } from '#shared/plan/live'
@@ -11,6 +10,8 @@ import { useLeft } from '~/composables/permit/left'
 /** A station of the plan as it is now: the worst that is said, who is there, and what runs, as far as there is room. */
 const props = defineProps<{ thing: Thing; station: StationNow; scale: number }>()
 const { leftOf } = useLeft()
+/** The farthest sweep of the permits that run here, m. */
+const reach = computed(() => Math.max(0, ...props.station.permits.map((permit) => permit.reach)))
 const px = (pixels: number): number => pixels / props.scale
 const extent = computed(() => extentOf(props.thing.shape))
 const room = computed(() => ({
@@ -63,7 +64,7 @@ const badges = computed(() =>
     <path
       v-if="station.permits.length > 0"
       :d="outlineOf(thing)"
-      :stroke-width="2 * SWEEP_RADIUS"
+      :stroke-width="2 * reach"
       class="reach"
     />
     <text

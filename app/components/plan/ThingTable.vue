@@ -35,6 +35,11 @@ watch(
     page.value = Math.max(1, Math.min(page.value, Math.ceil(count / PAGE_SIZE)))
   },
 )
+/** What is chosen on the drawing is found in the table, too. */
+watch(chosen, ([first]) => {
+  const place = rows.value.findIndex(({ thing }) => thing.id === first)
+  if (place >= 0) page.value = 1 + Math.floor(place / PAGE_SIZE)
+})
 const choose = (id: string): void => {
   chosen.value = [id]
 }

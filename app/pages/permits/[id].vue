@@ -44,11 +44,12 @@ const draftForm = useTemplateRef<{ dirty: boolean }>('draftForm')
 const dirty = computed(() => draftForm.value?.dirty ?? false)
 /** The watch as the dial shows it, while one is owed. */
 const dial = computed(() => {
-  const { watchStartedAt, watchMinutes, nextRoundAt, state, events } = permit.value!
+  const { watchStartedAt, watchMinutes, monitoring, nextRoundAt, state, events } = permit.value!
   if (watchStartedAt === null || state === 'closed') return null
   return {
     startedAt: Date.parse(watchStartedAt),
     minutes: watchMinutes,
+    monitoring,
     rounds: events.filter((event) => event.kind === 'round').map((event) => Date.parse(event.at)),
     nextRoundAt: nextRoundAt === null ? null : Date.parse(nextRoundAt),
   }

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import type { z } from 'zod'
 import { LIMIT_SETS, LIMIT_SET_NAME, type LimitSet } from '#core/exposure/terms'
-import { RULE_SETS, WATCH_MINUTES } from '#core/firewatch/rules.table'
 import { SEASON_NAME, SEASONS } from '#core/ppe/terms'
 import { SCHOOL_NAME, SCHOOL_OF, SCHOOLS } from '#core/shade/terms'
 import { shopRoutes } from '#shared/shop/routes'
@@ -29,6 +28,7 @@ function siteForm() {
     shadeSchool: school,
     ...clothing,
     limitSets: [...limits],
+    ruleSets: [...site.ruleSets],
   }
 }
 const site = ref(siteForm())
@@ -40,17 +40,17 @@ const schools = SCHOOLS.map((value) => ({
   value,
   label: `${SCHOOL_NAME[value]}, ${SCHOOL_OF[value]}`,
 }))
-const rules = RULE_SETS.map((value) => ({
-  value,
-  label: `${WATCH_MINUTES[value].name}, ${WATCH_MINUTES[value].minutes} min`,
-}))
 const SEASON_CHOICES = SEASONS.map((value) => ({ value, label: SEASON_NAME[value] }))
 function adopt(set: LimitSet, on: boolean): void {
   site.value.limitSets = LIMIT_SETS.filter((entry) =>
     entry === set ? on : site.value.limitSets.includes(entry),
   )
 }
-const body = (): unknown => ({ ...site.value, houseMinutes: site.value.houseMinutes || null })
+const body = (): unknown => ({
+  ...site.value,
+  houseMinutes: site.value.houseMinutes || null,
+  houseMonitoring: site.value.houseMonitoring || null,
+})
 const send = (body: z.output<typeof siteBody>): Promise<unknown> =>
   call(shopRoutes.updateSite, { body })
 async function saved(): Promise<unknown> {
@@ -94,12 +94,9 @@ async function saved(): Promise<unknown> {
           class="w-full"
         />
       </UFormField>
-      <UFormField label="Fire watch rule" name="ruleSet">
-        <USelect v-model="site.ruleSet" :items="rules" class="w-full" />
-      </UFormField>
       <UFormField
         label="House watch, minutes"
-        help="Counts where it is longer than the rule"
+        help="Counts where it is longer than the rules"
         name="houseMinutes"
       >
         <UInput
@@ -109,6 +106,25 @@ async function saved(): Promise<unknown> {
           class="w-full"
         />
       </UFormField>
+      <UFormField
+        label="House rounds after the watch, minutes"
+        help="Counts where it is longer than the rules"
+        name="houseMonitoring"
+      >
+        <UInput
+          v-model.number="site.houseMonitoring as number | undefined"
+          type="number"
+          min="30"
+          class="w-full"
+        />
+      </UFormField>
+      <QuantityInput
+        v-model="site.houseReach"
+        unit="m"
+        label="House sweep"
+        help="Counts where it is farther than the rules"
+        name="houseReach"
+      />
       <UFormField
         label="Working shade by"
         help="The legal minimum always stands under it"
@@ -123,6 +139,15 @@ async function saved(): Promise<unknown> {
         <UCheckbox v-model="site.stopsUntested" label="Nobody uses a cylinder past its test date" />
         <UCheckbox v-model="site.leadFactor" label="Safety leads sign in with a second factor" />
       </div>
+      <fieldset class="sm:col-span-2 lg:col-span-3">
+        <legend class="font-semibold mb-1">Rules for hot work</legend>
+        <UFormField name="ruleSets">
+          <RuleSets v-model="site.ruleSets" />
+        </UFormField>
+        <p class="muted text-sm mt-1">
+          The strictest of these governs each permit. Some are law where you work: keep those.
+        </p>
+      </fieldset>
       <GasCustoms v-model="site.gas" class="sm:col-span-2 lg:col-span-3" />
       <InspectionCustoms v-model="site.inspection" class="sm:col-span-2 lg:col-span-3" />
       <fieldset class="sm:col-span-2 lg:col-span-3">

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { watchText } from '#shared/permit/watch-text'
 import { useIntervalFn } from '@vueuse/core'
 import { countdown, finalRoundMade } from '#core/firewatch/countdown'
 import type { PermitState } from '#core/permit/lifecycle'
@@ -41,6 +42,7 @@ const running = computed(() =>
     ? {
         startedAt: Date.parse(permit.value.watchStartedAt),
         minutes: permit.value.watchMinutes,
+        monitoring: permit.value.monitoring,
         rounds: rounds.value,
       }
     : null,
@@ -110,6 +112,7 @@ async function logRound(): Promise<void> {
       <WatchDial
         :started-at="running.startedAt"
         :minutes="running.minutes"
+        :monitoring="running.monitoring"
         :rounds="rounds"
         :next-round-at="count.done ? null : count.nextRoundAt"
         :now="now"
@@ -174,8 +177,8 @@ async function logRound(): Promise<void> {
         {{ permit.state === 'expired' ? 'Time ran out' : 'Work going on' }}
       </p>
       <p>
-        Valid until {{ when(permit.validTo) }}. The watch of {{ permit.watchMinutes }} min starts
-        when the last arc is out.
+        Valid until {{ when(permit.validTo) }}. The watch starts when the last arc is out:
+        {{ watchText(permit) }}.
       </p>
       <UButton v-if="may('stop')" class="w-full min-h-20 text-2xl" @click="stopping = true">
         Work stopped

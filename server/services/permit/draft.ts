@@ -1,6 +1,5 @@
 import { randomUUID } from 'node:crypto'
 import { overridable } from '#core/finding/finding'
-import { watchMinutes } from '#core/firewatch/fire'
 import { findJob, holdJob, openPermitOf } from '#server/db/job'
 import { findPersonBrief } from '#server/db/person'
 import { insertPermit, updateDraft } from '#server/db/permit'
@@ -11,6 +10,7 @@ import type { Permit, PermitDraftBody, PermitStep, Signer } from '#shared/permit
 import { record, type Actor } from '../actor'
 import { requireSignature, withSignature } from '../sign-in/signature'
 import { judgePermit } from './judge'
+import { writtenRules } from './rules'
 import { namedFor, SIGNER_NAME } from './signatures'
 import { addStep, hold, once, type HeldPermit } from './step'
 import { toPermit, toStep } from './view'
@@ -41,8 +41,7 @@ export function draftPermit(actor: Actor, jobId: string): Promise<{ id: string }
       operator: job.welder_id,
       from: actor.now,
       to: new Date(actor.now.getTime() + hours * 3_600_000),
-      ruleSet: site.rule_set,
-      watchMinutes: watchMinutes(site.rule_set, site.house_minutes),
+      rules: writtenRules(site, [], actor.now),
       person: actor.person,
       at: actor.now,
       rehearsal: actor.rehearsal,
@@ -71,8 +70,7 @@ export function changeDraft(actor: Actor, id: string, body: PermitDraftBody): Pr
       fireWatch: body.fireWatchId,
       from: new Date(body.validFrom),
       to: new Date(body.validTo),
-      ruleSet: body.ruleSet,
-      watchMinutes: watchMinutes(body.ruleSet, site.house_minutes),
+      rules: writtenRules(site, body.ruleSets, new Date(body.validFrom)),
       version: body.version,
     })
     if (!saved)

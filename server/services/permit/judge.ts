@@ -7,6 +7,7 @@ import type { Db } from '#server/db/pool'
 import { findSite } from '#server/db/site'
 import type { Actor } from '../actor'
 import { findingsOfJob } from '../job/job'
+import { rulesOf } from './rules'
 import type { HeldPermit } from './step'
 
 /** What a permit is judged by, as everything stands now. */
@@ -33,8 +34,12 @@ export async function judgePermit(
     validFrom: row.valid_from.getTime(),
     validTo: row.valid_to.getTime(),
     shiftHours: site.shift_hours,
-    ruleSet: row.rule_set,
-    houseMinutes: site.house_minutes,
+    rules: rulesOf(site, row.rule_sets, row.valid_from),
+    written: {
+      watch: row.watch_minutes,
+      monitoring: row.monitor_minutes,
+      reach: row.reach,
+    },
   })
   const findings = [...(await findingsOfJob(db, actor, job)), ...fire]
   return {

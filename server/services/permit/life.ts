@@ -1,5 +1,12 @@
+import type { Monitoring } from '#core/firewatch/rule-sets.table'
 import type { PermitLife } from '#core/permit/lifecycle'
 import type { EventRow, PermitDbRow } from '#server/db/permit'
+
+/** The rounds that follow the watch; null: none. */
+export const monitoringOf = (
+  row: Pick<PermitDbRow, 'monitor_minutes' | 'monitor_every'>,
+): Monitoring | null =>
+  row.monitor_minutes > 0 ? { minutes: row.monitor_minutes, every: row.monitor_every } : null
 
 /** A stored permit and the times of its rounds (ms since the epoch), as the engine sees them. */
 export const lifeFrom = (row: PermitDbRow, rounds: readonly number[]): PermitLife => ({
@@ -8,6 +15,7 @@ export const lifeFrom = (row: PermitDbRow, rounds: readonly number[]): PermitLif
   workStartedAt: row.work_started_at?.getTime() ?? null,
   watchStartedAt: row.watch_started_at?.getTime() ?? null,
   watchMinutes: row.watch_minutes,
+  monitoring: monitoringOf(row),
   rounds,
 })
 

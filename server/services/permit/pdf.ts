@@ -1,11 +1,13 @@
 import type { Content } from 'pdfmake/interfaces'
 import type { Finding } from '#core/finding/finding'
-import { SWEEP, WATCH_MINUTES } from '#core/firewatch/rules.table'
+import { reachText, SWEEP, sweepText } from '#core/firewatch/rules.table'
+import { RULE_SET_NAME } from '#core/firewatch/rule-sets.table'
 import { PROCESS_NAME } from '#core/job/job'
 import { findJob, type JobRow } from '#server/db/job'
 import { inOrganisation } from '#server/db/pool'
 import { findMe, type Identity } from '#server/db/person'
 import { inputsText } from '#shared/finding/input-text'
+import { watchText } from '#shared/permit/watch-text'
 import type { Permit } from '#shared/permit/schema'
 import type { Units } from '#shared/units/systems'
 import { isPrivate, withheld } from '#core/people/private'
@@ -95,20 +97,18 @@ function layOut(permit: Permit, job: JobRow, me: Identity, now: Date): PlainDocu
         ['Operator', permit.operator ?? '—'],
         ['Fire watch', permit.fireWatch ?? '—'],
         ['Valid', `${time(permit.validFrom)} to ${time(permit.validTo)}`],
-        [
-          'Watch',
-          `${permit.watchMinutes} min after the last arc (${WATCH_MINUTES[permit.ruleSet].name})`,
-        ],
+        ['Rules', permit.ruleSets.map((set) => RULE_SET_NAME[set]).join(', ')],
+        ['Watch', `${watchText(permit)} after the last arc`],
         ['Issued by', `${permit.issuedBy ?? '—'}, ${time(permit.issuedAt)}`],
         ['Work from', time(permit.workStartedAt)],
         ['Last arc out', time(permit.watchStartedAt)],
         ['Closed', time(permit.closedAt)],
       ]),
-      { text: 'Sweep, 35 ft (11 m)', style: 'h' },
+      { text: `Sweep, ${reachText(permit.reach)}`, style: 'h' },
       {
         ul: SWEEP.map(
           (line) =>
-            `${line.text}: ${{ yes: 'yes', no: 'NO', na: 'not applicable', open: 'not answered' }[permit.sweep[line.id] ?? 'open']}`,
+            `${sweepText(line, permit.reach)}: ${{ yes: 'yes', no: 'NO', na: 'not applicable', open: 'not answered' }[permit.sweep[line.id] ?? 'open']}`,
         ),
       },
       {

@@ -1,10 +1,11 @@
 import { byWorst } from '#core/finding/finding'
-import { countdown } from '#core/firewatch/countdown'
+import { countdown, endOf } from '#core/firewatch/countdown'
 import {
   PERMIT_ACTIONS,
   permitState,
   stationed,
   transition,
+  watchOf,
   type PermitAction,
   type PermitLife,
 } from '#core/permit/lifecycle'
@@ -13,7 +14,7 @@ import type { Permit, PermitRow, PermitStep } from '#shared/permit/schema'
 import type { Actor } from '../actor'
 import { shownTo } from '../privacy'
 import type { Judged } from './judge'
-import { lifeOf } from './life'
+import { lifeOf, monitoringOf } from './life'
 import { mayAct } from './rights'
 import { signedBy } from './signatures'
 import type { HeldPermit } from './step'
@@ -22,9 +23,12 @@ const iso = (at: Date | null): string | null => at?.toISOString() ?? null
 
 /** A permit as lists show it. */
 export function toRow(row: PermitDbRow, now: Date): PermitRow {
-  const ends = row.watch_started_at
-    ? new Date(row.watch_started_at.getTime() + row.watch_minutes * 60_000)
-    : null
+  const startedAt = row.watch_started_at?.getTime() ?? null
+  const monitoring = monitoringOf(row)
+  const ends =
+    startedAt === null
+      ? null
+      : new Date(endOf({ startedAt, minutes: row.watch_minutes, monitoring }))
   return {
     id: row.id,
     number: row.number,
@@ -71,8 +75,10 @@ export function toPermit(actor: Actor, held: HeldPermit, judged: Judged): Permit
     operator: row.operator,
     fireWatchId: row.fire_watch_id,
     fireWatch: row.fire_watch,
-    ruleSet: row.rule_set,
+    ruleSets: row.rule_sets,
     watchMinutes: row.watch_minutes,
+    monitoring: monitoringOf(row),
+    reach: row.reach,
     planVersion: row.plan_version,
     findings: byWorst(shownTo(actor, null, row.findings ?? judged.findings)),
     live: byWorst(shownTo(actor, null, judged.findings)),
@@ -90,9 +96,8 @@ export function toPermit(actor: Actor, held: HeldPermit, judged: Judged): Permit
 }
 
 function nextRound(life: PermitLife, now: number): string | null {
-  const { watchStartedAt: startedAt, watchMinutes: minutes, rounds } = life
-  if (startedAt === null || life.state === 'closed') return null
-  return new Date(countdown({ startedAt, minutes, rounds }, now).nextRoundAt).toISOString()
+  if (life.watchStartedAt === null || life.state === 'closed') return null
+  return new Date(countdown(watchOf(life, life.watchStartedAt), now).nextRoundAt).toISOString()
 }
 
 /** Closing is offered during the whole watch, with the reason while it is too early. */

@@ -2,7 +2,7 @@ import { dayAfter } from '#core/calendar/day'
 import { REMIND_DAYS } from '#core/people/reminders'
 import { fitTestUntil } from '#core/respirator/fit'
 import { countdown } from '#core/firewatch/countdown'
-import { permitState } from '#core/permit/lifecycle'
+import { permitState, watchOf } from '#core/permit/lifecycle'
 import { lockedGear } from '#server/db/gear'
 import { countDue, dueLooks } from '#server/db/look'
 import { roundsOf, runningPermits, type PermitDbRow } from '#server/db/permit'
@@ -100,10 +100,7 @@ function running(row: PermitDbRow, rounds: number[], now: Date): Shift['running'
   const count =
     life.watchStartedAt === null
       ? null
-      : countdown(
-          { startedAt: life.watchStartedAt, minutes: life.watchMinutes, rounds: life.rounds },
-          now.getTime(),
-        )
+      : countdown(watchOf(life, life.watchStartedAt), now.getTime())
   return {
     id: row.id,
     number: row.number,
@@ -113,6 +110,7 @@ function running(row: PermitDbRow, rounds: number[], now: Date): Shift['running'
     fireWatch: row.fire_watch,
     begun: row.work_started_at !== null,
     stationId: row.station_id,
+    reach: row.reach,
     endsAt: count ? new Date(count.endsAt).toISOString() : null,
     nextRoundAt: count ? new Date(count.nextRoundAt).toISOString() : null,
   }
