@@ -22,6 +22,7 @@ import { addSets } from './gas-sets'
 import { addRecords, addShopSchool, addYesterday, placeMachines } from './class'
 import { addPerson } from '#server/services/people/person'
 import { markBegin } from '#server/services/begin/begin'
+import type { WorkPoint } from '#core/firewatch/reach-map'
 import { changeFloors, drawPlan, publishPlan } from '#server/services/plan/plan'
 import { addStation, changeSite, readStations, scopeOf } from '#server/services/shop/shop'
 import { getClock } from '#server/clock'
@@ -145,6 +146,8 @@ export async function loadDemo(say: (line: string) => void): Promise<boolean> {
     )
   }
   const look = dailyLook(stock)
+  say('  the plan of the yard')
+  await drawYard(at(30 * 24 * HOUR))
   await makePermits(actor, look, jobs, people)
   await look(actor)
   await lookAt(
@@ -169,8 +172,6 @@ export async function loadDemo(say: (line: string) => void): Promise<boolean> {
   )
   await addYesterday(actor, course, jobs, apprentices, dayAfter(siteDay(now, SITE.timeZone), -1))
   await addRounds(actor, people[1]!)
-  say('  the plan of the yard')
-  await drawYard(at(30 * 24 * HOUR))
   return true
 }
 
@@ -269,6 +270,13 @@ interface Step {
   note?: string
 }
 
+/** Of work that is at no station, where it is on the plan; the fender work is beside the timber deck. */
+const PLACE_OF_WORK: Readonly<Record<string, WorkPoint>> = {
+  fender: { floor: 'ground', x: 46, y: 4.5 },
+  rail: { floor: 'ground', x: 12, y: 14 },
+  rings: { floor: 'ground', x: 80, y: 4 },
+}
+
 async function makePermits(
   actor: Actor,
   look: (actor: Actor) => Promise<void>,
@@ -290,13 +298,14 @@ async function makePermits(
     let id = ''
     const draft = async (): Promise<void> => {
       id = (await draftPermit(at(from), jobs.get(job)!)).id
-      const { version } = await readPermit(at(from), id)
+      const { version, work } = await readPermit(at(from), id)
       await changeDraft(at(from), id, {
         sweep,
         operatorId: operator,
         fireWatchId: fireWatch,
         validFrom: at(from).now.toISOString(),
         validTo: new Date(at(from).now.getTime() + hours * HOUR).toISOString(),
+        work: PLACE_OF_WORK[job] ?? work,
         ruleSets: ['osha', 'nfpa51b'],
         version,
       })

@@ -173,6 +173,8 @@ export const INPUT_WORDS: Readonly<Record<string, string>> = {
   duty: 'rated duty cycle',
   planned: 'planned',
   written: 'written on the permit',
+  onPlan: 'on the plan',
+  nearest: 'the nearest of them',
   supply: 'rated supply',
   noLoadDc: 'no-load voltage, DC peak',
   noLoadAc: 'no-load voltage, AC rms',

@@ -1,6 +1,7 @@
-import type { Finding } from '../finding/finding'
+import type { Finding, Input } from '../finding/finding'
 import { COMMON_PRACTICE, published } from '../finding/source'
 import type { Governed, GoverningRules } from './governing'
+import type { InReach } from './reach-map'
 import { PERMIT_MAX_HOURS, reachText, SWEEP, sweepText } from './rules.table'
 
 export type SweepAnswer = 'yes' | 'no' | 'na'
@@ -9,6 +10,8 @@ export interface FireQuery {
   /** A place set aside and kept for hot work. */
   designated: boolean
   sweep: Partial<Record<string, SweepAnswer>>
+  /** What the plan shows within reach; null: the place is not on it. */
+  inReach: readonly InReach[] | null
   operator: string | null
   fireWatch: string | null
   /** Trained in the use of extinguishers. */
@@ -45,16 +48,17 @@ export function judgeFire(query: FireQuery): Finding[] {
     ]
   }
   return [
-    ...sweepFindings(query.sweep, query.rules.reach.value),
+    ...sweepFindings(query),
     ...peopleFindings(query),
     ...timeFindings(query),
     ...rulesFindings(query),
   ]
 }
 
-function sweepFindings(sweep: FireQuery['sweep'], reach: number): Finding[] {
+function sweepFindings({ sweep, rules, inReach }: FireQuery): Finding[] {
   return SWEEP.map((line): Finding => {
-    const text = sweepText(line, reach)
+    const text = sweepText(line, rules.reach.value)
+    const shown = inReach?.filter((one) => one.line === line.id) ?? []
     const base = {
       code: `fire.${line.id}`,
       step: 'fire' as const,
@@ -62,7 +66,7 @@ function sweepFindings(sweep: FireQuery['sweep'], reach: number): Finding[] {
         {
           rule: text,
           source: line.source,
-          inputs: { answer: sweep[line.id] ?? 'not answered' },
+          inputs: { answer: sweep[line.id] ?? 'not answered', ...measured(shown) },
         },
       ],
     }
@@ -70,6 +74,7 @@ function sweepFindings(sweep: FireQuery['sweep'], reach: number): Finding[] {
       case 'yes':
         return { ...base, level: 'clear', sentence: `${text}.` }
       case 'na':
+        if (shown.length > 0) return { ...base, ...contradicted(text, shown) }
         return line.id === 'sprinklers' ||
           line.id === 'container' ||
           line.id === 'ducts' ||
@@ -269,5 +274,35 @@ function rulesFindings({ rules, written }: FireQuery): Finding[] {
 }
 /** What was told in feet and is kept in metres is not a hair off it. */
 const ROUNDING = 1e-6
+
+/** What the plan shows for a line, as it stands behind its reason. */
+const measured = (shown: readonly InReach[]): Record<string, Input> =>
+  shown.length === 0
+    ? {}
+    : {
+        onPlan: shown.map(({ name }) => name).join(', '),
+        nearest: { amount: shown[0]!.metres, unit: 'm' },
+      }
+
+/** Answered as not applying, while the plan shows what it applies to. */
+function contradicted(
+  text: string,
+  shown: readonly InReach[],
+): Pick<Finding, 'level' | 'legal' | 'sentence' | 'remedy'> {
+  const told = shown.filter(({ isTold }) => isTold)
+  const [first] = told.length > 0 ? told : shown
+  if (told.length === 0)
+    return {
+      level: 'unknown',
+      sentence: `Whether this applies is not known: ${lowerFirst(text)}. ${first!.name} is in reach.`,
+      remedy: first!.action,
+    }
+  return {
+    level: 'stop',
+    legal: true,
+    sentence: `This applies: ${lowerFirst(text)}. ${first!.name} is in reach.`,
+    remedy: first!.action,
+  }
+}
 
 const lowerFirst = (text: string): string => text.charAt(0).toLowerCase() + text.slice(1)

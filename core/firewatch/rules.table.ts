@@ -8,8 +8,22 @@ const FOOT = 0.3048
 /** The sweep reaches at least so far, m: 35 ft, whatever rules are adopted. */
 export const SWEEP_RADIUS = 35 * FOOT
 
+export const SWEEP_LINES = [
+  'swept',
+  'moved',
+  'openings',
+  'floor',
+  'farSide',
+  'ducts',
+  'atmosphere',
+  'container',
+  'sprinklers',
+  'extinguisher',
+] as const
+export type SweepLineId = (typeof SWEEP_LINES)[number]
+
 export interface SweepLine {
-  id: string
+  id: SweepLineId
   /** With `{reach}` where the distance of the sweep stands. */
   text: string
   remedy: string

@@ -39,4 +39,5 @@ export const MIGRATIONS = [
   '0037_begin',
   '0038_plan_walk',
   '0039_fire_rules',
+  '0040_permit_point',
 ] as const

@@ -1,6 +1,7 @@
 import sql from 'sql-template-tag'
 import { insertInto } from './insert'
 import type { Finding } from '#core/finding/finding'
+import type { WorkPoint } from '#core/firewatch/reach-map'
 import { ROUND_EVERY } from '#core/firewatch/rules.table'
 import type { Monitoring, RuleSet } from '#core/firewatch/rule-sets.table'
 import type { PermitEventKind, PermitState } from '#core/permit/lifecycle'
@@ -42,6 +43,8 @@ export interface PermitDbRow {
   version: number
   rehearsal: boolean
   plan_version: number | null
+  /** Where the work is on the plan. */
+  work: WorkPoint | null
 }
 
 const COLUMNS = sql`
@@ -51,7 +54,11 @@ const COLUMNS = sql`
   p.valid_from, p.valid_to, p.rule_sets, p.watch_minutes, p.monitor_minutes, p.monitor_every,
   p.reach, p.findings, i.name AS issued_by,
   p.issued_at, p.work_started_at, p.watch_started_at, p.closed_at, p.version, p.rehearsal,
-  p.plan_version
+  p.plan_version,
+  CASE
+    WHEN p.work_floor IS NULL THEN NULL
+    ELSE jsonb_build_object('floor', p.work_floor, 'x', p.work_x, 'y', p.work_y)
+  END AS work
 `
 const FROM = sql`
   permit p
@@ -163,6 +170,7 @@ export interface NewPermit {
   operator: string | null
   from: Date
   to: Date
+  work: WorkPoint | null
   rules: WrittenRules
   person: string
   at: Date
@@ -182,6 +190,9 @@ export async function insertPermit(db: Db, row: NewPermit): Promise<void> {
       operator_id: row.operator,
       valid_from: row.from,
       valid_to: row.to,
+      work_floor: row.work?.floor ?? null,
+      work_x: row.work?.x ?? null,
+      work_y: row.work?.y ?? null,
       rule_sets: row.rules.ruleSets,
       watch_minutes: row.rules.watchMinutes,
       monitor_minutes: row.rules.monitoring?.minutes ?? 0,
@@ -200,6 +211,7 @@ export interface DraftChange {
   fireWatch: string | null
   from: Date
   to: Date
+  work: WorkPoint | null
   rules: WrittenRules
   version: number
 }
@@ -213,6 +225,9 @@ export async function updateDraft(db: Db, id: string, row: DraftChange): Promise
       fire_watch_id = ${row.fireWatch},
       valid_from = ${row.from},
       valid_to = ${row.to},
+      work_floor = ${row.work?.floor ?? null},
+      work_x = ${row.work?.x ?? null},
+      work_y = ${row.work?.y ?? null},
       rule_sets = ${row.rules.ruleSets},
       watch_minutes = ${row.rules.watchMinutes},
       monitor_minutes = ${row.rules.monitoring?.minutes ?? 0},

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { RULE_SETS } from '#core/firewatch/rule-sets.table'
-import { SWEEP } from '#core/firewatch/rules.table'
+import { SWEEP, SWEEP_LINES } from '#core/firewatch/rules.table'
+import { FARTHEST } from '#core/plan/plan'
 import { PERMIT_ACTIONS, PERMIT_EVENTS, PERMIT_STATES } from '#core/permit/lifecycle'
 import { findingSchema } from '#shared/finding/schema'
 
@@ -12,6 +13,12 @@ const sweepSchema = z.strictObject(
   Object.fromEntries(SWEEP.map((line) => [line.id, answer.optional()])),
 )
 
+/** Where the work is on the plan, m. */
+const workPointSchema = z.strictObject({
+  floor: z.string().min(1).max(40),
+  x: z.number('Enter a number.').min(-FARTHEST).max(FARTHEST),
+  y: z.number('Enter a number.').min(-FARTHEST).max(FARTHEST),
+})
 export const permitCreateBody = z.strictObject({ jobId: z.uuid() })
 export const permitDraftBody = z.strictObject({
   sweep: sweepSchema,
@@ -19,11 +26,13 @@ export const permitDraftBody = z.strictObject({
   fireWatchId: z.uuid().nullable(),
   validFrom: z.iso.datetime({ message: 'Enter a date and time.' }),
   validTo: z.iso.datetime({ message: 'Enter a date and time.' }),
+  /** null: it is not on the plan. */
+  work: workPointSchema.nullable().default(null),
   /** Those of the site always hold beside these. */
   ruleSets: ruleSetsSchema,
   version: z.int32(),
 })
-export type PermitDraftBody = z.infer<typeof permitDraftBody>
+export type PermitDraftBody = z.output<typeof permitDraftBody>
 
 export const overrideBody = z.strictObject({
   eventId: z.uuid(),
@@ -106,6 +115,21 @@ export const permitSchema = permitStepSchema.extend({
   monitoring: z.object({ minutes: z.number(), every: z.number() }).nullable(),
   /** How far the sweep reaches, m. */
   reach: z.number(),
+  work: workPointSchema.nullable(),
+  /** What the plan shows within reach of it now; null: it is not on the plan. */
+  inReach: z
+    .array(
+      z.object({
+        thing: z.string(),
+        name: z.string(),
+        metres: z.number(),
+        at: z.object({ x: z.number(), y: z.number() }),
+        line: z.enum(SWEEP_LINES).nullable(),
+        action: z.string(),
+        isTold: z.boolean(),
+      }),
+    )
+    .nullable(),
   /** The published plan when it was issued. */
   planVersion: z.number().nullable(),
   findings: z.array(findingSchema),

@@ -108,6 +108,7 @@ describe('what is written on a permit', () => {
     validFrom: 0,
     validTo: 3_600_000,
     shiftHours: 8,
+    inReach: null,
     rules: governing(['osha', 'insurer'], NO_HOUSE, TODAY),
     written: { watch: 60, monitoring: 180, reach: SWEEP_RADIUS, ...written },
   })

@@ -1,11 +1,14 @@
 <script setup lang="ts">
 import { reachText, SWEEP, sweepText } from '#core/firewatch/rules.table'
 import type { SweepAnswer } from '#core/firewatch/fire'
+import { thingsInReach } from '#core/firewatch/reach-map'
+import { planRoutes } from '#shared/plan/routes'
 import { permitRoutes } from '#shared/permit/routes'
 import { permitDraftBody, type Permit, type PermitDraftBody } from '#shared/permit/schema'
 import { watchText } from '#shared/permit/watch-text'
 import { call } from '~/composables/api'
 import { useKeptDraft } from '~/composables/kept-draft'
+import { useLoad } from '~/composables/load'
 import { useSubmit } from '~/composables/submit'
 import { useSiteTime } from '~/composables/time'
 import { useSignIn } from '~/stores/sign-in'
@@ -24,6 +27,7 @@ const bodyOf = (permit: Permit): PermitDraftBody => ({
   validFrom: permit.validFrom,
   validTo: permit.validTo,
   ruleSets: [...permit.ruleSets],
+  work: permit.work,
   version: permit.version,
 })
 const draft = ref<PermitDraftBody>(bodyOf(props.permit))
@@ -51,6 +55,20 @@ const ANSWERS = [
   { value: 'no', label: 'No' },
   { value: 'na', label: 'n/a' },
 ] as const
+const published = useLoad(() => call(planRoutes.plan, {}))
+onMounted(published.load)
+const plan = computed(() => published.data.value?.published?.plan ?? null)
+/** What the plan shows for each line. */
+const shown = computed(() => {
+  const { work } = draft.value
+  const items = plan.value && work ? thingsInReach(plan.value, work, props.permit.reach) : []
+  const names = (line: string): string =>
+    items
+      .filter((item) => item.line === line)
+      .map(({ name }) => name)
+      .join(', ')
+  return new Map(SWEEP.map(({ id }) => [id, names(id)]))
+})
 const sweep = computed(() => draft.value.sweep as Record<string, SweepAnswer | undefined>)
 const answered = computed(() => SWEEP.filter((line) => sweep.value[line.id]).length)
 const mayWrite = computed(() => signIn.may('lead', 'instructor', 'worker'))
@@ -74,6 +92,11 @@ defineExpose({ dirty, save })
     <p v-if="restored" class="edge edge-caution px-3 py-2">
       Your unsaved answers were brought back.
     </p>
+    <section v-if="plan" aria-labelledby="place-of-work">
+      <h3 id="place-of-work" class="font-semibold mb-2">Where the work is</h3>
+      <PermitPlace v-model="draft.work" :plan="plan" :reach="permit.reach" :disabled="!mayWrite" />
+      <p v-if="errors.work" class="text-stop">{{ errors.work }}</p>
+    </section>
     <fieldset class="space-y-1" :disabled="!mayWrite">
       <legend class="font-semibold mb-2">
         The sweep, {{ reachText(permit.reach) }} around: {{ answered }} of
@@ -84,7 +107,12 @@ defineExpose({ dirty, save })
         :key="line.id"
         class="flex flex-wrap items-center gap-x-4 gap-y-1 py-1.5 border-b border-(--rule)"
       >
-        <p class="grow basis-72 leading-snug">{{ sweepText(line, permit.reach) }}</p>
+        <p class="grow basis-72 leading-snug">
+          {{ sweepText(line, permit.reach) }}
+          <span v-if="shown.get(line.id)" class="block muted text-sm">
+            On the plan: {{ shown.get(line.id) }}.
+          </span>
+        </p>
         <ChoiceRow
           v-model="sweep[line.id]"
           :legend="sweepText(line, permit.reach)"
@@ -139,9 +167,12 @@ defineExpose({ dirty, save })
         />
       </UFormField>
     </div>
-    <UFormField label="Rules" :help="`The strictest governs: ${rulesSay}`" :error="errors.ruleSets">
+    <fieldset>
+      <legend class="font-semibold mb-2">Rules</legend>
       <RuleSets v-model="draft.ruleSets" :locked="ofShop" :disabled="!mayWrite" />
-    </UFormField>
+      <p class="muted text-sm mt-1">The strictest governs: {{ rulesSay }}.</p>
+      <p v-if="errors.ruleSets" class="text-stop">{{ errors.ruleSets }}</p>
+    </fieldset>
     <p v-if="message" role="alert" class="text-stop font-semibold">{{ message }}</p>
     <UButton v-if="mayWrite" :loading="busy" :disabled="!dirty" @click="save">
       {{ dirty ? 'Save the fire check' : 'Fire check saved' }}

@@ -25,6 +25,8 @@ const choices = computed(() =>
     }
   }),
 )
+/** What always holds is read like the rest. */
+const LEGIBLE = { label: 'opacity-100', description: 'opacity-100' }
 function choose(set: RuleSet, on: boolean): void {
   sets.value = RULE_SETS.filter((one) => (one === set ? on : sets.value.includes(one)))
 }
@@ -39,6 +41,7 @@ function choose(set: RuleSet, on: boolean): void {
       :label="name"
       :description="isLocked ? `${asks}. Rule of the shop.` : `${asks}.`"
       :disabled="disabled || isLocked"
+      :ui="LEGIBLE"
       @update:model-value="choose(set, Boolean($event))"
     />
   </div>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { drag } from 'd3-drag'
-import { select } from 'd3-selection'
+import { pointer, select } from 'd3-selection'
 import type { ThingKind } from '#core/plan/kinds.table'
 import { PLAN_KINDS } from '#core/plan/kinds.table'
 import { drawn, moved, reshaped, snapped, turned } from '#core/plan/move'
@@ -49,7 +49,7 @@ const props = withDefaults(
   },
 )
 const chosen = defineModel<string[]>('chosen', { default: () => [] })
-const emit = defineEmits<{ draw: [shape: Shape]; put: [things: Thing[]] }>()
+const emit = defineEmits<{ draw: [shape: Shape]; put: [things: Thing[]]; press: [at: Point] }>()
 const units = useUnits()
 const svg = useTemplateRef<SVGSVGElement>('svg')
 const sheet = useTemplateRef<SVGGElement>('sheet')
@@ -204,6 +204,8 @@ onMounted(() => {
 })
 
 function pressed(event: MouseEvent): void {
+  const [x, y] = pointer(event, sheet.value)
+  emit('press', toPlan({ x, y }))
   const thing = (event.target as Element).closest<SVGElement>('[data-thing]')
   if (!thing) chosen.value = []
   else if (!props.editable) chosen.value = [thing.dataset.thing!]

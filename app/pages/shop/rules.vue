@@ -141,9 +141,8 @@ async function saved(): Promise<unknown> {
       </div>
       <fieldset class="sm:col-span-2 lg:col-span-3">
         <legend class="font-semibold mb-1">Rules for hot work</legend>
-        <UFormField name="ruleSets">
-          <RuleSets v-model="site.ruleSets" />
-        </UFormField>
+        <RuleSets v-model="site.ruleSets" />
+        <UFormField name="ruleSets" />
         <p class="muted text-sm mt-1">
           The strictest of these governs each permit. Some are law where you work: keep those.
         </p>

@@ -10,6 +10,7 @@ import type { Permit, PermitDraftBody, PermitStep, Signer } from '#shared/permit
 import { record, type Actor } from '../actor'
 import { requireSignature, withSignature } from '../sign-in/signature'
 import { judgePermit } from './judge'
+import { placeOfStation, refuseOffPlan } from './place'
 import { writtenRules } from './rules'
 import { namedFor, SIGNER_NAME } from './signatures'
 import { addStep, hold, once, type HeldPermit } from './step'
@@ -41,6 +42,7 @@ export function draftPermit(actor: Actor, jobId: string): Promise<{ id: string }
       operator: job.welder_id,
       from: actor.now,
       to: new Date(actor.now.getTime() + hours * 3_600_000),
+      work: await placeOfStation(db, actor.site, job.station_id),
       rules: writtenRules(site, [], actor.now),
       person: actor.person,
       at: actor.now,
@@ -63,6 +65,7 @@ export function changeDraft(actor: Actor, id: string, body: PermitDraftBody): Pr
       if (person && !(await findPersonBrief(db, person))?.active)
         throw fieldError(path, 'This person is not on the roster.')
     }
+    await refuseOffPlan(db, actor.site, body.work)
     const site = await findSite(db, actor.site)
     const saved = await updateDraft(db, id, {
       sweep: body.sweep,
@@ -70,6 +73,7 @@ export function changeDraft(actor: Actor, id: string, body: PermitDraftBody): Pr
       fireWatch: body.fireWatchId,
       from: new Date(body.validFrom),
       to: new Date(body.validTo),
+      work: body.work,
       rules: writtenRules(site, body.ruleSets, new Date(body.validFrom)),
       version: body.version,
     })

@@ -1,5 +1,6 @@
 import type { Finding } from '#core/finding/finding'
 import { judgeFire } from '#core/firewatch/fire'
+import type { InReach } from '#core/firewatch/reach-map'
 import { gates, type Gates, type Override } from '#core/permit/gates'
 import { findJob } from '#server/db/job'
 import type { EventRow } from '#server/db/permit'
@@ -7,6 +8,7 @@ import type { Db } from '#server/db/pool'
 import { findSite } from '#server/db/site'
 import type { Actor } from '../actor'
 import { findingsOfJob } from '../job/job'
+import { inReachOf } from './place'
 import { rulesOf } from './rules'
 import type { HeldPermit } from './step'
 
@@ -15,6 +17,8 @@ export interface Judged {
   findings: Finding[]
   gates: Gates
   designated: boolean
+  /** What the plan shows within reach; null: the place is not on it. */
+  inReach: InReach[] | null
 }
 
 /** Judge a permit: the job eyes to gear, then the place and the people. Many reads; only issue, start and reading need it. */
@@ -25,7 +29,10 @@ export async function judgePermit(
 ): Promise<Judged> {
   const job = (await findJob(db, row.job_id))!
   const site = await findSite(db, row.site_id)
+  const rules = rulesOf(site, row.rule_sets, row.valid_from)
+  const inReach = await inReachOf(db, row.site_id, row.work, rules.reach.value)
   const fire = judgeFire({
+    inReach,
     designated: job.designated,
     sweep: row.sweep,
     operator: row.operator_id,
@@ -34,7 +41,7 @@ export async function judgePermit(
     validFrom: row.valid_from.getTime(),
     validTo: row.valid_to.getTime(),
     shiftHours: site.shift_hours,
-    rules: rulesOf(site, row.rule_sets, row.valid_from),
+    rules,
     written: {
       watch: row.watch_minutes,
       monitoring: row.monitor_minutes,
@@ -46,6 +53,7 @@ export async function judgePermit(
     findings,
     gates: gates(findings, overridesOf(events, row.version)),
     designated: job.designated,
+    inReach,
   }
 }
 

@@ -79,6 +79,8 @@ export function toPermit(actor: Actor, held: HeldPermit, judged: Judged): Permit
     watchMinutes: row.watch_minutes,
     monitoring: monitoringOf(row),
     reach: row.reach,
+    work: row.work,
+    inReach: judged.inReach,
     planVersion: row.plan_version,
     findings: byWorst(shownTo(actor, null, row.findings ?? judged.findings)),
     live: byWorst(shownTo(actor, null, judged.findings)),

@@ -1,0 +1,77 @@
+<script setup lang="ts">
+import type { WorkPoint } from '#core/firewatch/reach-map'
+import { PLAN_KINDS } from '#core/plan/kinds.table'
+import { middleOf } from '#core/plan/shape'
+import type { Plan, Point, Thing } from '#core/plan/plan'
+import { quantityText } from '#shared/units/units'
+import { useUnits } from '~/composables/units'
+
+/** Where the work is: pointed at on the plan, or by what is drawn there. */
+const work = defineModel<WorkPoint | null>({ required: true })
+const props = defineProps<{ plan: Plan; reach: number; disabled?: boolean }>()
+const units = useUnits()
+
+const NOWHERE = 'nowhere'
+const POINTED = 'pointed'
+/** What work is said to be at. */
+const PLACES: readonly Thing['kind'][] = ['station', 'room', 'combustible', 'gasStore', 'desk']
+const places = computed(() =>
+  props.plan.things
+    .filter(({ kind, name }) => PLACES.includes(kind) && name !== '')
+    .map((thing) => ({ thing, at: { floor: thing.floor, ...middleOf(thing.shape) } }))
+    .toSorted((a, b) => a.thing.name.localeCompare(b.thing.name, 'en', { numeric: true })),
+)
+/** Of several of one name, what each is. */
+const nameOf = ({ name, kind }: Thing): string =>
+  places.value.filter(({ thing }) => thing.name === name).length > 1
+    ? `${name}: ${PLAN_KINDS[kind].name.toLowerCase()}`
+    : name
+const isAt = (at: WorkPoint): boolean =>
+  at.floor === work.value?.floor && at.x === work.value.x && at.y === work.value.y
+const pointedAt = computed(() => {
+  if (!work.value) return 'A point on the plan'
+  const { x, y } = work.value
+  const text = (amount: number): string => quantityText({ amount, unit: 'm' }, units.value)
+  return `A point, ${text(x)} east, ${text(y)} north`
+})
+const choices = computed(() => [
+  { value: NOWHERE, label: 'Not on the plan' },
+  ...(work.value ? [{ value: POINTED, label: pointedAt.value }] : []),
+  ...places.value.map(({ thing }) => ({ value: thing.id, label: nameOf(thing) })),
+])
+const chosen = computed({
+  get: () => {
+    if (!work.value) return NOWHERE
+    return places.value.find(({ at }) => isAt(at))?.thing.id ?? POINTED
+  },
+  set: (id: string) => {
+    if (id === POINTED) return
+    work.value = places.value.find(({ thing }) => thing.id === id)?.at ?? null
+  },
+})
+const floorId = ref(work.value?.floor ?? props.plan.floors[0]!.id)
+watch(work, (now) => {
+  if (now) floorId.value = now.floor
+})
+const floors = computed(() => props.plan.floors.map(({ id, name }) => ({ value: id, label: name })))
+
+/** To a tenth of a metre: nobody points nearer than that. */
+const rounded = (metres: number): number => Math.round(metres * 10) / 10
+function point({ x, y }: Point): void {
+  if (!props.disabled) work.value = { floor: floorId.value, x: rounded(x), y: rounded(y) }
+}
+</script>
+
+<template>
+  <div class="space-y-2">
+    <div class="grid grid-cols-1 sm:grid-cols-2 gap-3">
+      <UFormField label="The work is at" help="Choose it, or point at it on the plan">
+        <USelect v-model="chosen" :items="choices" class="w-full" :disabled="disabled" />
+      </UFormField>
+      <UFormField v-if="plan.floors.length > 1" label="Floor">
+        <USelect v-model="floorId" :items="floors" class="w-full" />
+      </UFormField>
+    </div>
+    <ReachMap :plan="plan" :floor="floorId" :work="work" :reach="reach" @press="point" />
+  </div>
+</template>

@@ -1,0 +1,24 @@
+<script setup lang="ts">
+import type { WorkPoint } from '#core/firewatch/reach-map'
+import { planRoutes } from '#shared/plan/routes'
+import { call } from '~/composables/api'
+import { useLoad } from '~/composables/load'
+
+/** What was in reach of the work, on the plan that it was issued under. */
+const props = defineProps<{ work: WorkPoint; reach: number; version: number }>()
+const published = useLoad(() =>
+  call(planRoutes.planVersion, { params: { number: String(props.version) } }),
+)
+onMounted(published.load)
+const plan = computed(() => published.data.value?.plan ?? null)
+</script>
+
+<template>
+  <Failure
+    v-if="published.failure.value"
+    :failure="published.failure.value"
+    @retry="published.load"
+  />
+  <p v-else-if="!plan" class="muted">Reading the plan…</p>
+  <ReachMap v-else :plan="plan" :floor="work.floor" :work="work" :reach="reach" />
+</template>

@@ -1,0 +1,78 @@
+<script setup lang="ts">
+import { thingsInReach, type WorkPoint } from '#core/firewatch/reach-map'
+import { reachText } from '#core/firewatch/rules.table'
+import type { Plan, Point, Thing } from '#core/plan/plan'
+
+/** The plan around some hot work, as far as its sweep reaches, with what lies in it and what is done about each. */
+const props = defineProps<{ plan: Plan; floor: string; work: WorkPoint | null; reach: number }>()
+const emit = defineEmits<{ press: [at: Point] }>()
+const things = computed(() => props.plan.things.filter(({ floor }) => floor === props.floor))
+const here = computed(() => (props.work?.floor === props.floor ? props.work : null))
+const items = computed(() => (here.value ? thingsInReach(props.plan, here.value, props.reach) : []))
+const lines = computed(() =>
+  items.value.filter(({ metres }) => metres > 0).map(({ at }) => [here.value!, at]),
+)
+/** As much of the plan as the sweep takes. */
+const focus = computed((): Thing | null => {
+  if (!here.value) return null
+  const { floor, x, y } = here.value
+  const size = 2 * props.reach
+  const shape = { type: 'box' as const, at: { x, y }, angle: 0, width: size, depth: size }
+  return { id: `${x} ${y}`, kind: 'station', floor, name: '', shape, facts: {}, of: null }
+})
+const MARK = 6
+</script>
+
+<template>
+  <div class="space-y-3">
+    <PlanCanvas
+      class="h-80"
+      :things="things"
+      :lines="lines"
+      :focus="focus"
+      label="The plan around the work; what is in reach stands in the list below, too"
+      @press="emit('press', $event)"
+    >
+      <template #over="{ scale }">
+        <g v-if="here" data-testid="reach">
+          <circle :cx="here.x" :cy="-here.y" :r="reach" class="ring" />
+          <circle :cx="here.x" :cy="-here.y" :r="MARK / scale" class="spark" />
+        </g>
+      </template>
+    </PlanCanvas>
+    <template v-if="here">
+      <p v-if="items.length === 0" class="muted">
+        Nothing is drawn within {{ reachText(reach) }}. Look what stands there today.
+      </p>
+      <ul v-else class="space-y-1" aria-label="In reach">
+        <li
+          v-for="item in items"
+          :key="`${item.thing} ${item.line}`"
+          class="grid grid-cols-[1fr_auto] gap-x-3 border-b border-(--rule) py-1"
+        >
+          <span class="font-semibold">{{ item.name }}</span>
+          <QuantityText :amount="item.metres" unit="m" />
+          <span class="col-span-2 leading-snug">{{ item.action }}</span>
+        </li>
+      </ul>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.ring {
+  fill: color-mix(in oklab, var(--arc) 14%, transparent);
+  stroke: var(--level-caution);
+  stroke-width: 2;
+  stroke-dasharray: 8 5;
+  vector-effect: non-scaling-stroke;
+  pointer-events: none;
+}
+.spark {
+  fill: var(--arc);
+  stroke: var(--ui-text);
+  stroke-width: 2;
+  vector-effect: non-scaling-stroke;
+  pointer-events: none;
+}
+</style>
