@@ -25,8 +25,6 @@ const choices = computed(() =>
     }
   }),
 )
-/** What always holds is read like the rest. */
-const LEGIBLE = { label: 'opacity-100', description: 'opacity-100' }
 function choose(set: RuleSet, on: boolean): void {
   sets.value = RULE_SETS.filter((one) => (one === set ? on : sets.value.includes(one)))
 }
@@ -34,15 +32,22 @@ function choose(set: RuleSet, on: boolean): void {
 
 <template>
   <div class="grid grid-cols-1 sm:grid-cols-2 gap-x-6 gap-y-2">
-    <UCheckbox
-      v-for="{ set, name, asks, isLocked } in choices"
-      :key="set"
-      :model-value="isLocked || sets.includes(set)"
-      :label="name"
-      :description="isLocked ? `${asks}. Rule of the shop.` : `${asks}.`"
-      :disabled="disabled || isLocked"
-      :ui="LEGIBLE"
-      @update:model-value="choose(set, Boolean($event))"
-    />
+    <template v-for="{ set, name, asks, isLocked } in choices" :key="set">
+      <div v-if="isLocked" class="flex gap-2">
+        <UIcon name="i-lucide-lock" class="mt-1 shrink-0" />
+        <div>
+          <p class="font-semibold">{{ name }}</p>
+          <p class="muted text-sm">{{ asks }}. Rule of the shop.</p>
+        </div>
+      </div>
+      <UCheckbox
+        v-else
+        :model-value="sets.includes(set)"
+        :label="name"
+        :description="`${asks}.`"
+        :disabled="disabled"
+        @update:model-value="choose(set, Boolean($event))"
+      />
+    </template>
   </div>
 </template>
