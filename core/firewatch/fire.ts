@@ -239,7 +239,9 @@ function rulesFindings({ rules, written }: FireQuery): Finding[] {
       ...(!isEnough && governed.source !== COMMON_PRACTICE && { legal: true }),
       value: { amount: governed.value, unit },
       sentence: isEnough ? sentence : `Less is written on the permit. ${sentence}`,
-      ...(!isEnough && { remedy: 'Save the fire check again: the rules were made stricter.' }),
+      ...(!isEnough && {
+        remedy: 'The rules were made stricter. Save the fire check again, or issue a new permit.',
+      }),
       reasons: [
         {
           rule: `${governed.by}: the strictest of what is adopted`,

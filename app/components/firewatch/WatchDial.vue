@@ -69,6 +69,12 @@ const isMonitoring = computed(
     left.value > 0 &&
     props.now - props.startedAt >= props.minutes * 60_000,
 )
+const HOUR = 3_600_000
+/** Hours take more room than minutes, words more than both. */
+const letters = computed(() => {
+  if (left.value === 0) return 38
+  return left.value >= HOUR ? 44 : 54
+})
 const below = computed(() => {
   if (left.value === 0) return `${wholeMinutes.value} min watched`
   return isMonitoring.value ? 'rounds only' : `of ${wholeMinutes.value} min left`
@@ -137,7 +143,7 @@ const says = computed(() => {
         y="134"
         text-anchor="middle"
         class="plate"
-        :font-size="left > 0 ? 54 : 38"
+        :font-size="letters"
         fill="currentColor"
       >
         {{ left > 0 ? clockText(left) : todo }}
