@@ -132,8 +132,11 @@ describe('a booth that nobody handed over', () => {
     withOwner(app.ownerUrl, async (db) => {
       const { rows } = await db.query<{ id: string }>(
         `INSERT INTO session (id, organisation_id, site_id, day, title, created_by, created_at, rehearsal)
-         SELECT gen_random_uuid(), organisation_id, site_id, current_date - 1, 'Bay', $2, now(), false
-         FROM station WHERE id = $1
+         SELECT
+           gen_random_uuid(), t.organisation_id, t.site_id,
+           (now() AT TIME ZONE s.time_zone)::date - 1, 'Bay', $2, now(), false
+         FROM station t JOIN site s ON s.id = t.site_id
+         WHERE t.id = $1
          RETURNING id`,
         [shop.open, shop.ids.lead],
       )
