@@ -1,3 +1,4 @@
+import { ROUNDING } from '../finding/feet'
 import type { Finding, Input } from '../finding/finding'
 import { COMMON_PRACTICE, published } from '../finding/source'
 import type { Governed, GoverningRules } from './governing'
@@ -274,9 +275,6 @@ function rulesFindings({ rules, written }: FireQuery): Finding[] {
       : []),
   ]
 }
-/** What was told in feet and is kept in metres is not a hair off it. */
-const ROUNDING = 1e-6
-
 /** What the plan shows for a line, as it stands behind its reason. */
 const measured = (shown: readonly InReach[]): Record<string, Input> =>
   shown.length === 0

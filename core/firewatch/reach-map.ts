@@ -1,3 +1,4 @@
+import { ROUNDING } from '../finding/feet'
 import { PLAN_KINDS, type ThingKind } from '../plan/kinds.table'
 import type { Plan, Point, Thing } from '../plan/plan'
 import { nearestOn } from '../plan/segment'
@@ -119,8 +120,6 @@ function nearestOf({ shape }: Pick<Thing, 'shape'>, work: Point): Point & { metr
     .reduce((best, point) => (point.metres < best.metres ? point : best))
 }
 
-/** m; a hair is no distance. */
-const ROUNDING = 1e-6
 function isWithin(thing: Thing, work: Point, reach: number): boolean {
   const corners = cornersOf(thing.shape)
   const [xs, ys] = [corners.map(({ x }) => x), corners.map(({ y }) => y)]

@@ -1,3 +1,4 @@
+import { FOOT } from '../finding/feet'
 import { COMMON_PRACTICE, published, type Source } from '../finding/source'
 
 export const RULE_SETS = ['osha', 'nfpa51b', 'insurer', 'uk', 'australia'] as const
@@ -33,7 +34,6 @@ export interface FireRules {
   source: Source
 }
 
-const FOOT = 0.3048
 const REACH_35_FT = 35 * FOOT
 
 /**

@@ -1,10 +1,10 @@
+import { FOOT } from '../finding/feet'
 import { published, type Source } from '../finding/source'
 
 /** A round at least this often while watching, minutes. Common practice; the shop may ask for more. */
 export const ROUND_EVERY = 15
 /** A permit never outlasts this, hours. NFPA 51B and common permit systems. */
 export const PERMIT_MAX_HOURS = 24
-const FOOT = 0.3048
 /** The sweep reaches at least so far, m: 35 ft, whatever rules are adopted. */
 export const SWEEP_RADIUS = 35 * FOOT
 

@@ -1,3 +1,4 @@
+import { FOOT, ROUNDING } from '../finding/feet'
 import type { Finding, Reason } from '../finding/finding'
 import { COMMON_PRACTICE, published, type Source } from '../finding/source'
 import { listed } from '../finding/wording'
@@ -31,11 +32,8 @@ export interface Store {
   apart: boolean | null
 }
 
-const FOOT = 0.3048
 const POUND = 0.45359237
 const CLEARANCE = 20 * FOOT
-/** A distance typed as 20 ft and turned into metres and back is not a hair short of it. */
-const ROUNDING = 1e-6
 const MOST_FUEL = 2000 * FOOT ** 3
 const MOST_PETROLEUM = 300 * POUND
 

@@ -1,7 +1,6 @@
+import { FOOT, ROUNDING } from '../finding/feet'
 import { published } from '../finding/source'
 import type { FireClass } from './fire-class'
-
-const FOOT = 0.3048
 
 /** NFPA 10, and the same figures in 29 CFR 1910.157(d). */
 export const TRAVEL_DISTANCE = published('NFPA 10, travel distance to extinguishers')
@@ -14,9 +13,6 @@ export const FARTHEST_EXTINGUISHER: Readonly<Record<FireClass, number>> = {
   live: 50 * FOOT,
   metal: 75 * FOOT,
 }
-
-/** What was told in feet and is kept in metres is not a hair off it, m. */
-const ROUNDING = 1e-6
 
 /** Whether a walk to an extinguisher is short enough. @param metres how long it is */
 export const isInReach = (burning: FireClass, metres: number): boolean =>

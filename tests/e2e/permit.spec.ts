@@ -54,6 +54,11 @@ test('the place is chosen or pointed at, what is in reach is measured, and a lin
   const box = (await page.getByTestId('plan').boundingBox())!
   await page.mouse.click(box.x + box.width * 0.04, box.y + box.height * 0.9)
   await expect(page.getByRole('combobox', { name: 'The work is at' })).toContainText('A point')
+  // Typed, beside the timber deck.
+  await page.getByLabel('East', { exact: true }).fill('150')
+  await page.getByLabel('North', { exact: true }).fill('15')
+  await page.getByLabel('North', { exact: true }).press('Tab')
+  await expect(inReach(page)).toContainText('Timber deck')
   await page.mouse.move(0, 0)
   await expectAccessible(page)
   expect(heard).toEqual([])

@@ -97,6 +97,14 @@ defineExpose({ dirty, save })
       <PermitPlace v-model="draft.work" :plan="plan" :reach="permit.reach" :disabled="!mayWrite" />
       <p v-if="errors.work" class="text-stop">{{ errors.work }}</p>
     </section>
+    <Failure
+      v-else-if="published.failure.value"
+      :failure="published.failure.value"
+      @retry="published.load"
+    />
+    <p v-else-if="published.data.value" class="muted">
+      No plan is published, so nothing around the work is measured. Look around it.
+    </p>
     <fieldset class="space-y-1" :disabled="!mayWrite">
       <legend class="font-semibold mb-2">
         The sweep, {{ reachText(permit.reach) }} around: {{ answered }} of

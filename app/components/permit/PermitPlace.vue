@@ -55,6 +55,18 @@ watch(work, (now) => {
 })
 const floors = computed(() => props.plan.floors.map(({ id, name }) => ({ value: id, label: name })))
 
+/** Typed, for whoever points at nothing. */
+const typed = (axis: 'x' | 'y') =>
+  computed({
+    get: () => work.value?.[axis] ?? null,
+    set: (metres: number | null) => {
+      if (work.value && metres !== null && Number.isFinite(metres))
+        work.value = { ...work.value, [axis]: metres }
+    },
+  })
+const east = typed('x')
+const north = typed('y')
+
 /** To a tenth of a metre: nobody points nearer than that. */
 const rounded = (metres: number): number => Math.round(metres * 10) / 10
 function point({ x, y }: Point): void {
@@ -71,6 +83,10 @@ function point({ x, y }: Point): void {
       <UFormField v-if="plan.floors.length > 1" label="Floor">
         <USelect v-model="floorId" :items="floors" class="w-full" />
       </UFormField>
+      <div v-if="work" class="grid grid-cols-2 gap-3">
+        <QuantityInput v-model="east" unit="m" label="East" :disabled="disabled" />
+        <QuantityInput v-model="north" unit="m" label="North" :disabled="disabled" />
+      </div>
     </div>
     <ReachMap :plan="plan" :floor="floorId" :work="work" :reach="reach" @press="point" />
   </div>

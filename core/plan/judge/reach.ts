@@ -9,7 +9,7 @@ import { middleOf } from '../shape'
 import { standingBefore } from './before'
 import type { DrawnFinding } from './drawn'
 import type { Equipment } from './equipment'
-import { FOOT, ROUNDING } from './feet'
+import { FOOT, ROUNDING } from '../../finding/feet'
 
 const Z358 = published('ANSI/ISEA Z358.1')
 

@@ -4,7 +4,7 @@ import type { Plan, Point, Thing } from '../plan'
 import { areaOf, contains, extentOf, middleOf, type Extent } from '../shape'
 import { figureOf } from '../walls'
 import type { DrawnFinding } from './drawn'
-import { FOOT, ROUNDING } from './feet'
+import { FOOT, ROUNDING } from '../../finding/feet'
 
 const WELDING_SPACE = published('OSHA 29 CFR 1910.252(c)(2)')
 /** Below either of them, mechanical ventilation is needed. m3 for each welder, m */

@@ -5,7 +5,7 @@ import { meet, shortestBetween } from '../segment'
 import { apart, middleOf, pointAt, segmentsOf, type Segment } from '../shape'
 import { wallsOf } from '../walls'
 import type { DrawnFinding } from './drawn'
-import { FOOT, ROUNDING } from './feet'
+import { FOOT, ROUNDING } from '../../finding/feet'
 
 const APART = 20 * FOOT
 const BARRIER_HEIGHT = 5 * FOOT
