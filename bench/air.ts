@@ -1,6 +1,6 @@
 import { DEFAULT_SPREAD, type AirCase } from '#core/air/case'
 import { drawInputs, inputCount } from '#core/air/evaluation'
-import { drawsOf } from '#core/air/random'
+import { drawsOf } from '#core/draws/draws'
 import { Simulation } from '#core/air/simulate'
 import { shiftAir, type Stretch } from '#core/air/shift'
 import { judgeSamples } from '#core/sampling/judge'

@@ -306,6 +306,8 @@ async function makePermits(
         validFrom: at(from).now.toISOString(),
         validTo: new Date(at(from).now.getTime() + hours * HOUR).toISOString(),
         work: PLACE_OF_WORK[job] ?? work,
+        height: 1,
+        container: null,
         ruleSets: ['osha', 'nfpa51b'],
         version,
       })

@@ -96,7 +96,7 @@ export const AIR: Record<'bay' | 'plate' | 'pipe' | 'slip' | 'void', AirSpace> =
     obstructed: null,
     generalFlow: null,
     mixing: 3,
-    wind: null,
+    wind: 2,
     hood: 'none',
     hoodFlow: null,
     hoodDistance: null,

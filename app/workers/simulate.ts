@@ -45,5 +45,4 @@ const worker = {
     }
   },
 }
-export type SimulateWorker = typeof worker
 expose(worker)

@@ -1,6 +1,6 @@
 import type { AirCase } from './case'
 import { EIGHT_HOURS, linearise, type Linear } from './linear'
-import type { Draws } from './random'
+import type { Draws } from '../draws/draws'
 import { Windows } from './windows'
 import { exchange } from './zones'
 

@@ -2,7 +2,7 @@ import type { Particulate } from '../exposure/terms'
 import { AIR_MODEL, type AirCase } from './case'
 import { BLOCK, drawInputs, Evaluation } from './evaluation'
 import { Histogram } from './histogram'
-import { drawsOf, triangularAt, type Draws } from './random'
+import { drawsOf, triangularAt, type Draws } from '../draws/draws'
 
 export interface Quantiles {
   p5: number

@@ -2,7 +2,10 @@ import { ROUNDING } from '../finding/feet'
 import type { Finding, Input } from '../finding/finding'
 import { COMMON_PRACTICE, published } from '../finding/source'
 import type { Governed, GoverningRules } from './governing'
+import { judgeContainer, type ContainerCheck } from './container'
+import { judgeHours, type WorkHours } from './hours'
 import type { InReach } from './reach-map'
+import { judgeSparks, type NotReckoned, type SparkReach } from './spark-reach'
 import { PERMIT_MAX_HOURS, reachText, SWEEP, sweepText } from './rules.table'
 
 export type SweepAnswer = 'yes' | 'no' | 'na'
@@ -17,9 +20,18 @@ export interface FireQuery {
   fireWatch: string | null
   /** Trained in the use of extinguishers. */
   fireWatchTrained: boolean
+  /** Times in ms since the epoch. */
   validFrom: number | null
-  /** ms since the epoch */
   validTo: number | null
+  now: number
+  /** Whether the work is under the sky, by its job or by the plan. */
+  isOutdoors: boolean
+  /** What is known of the container, pipe or hollow part; it counts where the line of the sweep says that there is one. */
+  container: ContainerCheck | null
+  /** Whether some of it falls into the night, or on a day on which the shop is shut. */
+  hours: WorkHours
+  /** How far sparks fly by reckoning. */
+  sparks: SparkReach | NotReckoned
   shiftHours: number
   /** What governs it: the rule sets adopted, and the house. */
   rules: GoverningRules
@@ -50,13 +62,18 @@ export function judgeFire(query: FireQuery): Finding[] {
   }
   return [
     ...sweepFindings(query),
+    ...(query.sweep.container === 'yes'
+      ? judgeContainer(query.container, { ...query, from: query.validFrom })
+      : []),
+    judgeSparks(query.sparks, query.rules.reach.value),
     ...peopleFindings(query),
     ...timeFindings(query),
+    ...judgeHours(query.hours),
     ...rulesFindings(query),
   ]
 }
 
-function sweepFindings({ sweep, rules, inReach }: FireQuery): Finding[] {
+function sweepFindings({ sweep, rules, inReach, isOutdoors }: FireQuery): Finding[] {
   return SWEEP.map((line): Finding => {
     const text = sweepText(line, rules.reach.value)
     const shown = inReach?.filter((one) => one.line === line.id) ?? []
@@ -76,17 +93,12 @@ function sweepFindings({ sweep, rules, inReach }: FireQuery): Finding[] {
         return { ...base, level: 'clear', sentence: `${text}.` }
       case 'na':
         if (shown.length > 0) return { ...base, ...contradicted(text, shown) }
-        return line.id === 'sprinklers' ||
-          line.id === 'container' ||
-          line.id === 'ducts' ||
-          line.id === 'floor' ||
-          line.id === 'openings' ||
-          line.id === 'farSide'
+        return line.mayBeNone && !(line.id === 'ground' && isOutdoors)
           ? { ...base, level: 'clear', sentence: `${text}: does not apply here.` }
           : {
               ...base,
               level: 'stop',
-              legal: true,
+              ...(line.source !== COMMON_PRACTICE && { legal: true }),
               sentence: `${text}: this always applies.`,
               remedy: line.remedy,
             }
@@ -94,7 +106,7 @@ function sweepFindings({ sweep, rules, inReach }: FireQuery): Finding[] {
         return {
           ...base,
           level: 'stop',
-          legal: true,
+          ...(line.source !== COMMON_PRACTICE && { legal: true }),
           sentence: `Not so: ${lowerFirst(text)}.`,
           remedy: line.remedy,
         }

@@ -40,4 +40,5 @@ export const MIGRATIONS = [
   '0038_plan_walk',
   '0039_fire_rules',
   '0040_permit_point',
+  '0041_permit_measures',
 ] as const

@@ -2,10 +2,12 @@ import sql from 'sql-template-tag'
 import { insertInto } from './insert'
 import type { Finding } from '#core/finding/finding'
 import type { WorkPoint } from '#core/firewatch/reach-map'
+import type { NotReckoned, SparkReach } from '#core/firewatch/spark-reach'
 import { ROUND_EVERY } from '#core/firewatch/rules.table'
 import type { Monitoring, RuleSet } from '#core/firewatch/rule-sets.table'
 import type { PermitEventKind, PermitState } from '#core/permit/lifecycle'
 import type { SweepAnswer } from '#core/firewatch/fire'
+import type { ContainerBody } from '#shared/permit/container'
 import type { Db } from './pool'
 import { pageOf, pattern, type Page, type PageQuery } from './page'
 
@@ -45,6 +47,16 @@ export interface PermitDbRow {
   plan_version: number | null
   /** Where the work is on the plan. */
   work: WorkPoint | null
+  /** Of the arc above its floor, m; null: not told. */
+  work_height: number | null
+  container: ContainerBody | null
+  sparks: KeptSparks | null
+}
+
+/** A reckoning of sparks, with what it is of. */
+export interface KeptSparks {
+  basis: string
+  reach: SparkReach | NotReckoned
 }
 
 const COLUMNS = sql`
@@ -54,7 +66,7 @@ const COLUMNS = sql`
   p.valid_from, p.valid_to, p.rule_sets, p.watch_minutes, p.monitor_minutes, p.monitor_every,
   p.reach, p.findings, i.name AS issued_by,
   p.issued_at, p.work_started_at, p.watch_started_at, p.closed_at, p.version, p.rehearsal,
-  p.plan_version,
+  p.plan_version, p.work_height, p.container, p.sparks,
   CASE
     WHEN p.work_floor IS NULL THEN NULL
     ELSE jsonb_build_object('floor', p.work_floor, 'x', p.work_x, 'y', p.work_y)
@@ -212,6 +224,9 @@ export interface DraftChange {
   from: Date
   to: Date
   work: WorkPoint | null
+  height: number | null
+  container: ContainerBody | null
+  sparks: KeptSparks
   rules: WrittenRules
   version: number
 }
@@ -228,6 +243,9 @@ export async function updateDraft(db: Db, id: string, row: DraftChange): Promise
       work_floor = ${row.work?.floor ?? null},
       work_x = ${row.work?.x ?? null},
       work_y = ${row.work?.y ?? null},
+      work_height = ${row.height},
+      container = ${row.container && JSON.stringify(row.container)},
+      sparks = ${JSON.stringify(row.sparks)},
       rule_sets = ${row.rules.ruleSets},
       watch_minutes = ${row.rules.watchMinutes},
       monitor_minutes = ${row.rules.monitoring?.minutes ?? 0},

@@ -23,6 +23,7 @@ const TASK_RULES: Record<TaskName, { lane: keyof typeof LANES; seconds: number; 
   errorsOfPlan: { lane: 'short', seconds: 10, each: 2 },
   findUnreached: { lane: 'short', seconds: 10, each: 2 },
   walksOfPlan: { lane: 'short', seconds: 20, each: 2 },
+  reckonSparks: { lane: 'short', seconds: 20, each: 2 },
   orderWalk: { lane: 'short', seconds: 15, each: 1 },
   // Several sheets are opened one after the other.
   render: { lane: 'short', seconds: 30, each: 4 },

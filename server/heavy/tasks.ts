@@ -4,6 +4,7 @@ import { renderCalendar } from '../services/inspection/calendar-file'
 import { readGearFile } from '../services/inspection/gear-file'
 import { planConsumables } from '../services/air/consumable-file'
 import { readRosterFile } from '../services/people/roster-file'
+import { reckonSparks } from '../services/permit/sparks'
 import { shrinkPhoto } from '../services/photo/shrink'
 import {
   errorsOfPlan,
@@ -31,6 +32,7 @@ export const TASKS = {
   findUnreached,
   orderWalk,
   walksOfPlan,
+  reckonSparks,
 }
 
 export type TaskName = keyof typeof TASKS

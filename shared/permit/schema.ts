@@ -3,8 +3,9 @@ import { RULE_SETS } from '#core/firewatch/rule-sets.table'
 import { SWEEP, SWEEP_LINES } from '#core/firewatch/rules.table'
 import { FARTHEST } from '#core/plan/plan'
 import { PERMIT_ACTIONS, PERMIT_EVENTS, PERMIT_STATES } from '#core/permit/lifecycle'
+import { PROCESSES } from '#core/job/job'
 import { findingSchema } from '#shared/finding/schema'
-
+import { containerBody } from '#shared/permit/container'
 import { ruleSetsSchema } from '#shared/permit/rule-sets'
 import { pin } from '#shared/sign-in/schema'
 
@@ -28,6 +29,15 @@ export const permitDraftBody = z.strictObject({
   validTo: z.iso.datetime({ message: 'Enter a date and time.' }),
   /** null: it is not on the plan. */
   work: workPointSchema.nullable().default(null),
+  /** Of the arc above its floor, m; null: not told. */
+  height: z
+    .number('Enter a number.')
+    .min(0, 'From 0 to 100 m.')
+    .max(100, 'From 0 to 100 m.')
+    .nullable()
+    .default(null),
+  /** Told where the sweep says that there is one. */
+  container: containerBody.nullable().default(null),
   /** Those of the site always hold beside these. */
   ruleSets: ruleSetsSchema,
   version: z.int32(),
@@ -116,6 +126,25 @@ export const permitSchema = permitStepSchema.extend({
   /** How far the sweep reaches, m. */
   reach: z.number(),
   work: workPointSchema.nullable(),
+  height: z.number().nullable(),
+  container: containerBody.nullable(),
+  /** What the flight of its sparks is reckoned from. */
+  arc: z.object({
+    process: z.enum(PROCESSES),
+    amps: z.number().nullable(),
+    space: z.enum(['indoors', 'outdoors', 'confined']),
+    wind: z.number().nullable(),
+  }),
+  /** How far sparks fly by reckoning, or why that is not known. */
+  sparks: z.union([
+    z.object({
+      far: z.number(),
+      height: z.number(),
+      openings: z.array(z.string()),
+      below: z.array(z.string()),
+    }),
+    z.object({ because: z.string(), remedy: z.string() }),
+  ]),
   /** What the plan shows within reach of it now; null: it is not on the plan. */
   inReach: z
     .array(

@@ -108,7 +108,7 @@ describe('what is written on a permit', () => {
     validFrom: 0,
     validTo: 3_600_000,
     shiftHours: 8,
-    inReach: null,
+    ...RULES,
     rules: governing(['osha', 'insurer'], NO_HOUSE, TODAY),
     written: { watch: 60, monitoring: 180, reach: SWEEP_RADIUS, ...written },
   })
@@ -131,7 +131,7 @@ describe('what is written on a permit', () => {
   it('names the distance in both units, never less than it is', () => {
     expect(reachText(SWEEP_RADIUS)).toBe('35 ft (11 m)')
     expect(reachText(15)).toBe('50 ft (15 m)')
-    const [swept] = SWEEP
+    const swept = SWEEP.find(({ id }) => id === 'swept')
     expect(sweepText(swept!, 15)).toBe('Floor swept clean of combustibles for 50 ft (15 m)')
     for (const line of SWEEP) expect(sweepText(line, 15)).not.toContain('{')
   })

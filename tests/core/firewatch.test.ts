@@ -25,13 +25,12 @@ const fire = (change: Partial<FireQuery>, code: string): Finding | undefined =>
 describe('fire, OSHA 29 CFR 1910.252(a)(2) and NFPA 51B', () => {
   it('a full draft is clear throughout', () => expect(worstLevel(judgeFire(FIRE))).toBe('clear'))
   for (const line of SWEEP) {
-    it(`"${line.id}" unanswered is unknown, answered no is a legal stop`, () => {
+    it(`"${line.id}" unanswered is unknown, answered no is a stop`, () => {
       const { [line.id]: _, ...rest } = FIRE.sweep
       expect(fire({ sweep: rest }, `fire.${line.id}`)!.level).toBe('unknown')
-      expect(fire({ sweep: { ...FIRE.sweep, [line.id]: 'no' } }, `fire.${line.id}`)).toMatchObject({
-        level: 'stop',
-        legal: true,
-      })
+      const no = fire({ sweep: { ...FIRE.sweep, [line.id]: 'no' } }, `fire.${line.id}`)!
+      // Dry ground is the custom of the trade; all else is law.
+      expect([no.level, no.legal ?? false]).toEqual(['stop', line.id !== 'ground'])
     })
   }
   it('sweep, extinguisher and atmosphere always apply', () => {
@@ -92,7 +91,20 @@ describe('watch', () => {
 
 describe('the words of a fire check', () => {
   // Conditional by their nature (OSHA 29 CFR 1910.252(a)); all others hold for every hot work.
-  const CONDITIONAL = ['sprinklers', 'container', 'ducts', 'floor', 'openings', 'farSide']
+  const CONDITIONAL = [
+    'sprinklers',
+    'container',
+    'ducts',
+    'floor',
+    'openings',
+    'farSide',
+    'ground',
+    'contractors',
+  ]
+  it('outdoors the ground cannot be left out', () =>
+    expect(
+      fire({ isOutdoors: true, sweep: { ...FIRE.sweep, ground: 'na' } }, 'fire.ground'),
+    ).toMatchObject({ level: 'stop' }))
   it('only what is conditional may be marked as not applying', () => {
     expect(CONDITIONAL.filter((id) => !SWEEP.some((line) => line.id === id))).toEqual([])
     for (const line of SWEEP) {

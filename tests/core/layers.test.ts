@@ -71,6 +71,7 @@ describe('layers', () => {
 /** Each part of the core knows only what stands before it. */
 const ORDER = [
   'finding',
+  'draws',
   'calendar',
   'electric',
   'stock',
@@ -79,6 +80,7 @@ const ORDER = [
   'gas',
   'inspection',
   'plan',
+  'sparks',
   'firewatch',
   'permit',
   'shade',

@@ -1,10 +1,12 @@
 <script setup lang="ts">
-import { reachText, SWEEP, sweepText } from '#core/firewatch/rules.table'
+import { reachText, SWEEP, type SweepLine } from '#core/firewatch/rules.table'
 import type { SweepAnswer } from '#core/firewatch/fire'
+import { lookReach } from '#core/firewatch/spark-reach'
 import { thingsInReach } from '#core/firewatch/reach-map'
 import { planRoutes } from '#shared/plan/routes'
 import { permitRoutes } from '#shared/permit/routes'
 import { permitDraftBody, type Permit, type PermitDraftBody } from '#shared/permit/schema'
+import { NEW_CONTAINER } from '#shared/permit/container'
 import { watchText } from '#shared/permit/watch-text'
 import { call } from '~/composables/api'
 import { useKeptDraft } from '~/composables/kept-draft'
@@ -28,6 +30,8 @@ const bodyOf = (permit: Permit): PermitDraftBody => ({
   validTo: permit.validTo,
   ruleSets: [...permit.ruleSets],
   work: permit.work,
+  height: permit.height,
+  container: permit.container && { ...permit.container },
   version: permit.version,
 })
 const draft = ref<PermitDraftBody>(bodyOf(props.permit))
@@ -50,18 +54,17 @@ const to = time('validTo')
 const ofShop = computed(() => signIn.me?.site.ruleSets ?? [])
 /** As the last saved answers make it; the server reckons it. */
 const rulesSay = computed(() => `${watchText(props.permit)} after the last arc`)
-const ANSWERS = [
-  { value: 'yes', label: 'Yes' },
-  { value: 'no', label: 'No' },
-  { value: 'na', label: 'n/a' },
-] as const
+const NEVER = SWEEP.filter((line) => line.never)
+const AROUND = SWEEP.filter((line) => !line.never)
 const published = useLoad(() => call(planRoutes.plan, {}))
 onMounted(published.load)
 const plan = computed(() => published.data.value?.published?.plan ?? null)
+/** As far as the rules ask, or as sparks fly by the last saved answers. */
+const reach = computed(() => lookReach(props.permit.sparks, props.permit.reach))
 /** What the plan shows for each line. */
 const shown = computed(() => {
   const { work } = draft.value
-  const items = plan.value && work ? thingsInReach(plan.value, work, props.permit.reach) : []
+  const items = plan.value && work ? thingsInReach(plan.value, work, reach.value) : []
   const names = (line: string): string =>
     items
       .filter((item) => item.line === line)
@@ -69,8 +72,22 @@ const shown = computed(() => {
       .join(', ')
   return new Map(SWEEP.map(({ id }) => [id, names(id)]))
 })
-const sweep = computed(() => draft.value.sweep as Record<string, SweepAnswer | undefined>)
-const answered = computed(() => SWEEP.filter((line) => sweep.value[line.id]).length)
+const sweep = computed({
+  get: () => draft.value.sweep as Record<string, SweepAnswer | undefined>,
+  set: (answers) => {
+    draft.value.sweep = answers
+  },
+})
+/** Asked as soon as the sweep says that there is one; what was told stays while somebody changes their mind. */
+watch(
+  () => sweep.value.container,
+  (answer) => {
+    if (answer === 'yes') draft.value.container ??= { ...NEW_CONTAINER }
+  },
+  { immediate: true },
+)
+const answeredOf = (lines: readonly SweepLine[]): string =>
+  `${lines.filter(({ id }) => sweep.value[id]).length} of ${lines.length} answered`
 const mayWrite = computed(() => signIn.may('lead', 'instructor', 'worker'))
 
 async function save(): Promise<void> {
@@ -94,41 +111,48 @@ defineExpose({ dirty, save })
     </p>
     <section v-if="plan" aria-labelledby="place-of-work">
       <h3 id="place-of-work" class="font-semibold mb-2">Where the work is</h3>
-      <PermitPlace v-model="draft.work" :plan="plan" :reach="permit.reach" :disabled="!mayWrite" />
-      <p v-if="errors.work" class="text-stop">{{ errors.work }}</p>
+      <PermitPlace
+        v-model="draft.work"
+        v-model:height="draft.height"
+        :plan="plan"
+        :permit="permit"
+        :errors="errors"
+        :disabled="!mayWrite"
+      />
     </section>
     <Failure
       v-else-if="published.failure.value"
       :failure="published.failure.value"
       @retry="published.load"
     />
-    <p v-else-if="published.data.value" class="muted">
-      No plan is published, so nothing around the work is measured. Look around it.
-    </p>
+    <div v-else-if="published.data.value" class="space-y-3">
+      <p class="muted">
+        No plan is published, so nothing around the work is measured. Look around it.
+      </p>
+      <QuantityInput
+        v-model="draft.height"
+        unit="m"
+        label="Height of the work above the floor"
+        :error="errors.height"
+        :disabled="!mayWrite"
+      />
+    </div>
     <fieldset class="space-y-1" :disabled="!mayWrite">
       <legend class="font-semibold mb-2">
-        The sweep, {{ reachText(permit.reach) }} around: {{ answered }} of
-        {{ SWEEP.length }} answered
+        Never weld where one of these is not so: {{ answeredOf(NEVER) }}
       </legend>
-      <div
-        v-for="line in SWEEP"
-        :key="line.id"
-        class="flex flex-wrap items-center gap-x-4 gap-y-1 py-1.5 border-b border-(--rule)"
-      >
-        <p class="grow basis-72 leading-snug">
-          {{ sweepText(line, permit.reach) }}
-          <span v-if="shown.get(line.id)" class="block muted text-sm">
-            On the plan: {{ shown.get(line.id) }}.
-          </span>
-        </p>
-        <ChoiceRow
-          v-model="sweep[line.id]"
-          :legend="sweepText(line, permit.reach)"
-          hide-legend
-          :options="ANSWERS"
-          :data-testid="`sweep-${line.id}`"
-        />
-      </div>
+      <SweepLines v-model="sweep" :lines="NEVER" :reach="permit.reach" :shown="shown" />
+      <ContainerForm
+        v-if="sweep.container === 'yes' && draft.container"
+        v-model="draft.container"
+        :errors="errors"
+      />
+    </fieldset>
+    <fieldset class="space-y-1" :disabled="!mayWrite">
+      <legend class="font-semibold mb-2">
+        The sweep, {{ reachText(reach) }} around: {{ answeredOf(AROUND) }}
+      </legend>
+      <SweepLines v-model="sweep" :lines="AROUND" :reach="permit.reach" :shown="shown" />
     </fieldset>
     <div class="grid grid-cols-1 sm:grid-cols-2 gap-4">
       <UFormField label="Operator" :error="errors.operatorId">

@@ -3,12 +3,20 @@ import type { WorkPoint } from '#core/firewatch/reach-map'
 import { PLAN_KINDS } from '#core/plan/kinds.table'
 import { middleOf } from '#core/plan/shape'
 import type { Plan, Point, Thing } from '#core/plan/plan'
+import type { Permit } from '#shared/permit/schema'
 import { quantityText } from '#shared/units/units'
 import { useUnits } from '~/composables/units'
 
 /** Where the work is: pointed at on the plan, or by what is drawn there. */
 const work = defineModel<WorkPoint | null>({ required: true })
-const props = defineProps<{ plan: Plan; reach: number; disabled?: boolean }>()
+/** Of the arc above its floor, m. */
+const height = defineModel<number | null>('height', { required: true })
+const props = defineProps<{
+  plan: Plan
+  permit: Permit
+  errors: Record<string, string | undefined>
+  disabled?: boolean
+}>()
 const units = useUnits()
 
 const NOWHERE = 'nowhere'
@@ -83,11 +91,26 @@ function point({ x, y }: Point): void {
       <UFormField v-if="plan.floors.length > 1" label="Floor">
         <USelect v-model="floorId" :items="floors" class="w-full" />
       </UFormField>
+      <QuantityInput
+        v-model="height"
+        unit="m"
+        label="Height of the work above the floor"
+        :error="errors.height"
+        :disabled="disabled"
+      />
       <div v-if="work" class="grid grid-cols-2 gap-3">
         <QuantityInput v-model="east" unit="m" label="East" :disabled="disabled" />
         <QuantityInput v-model="north" unit="m" label="North" :disabled="disabled" />
       </div>
     </div>
-    <ReachMap :plan="plan" :floor="floorId" :work="work" :reach="reach" @press="point" />
+    <p v-if="errors.work" class="text-stop">{{ errors.work }}</p>
+    <ReachMap
+      :plan="plan"
+      :floor="floorId"
+      :work="work"
+      :height="height"
+      :permit="permit"
+      @press="point"
+    />
   </div>
 </template>

@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import type { WorkPoint } from '#core/firewatch/reach-map'
+import type { Permit } from '#shared/permit/schema'
 import { planRoutes } from '#shared/plan/routes'
 import { call } from '~/composables/api'
 import { useLoad } from '~/composables/load'
 
 /** What was in reach of the work, on the plan that it was issued under. */
-const props = defineProps<{ work: WorkPoint; reach: number; version: number }>()
+const props = defineProps<{ work: WorkPoint; permit: Permit; version: number }>()
 const published = useLoad(() =>
   call(planRoutes.planVersion, { params: { number: String(props.version) } }),
 )
@@ -20,5 +21,12 @@ const plan = computed(() => published.data.value?.plan ?? null)
     @retry="published.load"
   />
   <p v-else-if="!plan" class="muted">Reading the plan…</p>
-  <ReachMap v-else :plan="plan" :floor="work.floor" :work="work" :reach="reach" />
+  <ReachMap
+    v-else
+    :plan="plan"
+    :floor="work.floor"
+    :work="work"
+    :height="permit.height"
+    :permit="permit"
+  />
 </template>

@@ -1,14 +1,38 @@
 <script setup lang="ts">
+import { sparkQuery } from '#core/firewatch/spark-query'
 import { thingsInReach, type WorkPoint } from '#core/firewatch/reach-map'
 import { reachText } from '#core/firewatch/rules.table'
 import type { Plan, Point, Thing } from '#core/plan/plan'
+import type { Permit } from '#shared/permit/schema'
+import { useSparks } from '~/composables/permit/sparks'
+import type { SparkQuery } from '~/workers/sparks'
 
 /** The plan around some hot work, as far as its sweep reaches, with what lies in it and what is done about each. */
-const props = defineProps<{ plan: Plan; floor: string; work: WorkPoint | null; reach: number }>()
+const props = defineProps<{
+  plan: Plan
+  floor: string
+  work: WorkPoint | null
+  height: number | null
+  permit: Pick<Permit, 'number' | 'reach' | 'arc'>
+}>()
 const emit = defineEmits<{ press: [at: Point] }>()
 const things = computed(() => props.plan.things.filter(({ floor }) => floor === props.floor))
 const here = computed(() => (props.work?.floor === props.floor ? props.work : null))
-const items = computed(() => (here.value ? thingsInReach(props.plan, here.value, props.reach) : []))
+/** What the flight of its sparks is reckoned from, or why it is not. */
+const query = computed(() => {
+  const { process, amps, space, wind } = props.permit.arc
+  const floor = props.plan.floors.find(({ id }) => id === props.work?.floor) ?? null
+  return sparkQuery({ process, amps, air: { space, wind } }, floor, props.height)
+})
+const flying = computed((): SparkQuery | null =>
+  props.work && !('because' in query.value)
+    ? { ...query.value, plan: props.plan, work: props.work, seed: props.permit.number }
+    : null,
+)
+const { progress, answer, failure } = useSparks(flying)
+/** As far as the rules ask, or as sparks fly. */
+const reach = computed(() => Math.max(props.permit.reach, answer.value?.far ?? 0))
+const items = computed(() => (here.value ? thingsInReach(props.plan, here.value, reach.value) : []))
 const lines = computed(() =>
   items.value.filter(({ metres }) => metres > 0).map(({ at }) => [here.value!, at]),
 )
@@ -16,7 +40,7 @@ const lines = computed(() =>
 const focus = computed((): Thing | null => {
   if (!here.value) return null
   const { floor, x, y } = here.value
-  const size = 2 * props.reach
+  const size = 2 * props.permit.reach
   const shape = { type: 'box' as const, at: { x, y }, angle: 0, width: size, depth: size }
   return { id: `${x} ${y}`, kind: 'station', floor, name: '', shape, facts: {}, of: null }
 })
@@ -34,12 +58,21 @@ const MARK = 6
       @press="emit('press', $event)"
     >
       <template #over="{ scale }">
+        <SparkCells v-if="answer" :landings="answer.landings" :floor="floor" />
         <g v-if="here" data-testid="reach">
-          <circle :cx="here.x" :cy="-here.y" :r="reach" class="ring" />
+          <circle :cx="here.x" :cy="-here.y" :r="permit.reach" class="ring" />
           <circle :cx="here.x" :cy="-here.y" :r="MARK / scale" class="spark" />
         </g>
       </template>
     </PlanCanvas>
+    <SparkText
+      v-if="work"
+      :query="query"
+      :answer="answer"
+      :progress="progress"
+      :failure="failure"
+      :reach="permit.reach"
+    />
     <template v-if="here">
       <p v-if="items.length === 0" class="muted">
         Nothing is drawn within {{ reachText(reach) }}. Look what stands there today.

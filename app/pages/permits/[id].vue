@@ -94,7 +94,7 @@ const issued = computed(() => !['draft', 'closed'].includes(permit.value!.state)
         </section>
         <section v-else-if="permit.work && permit.planVersion" class="panel p-4 sm:p-6">
           <h2 class="mb-4">In reach of the work</h2>
-          <PermitReach :work="permit.work" :reach="permit.reach" :version="permit.planVersion" />
+          <PermitReach :work="permit.work" :permit="permit" :version="permit.planVersion" />
         </section>
         <PermitGates :permit="permit" @override="askOverride" />
         <PermitEvents :permit="permit" />

@@ -2,9 +2,11 @@ import { randomUUID } from 'node:crypto'
 import { overridable } from '#core/finding/finding'
 import { findJob, holdJob, openPermitOf } from '#server/db/job'
 import { findPersonBrief } from '#server/db/person'
-import { insertPermit, updateDraft } from '#server/db/permit'
+import { findPermit, insertPermit, updateDraft } from '#server/db/permit'
+import { findPlanVersion } from '#server/db/plan'
 import { inOrganisation } from '#server/db/pool'
 import { findSite, nextNumber } from '#server/db/site'
+import { inPool } from '#server/heavy/pool'
 import { conflict, fieldError, notFound } from '#server/errors'
 import type { Permit, PermitDraftBody, PermitStep, Signer } from '#shared/permit/schema'
 import { record, type Actor } from '../actor'
@@ -13,6 +15,7 @@ import { judgePermit } from './judge'
 import { placeOfStation, refuseOffPlan } from './place'
 import { writtenRules } from './rules'
 import { namedFor, SIGNER_NAME } from './signatures'
+import type { SparkCase } from './sparks'
 import { addStep, hold, once, type HeldPermit } from './step'
 import { toPermit, toStep } from './view'
 
@@ -57,7 +60,13 @@ export function draftPermit(actor: Actor, jobId: string): Promise<{ id: string }
   })
 }
 
-export function changeDraft(actor: Actor, id: string, body: PermitDraftBody): Promise<Permit> {
+/** What its sparks are reckoned from is read first: the reckoning takes too long to be waited for with the permit held. */
+export async function changeDraft(
+  actor: Actor,
+  id: string,
+  body: PermitDraftBody,
+): Promise<Permit> {
+  const sparks = await inPool('reckonSparks', actor.person, await sparkCaseOf(actor, id, body))
   return inOrganisation(actor.organisation, async (db) => {
     requireDraft(await hold(db, id), 'This permit is no longer a draft.')
     for (const path of ['operatorId', 'fireWatchId'] as const) {
@@ -74,6 +83,9 @@ export function changeDraft(actor: Actor, id: string, body: PermitDraftBody): Pr
       from: new Date(body.validFrom),
       to: new Date(body.validTo),
       work: body.work,
+      height: body.height,
+      container: body.sweep.container === 'yes' ? body.container : null,
+      sparks,
       rules: writtenRules(site, body.ruleSets, new Date(body.validFrom)),
       version: body.version,
     })
@@ -81,6 +93,16 @@ export function changeDraft(actor: Actor, id: string, body: PermitDraftBody): Pr
       throw conflict('Someone else changed this permit meanwhile. Load it again.', 'changed')
     const held = await hold(db, id)
     return toPermit(actor, held, await judgePermit(db, actor, held))
+  })
+}
+
+function sparkCaseOf(actor: Actor, id: string, body: PermitDraftBody): Promise<SparkCase> {
+  return inOrganisation(actor.organisation, async (db) => {
+    const row = await findPermit(db, id)
+    if (!row) throw notFound('permit')
+    const { spec } = (await findJob(db, row.job_id))!
+    const plan = body.work && (await findPlanVersion(db, row.site_id, null))
+    return { job: spec, plan, work: body.work, height: body.height, seed: row.number }
   })
 }
 

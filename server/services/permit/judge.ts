@@ -1,15 +1,24 @@
 import type { Finding } from '#core/finding/finding'
 import { judgeFire } from '#core/firewatch/fire'
+import type { ContainerCheck } from '#core/firewatch/container'
+import { isOutdoors } from '#core/firewatch/spark-query'
+import { lookReach, type NotReckoned, type SparkReach } from '#core/firewatch/spark-reach'
 import type { InReach } from '#core/firewatch/reach-map'
 import { gates, type Gates, type Override } from '#core/permit/gates'
+import type { JobSpec } from '#core/job/job'
 import { findJob } from '#server/db/job'
 import type { EventRow } from '#server/db/permit'
+import { findPlanVersion } from '#server/db/plan'
 import type { Db } from '#server/db/pool'
 import { findSite } from '#server/db/site'
+import type { ContainerBody } from '#shared/permit/container'
+import type { Permit } from '#shared/permit/schema'
 import type { Actor } from '../actor'
 import { findingsOfJob } from '../job/job'
 import { inReachOf } from './place'
+import { hoursOf } from './hours'
 import { rulesOf } from './rules'
+import { sparksNow } from './sparks'
 import type { HeldPermit } from './step'
 
 /** What a permit is judged by, as everything stands now. */
@@ -19,6 +28,8 @@ export interface Judged {
   designated: boolean
   /** What the plan shows within reach; null: the place is not on it. */
   inReach: InReach[] | null
+  sparks: SparkReach | NotReckoned
+  arc: Permit['arc']
 }
 
 /** Judge a permit: the job eyes to gear, then the place and the people. Many reads; only issue, start and reading need it. */
@@ -30,7 +41,11 @@ export async function judgePermit(
   const job = (await findJob(db, row.job_id))!
   const site = await findSite(db, row.site_id)
   const rules = rulesOf(site, row.rule_sets, row.valid_from)
-  const inReach = await inReachOf(db, row.site_id, row.work, rules.reach.value)
+  const published = row.work && (await findPlanVersion(db, row.site_id, null))
+  const place = { job: job.spec, plan: published, work: row.work, height: row.work_height }
+  const sparks = sparksNow(row.sparks, { ...place, seed: row.number })
+  const floor = published?.plan.floors.find(({ id }) => id === row.work?.floor) ?? null
+  const inReach = inReachOf(published?.plan ?? null, row.work, lookReach(sparks, rules.reach.value))
   const fire = judgeFire({
     inReach,
     designated: job.designated,
@@ -40,6 +55,11 @@ export async function judgePermit(
     fireWatchTrained: row.fire_watch_trained,
     validFrom: row.valid_from.getTime(),
     validTo: row.valid_to.getTime(),
+    now: actor.now.getTime(),
+    isOutdoors: isOutdoors(job.spec, floor),
+    container: row.container && asCheck(row.container),
+    hours: hoursOf(row, site),
+    sparks,
     shiftHours: site.shift_hours,
     rules,
     written: {
@@ -54,8 +74,22 @@ export async function judgePermit(
     gates: gates(findings, overridesOf(events, row.version)),
     designated: job.designated,
     inReach,
+    sparks,
+    arc: arcOf(job.spec),
   }
 }
+
+const arcOf = ({ process, amps, air: { space, wind } }: JobSpec): Permit['arc'] => ({
+  process,
+  amps,
+  space,
+  wind,
+})
+
+const asCheck = ({ testedAt, ...told }: ContainerBody): ContainerCheck => ({
+  ...told,
+  testedAt: testedAt === null ? null : Date.parse(testedAt),
+})
 
 /** Overrides, like signatures, count for the draft as it was then: another figure needs another reason. */
 const overridesOf = (events: readonly EventRow[], version: number): Override[] =>

@@ -1,19 +1,18 @@
 import { thingsInReach, type InReach, type WorkPoint } from '#core/firewatch/reach-map'
+import type { Plan } from '#core/plan/plan'
 import { middleOf } from '#core/plan/shape'
 import { findPlanVersion } from '#server/db/plan'
 import type { Db } from '#server/db/pool'
 import { fieldError } from '#server/errors'
 
-/** What the published plan shows around some work; null: the work is not on it. */
-export async function inReachOf(
-  db: Db,
-  site: string,
+/** What a plan shows around some work; null: the work is not on it. */
+export function inReachOf(
+  plan: Plan | null,
   work: WorkPoint | null,
   reach: number,
-): Promise<InReach[] | null> {
-  if (!work) return null
-  const plan = (await findPlanVersion(db, site, null))?.plan
-  return plan?.floors.some(({ id }) => id === work.floor) ? thingsInReach(plan, work, reach) : null
+): InReach[] | null {
+  if (!work || !plan) return null
+  return plan.floors.some(({ id }) => id === work.floor) ? thingsInReach(plan, work, reach) : null
 }
 
 /** A station is drawn once; of one that is drawn twice nobody knows which is meant. */

@@ -80,6 +80,10 @@ export function toPermit(actor: Actor, held: HeldPermit, judged: Judged): Permit
     monitoring: monitoringOf(row),
     reach: row.reach,
     work: row.work,
+    height: row.work_height,
+    container: row.container,
+    arc: judged.arc,
+    sparks: sparksOf(row.state === 'draft' ? judged.sparks : (row.sparks?.reach ?? judged.sparks)),
     inReach: judged.inReach,
     planVersion: row.plan_version,
     findings: byWorst(shownTo(actor, null, row.findings ?? judged.findings)),
@@ -96,6 +100,11 @@ export function toPermit(actor: Actor, held: HeldPermit, judged: Judged): Permit
     designated: judged.designated,
   }
 }
+
+const sparksOf = (sparks: Judged['sparks']): Permit['sparks'] =>
+  'because' in sparks
+    ? sparks
+    : { ...sparks, openings: [...sparks.openings], below: [...sparks.below] }
 
 function nextRound(life: PermitLife, now: number): string | null {
   if (life.watchStartedAt === null || life.state === 'closed') return null

@@ -16,3 +16,16 @@ function formatOf(timeZone: string): Intl.DateTimeFormat {
 
 /** Calendar day at a site, as ISO text. */
 export const siteDay = (now: Date, timeZone: string): string => formatOf(timeZone).format(now)
+
+/** Hour of the day at a site, 0 to under 24, minutes as its fraction. */
+export function siteHour(now: Date, timeZone: string): number {
+  const parts = new Intl.DateTimeFormat('en-GB', {
+    timeZone,
+    hour: '2-digit',
+    minute: '2-digit',
+    hourCycle: 'h23',
+  }).formatToParts(now)
+  const part = (type: 'hour' | 'minute'): number =>
+    Number(parts.find((one) => one.type === type)!.value)
+  return part('hour') + part('minute') / 60
+}

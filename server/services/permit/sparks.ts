@@ -1,0 +1,64 @@
+import type { NotReckoned, SparkReach } from '#core/firewatch/spark-reach'
+import { sparkQuery, sparkReach, type SparkJob } from '#core/firewatch/spark-query'
+import type { WorkPoint } from '#core/firewatch/reach-map'
+import type { Plan } from '#core/plan/plan'
+import { Flight, type FlightQuery } from '#core/sparks/flight'
+import { OPEN_GROUND, surroundingsOf } from '#core/sparks/surroundings'
+import type { KeptSparks } from '#server/db/permit'
+import { SPARK_DROPS } from '#shared/permit/sparks'
+
+/** Where some hot work is, as far as its sparks are concerned. */
+export interface SparkCase {
+  job: SparkJob
+  /** The published plan and its version; null: none. */
+  plan: { number: number; plan: Plan } | null
+  work: WorkPoint | null
+  height: number | null
+  /** Number of the permit: the same permit, the same figures. */
+  seed: number
+}
+
+/** What the figures of a reckoning are of. A permit of anything else has to be reckoned again. */
+const sparkBasis = (of: SparkCase): string =>
+  JSON.stringify([
+    of.work ? [of.work, of.plan?.number ?? null] : null,
+    sparkQuery(of.job, floorOf(of), of.height),
+  ])
+
+/** Reckon the sparks of a permit. It takes a second or more: call it in the pool. */
+export function reckonSparks(of: SparkCase): KeptSparks {
+  const basis = sparkBasis(of)
+  const query = sparkQuery(of.job, floorOf(of), of.height)
+  if ('because' in query) return { basis, reach: query }
+  const flight = new Flight(flightOf(of, query), groundOf(of))
+  flight.step(SPARK_DROPS)
+  const floors = of.plan?.plan.floors ?? []
+  return {
+    basis,
+    reach: sparkReach(flight.answer(), query.height, floors, of.work?.floor ?? null),
+  }
+}
+
+const flightOf = (
+  { work, seed }: SparkCase,
+  query: Omit<FlightQuery, 'work' | 'seed'>,
+): FlightQuery => ({ ...query, work: work ?? { x: 0, y: 0 }, seed })
+
+const groundOf = (of: SparkCase) =>
+  of.plan && of.work && floorOf(of) ? surroundingsOf(of.plan.plan, of.work) : OPEN_GROUND
+
+const floorOf = ({ plan, work }: SparkCase) =>
+  plan?.plan.floors.find(({ id }) => id === work?.floor) ?? null
+
+/** What a permit says of its sparks now. */
+export function sparksNow(kept: KeptSparks | null, of: SparkCase): SparkReach | NotReckoned {
+  if (kept?.basis === sparkBasis(of)) return kept.reach
+  const query = sparkQuery(of.job, floorOf(of), of.height)
+  if ('because' in query) return query
+  return {
+    because: kept
+      ? 'job, place or plan changed since they were'
+      : 'the fire check has not been saved since they can be',
+    remedy: 'Save the fire check again.',
+  }
+}
