@@ -262,6 +262,10 @@ export async function placeMachines(actor: Actor, stock: readonly Gear[]): Promi
 /** Who lacks what, by place in the class. */
 const LACKS: Partial<Record<number, string>> = { 4: 'gauntlets', 17: 'cap' }
 
+/** The welder of the yard is cleared for what the yard does. */
+export const clearWelder = (actor: Actor, id: string): Promise<void> =>
+  changeRecord(actor, id, { ...BLANK, cleared: ['SMAW', 'GMAW', 'FCAW', 'GTAW', 'OFC', 'CAC'] })
+
 /** What is on record of 24 apprentices; a few lack something, one is not cleared, some tests run out. */
 export async function addRecords(actor: Actor, apprentices: readonly string[]): Promise<void> {
   const day = (ago: number): string =>

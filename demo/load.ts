@@ -19,7 +19,7 @@ import { siteDay } from '#server/services/shop/day'
 import { addAir } from './air'
 import { addGas } from './gas'
 import { addSets } from './gas-sets'
-import { addRecords, addShopSchool, addYesterday, placeMachines } from './class'
+import { clearWelder, addRecords, addShopSchool, addYesterday, placeMachines } from './class'
 import { addPerson } from '#server/services/people/person'
 import { markBegin } from '#server/services/begin/begin'
 import type { WorkPoint } from '#core/firewatch/reach-map'
@@ -33,7 +33,7 @@ import { addRounds } from './rounds'
 import { filled, writeHistory } from './history'
 import { JOBS } from './jobs'
 import signIns from './sign-ins.json'
-import { items, PEOPLE, SITE, STATIONS, TRAINED_EVERY } from './shop'
+import { items, PEOPLE, SITE, STATIONS, TRAINED_EVERY, WATCHERS } from './shop'
 
 const MINUTE = 60_000
 const HOUR = 60 * MINUTE
@@ -106,6 +106,7 @@ export async function loadDemo(say: (line: string) => void): Promise<boolean> {
           fireWatchTrainedOn: i % TRAINED_EVERY === 0 ? day(now, 60 + i) : null,
           active: true,
           ...(i === 0 && { pin: LEARNER_PIN }),
+          ...(name in WATCHERS && { pin: WATCHERS[name] }),
         })
       ).id,
     )
@@ -148,6 +149,7 @@ export async function loadDemo(say: (line: string) => void): Promise<boolean> {
   const look = dailyLook(stock)
   say('  the plan of the yard')
   await drawYard(at(30 * 24 * HOUR))
+  await clearWelder(at(30 * 24 * HOUR), people[2]!)
   await makePermits(actor, look, jobs, people)
   await look(actor)
   await lookAt(
@@ -271,10 +273,21 @@ interface Step {
 }
 
 /** Of work that is at no station, where it is on the plan; the fender work is beside the timber deck. */
+/** Above its floor, m. */
+const HEIGHT_OF_WORK: Readonly<Record<string, number>> = { deck: 3, fender: 2 }
 const PLACE_OF_WORK: Readonly<Record<string, WorkPoint>> = {
   fender: { floor: 'ground', x: 46, y: 4.5 },
   rail: { floor: 'ground', x: 12, y: 14 },
   rings: { floor: 'ground', x: 80, y: 4 },
+}
+
+/** Lines of the sweep of which there is nothing in the yard. */
+const NONE_OF_IT: readonly string[] = ['container', 'ducts', 'detectors', 'contractors']
+
+/** Somebody who keeps a watch, and signs for it. */
+interface Watch {
+  id: string
+  pin: string
 }
 
 async function makePermits(
@@ -284,17 +297,30 @@ async function makePermits(
   people: readonly string[],
 ): Promise<void> {
   const [leadIn, , welderIn, watchIn] = signIns
-  const fireWatch = people[3]!
+  const namedWatch = (name: string): Watch => ({
+    id: people[signIns.length + PEOPLE.indexOf(name as (typeof PEOPLE)[number])]!,
+    pin: WATCHERS[name]!,
+  })
+  const corin: Watch = { id: people[3]!, pin: watchIn!.pin }
+  const [delphine, garrick, jory, silas] = Object.keys(WATCHERS).map(namedWatch) as [
+    Watch,
+    Watch,
+    Watch,
+    Watch,
+  ]
   const operator = people[2]!
   const sweep = Object.fromEntries(
-    SWEEP.map(
-      (line) => [line.id, line.id === 'container' || line.id === 'ducts' ? 'na' : 'yes'] as const,
-    ),
+    SWEEP.map((line) => [line.id, NONE_OF_IT.includes(line.id) ? 'na' : 'yes'] as const),
   )
   const at = (ago: number): Actor => ({ ...actor, now: new Date(actor.now.getTime() - ago) })
   /** What happened, to be done in the order in which it did. */
   const story: { ago: number; happens: () => Promise<void> }[] = []
-  const issueAndRun = (job: string, from: number, hours: number, steps: Step[]): void => {
+  const issueAndRun = (
+    job: string,
+    watch: Watch,
+    [from, hours]: [from: number, hours: number],
+    steps: Step[],
+  ): void => {
     let id = ''
     const draft = async (): Promise<void> => {
       id = (await draftPermit(at(from), jobs.get(job)!)).id
@@ -302,11 +328,15 @@ async function makePermits(
       await changeDraft(at(from), id, {
         sweep,
         operatorId: operator,
-        fireWatchId: fireWatch,
+        fireWatchId: watch.id,
+        watchers: [],
+        attendantId: null,
+        rescue: '',
+        putsBackId: null,
         validFrom: at(from).now.toISOString(),
         validTo: new Date(at(from).now.getTime() + hours * HOUR).toISOString(),
         work: PLACE_OF_WORK[job] ?? work,
-        height: 1,
+        height: HEIGHT_OF_WORK[job] ?? 1,
         container: null,
         ruleSets: ['osha', 'nfpa51b'],
         version,
@@ -315,16 +345,22 @@ async function makePermits(
       const sign = (as: 'operator' | 'fire_watch', pin: string): Promise<unknown> =>
         signPermit(at(from), id, { eventId: randomUUID(), as, pin })
       await sign('operator', welderIn!.pin)
-      await sign('fire_watch', watchIn!.pin)
+      await sign('fire_watch', watch.pin)
     }
     story.push({ ago: from, happens: draft })
-    const pins: Partial<Record<PermitAction, string>> = { issue: leadIn!.pin, close: watchIn!.pin }
+    const pins: Partial<Record<PermitAction, string>> = { issue: leadIn!.pin, close: watch.pin }
     for (const { ago, round, action, note } of steps)
       story.push({
         ago,
         happens: async () => {
           const eventId = randomUUID()
-          if (round) await logRound(at(ago), id, { eventId, note, pin: watchIn!.pin })
+          if (round)
+            await logRound(at(ago), id, {
+              eventId,
+              note,
+              madeBy: watch.id,
+              pin: watch.pin,
+            })
           else
             await actOnPermit(at(ago), id, {
               eventId,
@@ -336,42 +372,67 @@ async function makePermits(
       })
   }
   const m = (minutes: number): number => minutes * MINUTE
-  issueAndRun('gangway', m(400), 4, [
-    { action: 'issue', ago: m(398) },
-    { action: 'start', ago: m(390) },
-    { action: 'stop', ago: m(300) },
-    { round: true, ago: m(285) },
-    { round: true, ago: m(270) },
-    { round: true, ago: m(255) },
-    { round: true, ago: m(239), note: 'Cool to the hand' },
-    { action: 'close', ago: m(238) },
-  ])
-  issueAndRun('winch', m(380), 4, [
-    { action: 'issue', ago: m(378) },
-    { action: 'revoke', ago: m(370), note: 'Paint delivery moved to the apron' },
-  ])
-  issueAndRun('davit', m(370), 5, [{ action: 'issue', ago: m(368) }])
-  issueAndRun('rail', m(120), 6, [
-    { action: 'issue', ago: m(118) },
-    { action: 'start', ago: m(110) },
-    { action: 'suspend', ago: m(50), note: 'Wind over 20 mph at the rail' },
-    { round: true, ago: m(37) },
-    { round: true, ago: m(22) },
-    { round: true, ago: m(8) },
-  ])
-  issueAndRun('fender', m(100), 6, [
-    { action: 'issue', ago: m(98) },
-    { action: 'start', ago: m(95) },
-  ])
-  issueAndRun('ladder', m(160), 6, [
-    { action: 'issue', ago: m(158) },
-    { action: 'start', ago: m(150) },
-    { action: 'stop', ago: m(34) },
-    { round: true, ago: m(20) },
-    { round: true, ago: m(6) },
-  ])
-  issueAndRun('deck', m(20), 4, [{ action: 'issue', ago: m(18) }])
-  issueAndRun('rings', m(10), 4, [])
+  issueAndRun(
+    'gangway',
+    corin,
+    [m(400), 4],
+    [
+      { action: 'issue', ago: m(398) },
+      { action: 'start', ago: m(390) },
+      { action: 'stop', ago: m(300) },
+      { round: true, ago: m(285) },
+      { round: true, ago: m(270) },
+      { round: true, ago: m(255) },
+      { round: true, ago: m(239), note: 'Cool to the hand' },
+      { action: 'close', ago: m(238) },
+    ],
+  )
+  issueAndRun(
+    'winch',
+    delphine,
+    [m(380), 4],
+    [
+      { action: 'issue', ago: m(378) },
+      { action: 'revoke', ago: m(370), note: 'Paint delivery moved to the apron' },
+    ],
+  )
+  issueAndRun('davit', jory, [m(370), 5], [{ action: 'issue', ago: m(368) }])
+  issueAndRun(
+    'rail',
+    delphine,
+    [m(120), 6],
+    [
+      { action: 'issue', ago: m(118) },
+      { action: 'start', ago: m(110) },
+      { action: 'suspend', ago: m(50), note: 'Wind over 20 mph at the rail' },
+      { round: true, ago: m(37) },
+      { round: true, ago: m(22) },
+      { round: true, ago: m(8) },
+    ],
+  )
+  issueAndRun(
+    'fender',
+    garrick,
+    [m(100), 6],
+    [
+      { action: 'issue', ago: m(98) },
+      { action: 'start', ago: m(95) },
+    ],
+  )
+  issueAndRun(
+    'ladder',
+    corin,
+    [m(160), 6],
+    [
+      { action: 'issue', ago: m(158) },
+      { action: 'start', ago: m(150) },
+      { action: 'stop', ago: m(34) },
+      { round: true, ago: m(20) },
+      { round: true, ago: m(6) },
+    ],
+  )
+  issueAndRun('deck', jory, [m(20), 4], [{ action: 'issue', ago: m(18) }])
+  issueAndRun('rings', silas, [m(10), 4], [])
   for (const { ago, happens } of story.sort((a, b) => b.ago - a.ago)) {
     await look(at(ago))
     await happens()

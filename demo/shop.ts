@@ -40,6 +40,13 @@ export const PEOPLE = [
   'Yarrow Selby',
   'Zelda Corriss',
 ] as const
+/** Trained as fire watch, and with a PIN to sign with. */
+export const WATCHERS: Readonly<Record<string, string>> = {
+  'Delphine Stoke': '3907',
+  'Garrick Towle': '8126',
+  'Jory Penwarden': '5583',
+  'Silas Thornby': '7294',
+}
 /** Every third one is trained as fire watch. */
 export const TRAINED_EVERY = 3
 

@@ -3,7 +3,11 @@ import type { Finding, Input } from '../finding/finding'
 import { COMMON_PRACTICE, published } from '../finding/source'
 import type { Governed, GoverningRules } from './governing'
 import { judgeContainer, type ContainerCheck } from './container'
+import { judgeSpaceWatch, type SpaceWatch } from './attendant'
+import { judgeDetectors } from './detectors'
 import { judgeHours, type WorkHours } from './hours'
+import { judgeNeighbours, type Neighbour } from './neighbours'
+import { judgePeople, type Named, type PermitPeople } from './people'
 import type { InReach } from './reach-map'
 import { judgeSparks, type NotReckoned, type SparkReach } from './spark-reach'
 import { PERMIT_MAX_HOURS, reachText, SWEEP, sweepText } from './rules.table'
@@ -16,10 +20,14 @@ export interface FireQuery {
   sweep: Partial<Record<string, SweepAnswer>>
   /** What the plan shows within reach; null: the place is not on it. */
   inReach: readonly InReach[] | null
-  operator: string | null
-  fireWatch: string | null
-  /** Trained in the use of extinguishers. */
-  fireWatchTrained: boolean
+  /** Operator and watchers. */
+  people: Pick<PermitPeople, 'process' | 'operator' | 'fireWatch' | 'others'>
+  /** Who stands outside a closed space; null: it is none. */
+  space: Pick<SpaceWatch, 'attendant' | 'rescue'> | null
+  /** Who puts detectors back; null: nobody is named. */
+  putsBack: Named | null
+  /** Other hot work in the same time. */
+  neighbours: readonly Neighbour[]
   /** Times in ms since the epoch. */
   validFrom: number | null
   validTo: number | null
@@ -66,12 +74,27 @@ export function judgeFire(query: FireQuery): Finding[] {
       ? judgeContainer(query.container, { ...query, from: query.validFrom })
       : []),
     judgeSparks(query.sparks, query.rules.reach.value),
-    ...peopleFindings(query),
+    ...(query.sweep.detectors === 'yes' ? [judgeDetectors(query.putsBack)] : []),
+    ...judgePeople(peopleOf(query)),
+    ...(query.space ? judgeSpaceWatch({ ...query.space, busy: busyOf(query.people) }) : []),
+    ...judgeNeighbours(query.neighbours, query.rules.reach.value),
     ...timeFindings(query),
     ...judgeHours(query.hours),
     ...rulesFindings(query),
   ]
 }
+
+/** With the sides that somebody has to look at. */
+const peopleOf = ({ people, sparks, inReach }: FireQuery): PermitPeople => ({
+  ...people,
+  below: 'below' in sparks ? sparks.below : [],
+  farSides: (inReach ?? [])
+    .filter(({ hasFarSide, isTold }) => hasFarSide && isTold)
+    .map(({ name }) => name),
+})
+
+const busyOf = ({ operator, fireWatch, others }: FireQuery['people']): string[] =>
+  [operator, fireWatch, ...others].flatMap((person) => (person ? [person.id] : []))
 
 function sweepFindings({ sweep, rules, inReach, isOutdoors }: FireQuery): Finding[] {
   return SWEEP.map((line): Finding => {
@@ -119,61 +142,6 @@ function sweepFindings({ sweep, rules, inReach, isOutdoors }: FireQuery): Findin
         }
     }
   })
-}
-
-function peopleFindings({ operator, fireWatch, fireWatchTrained }: FireQuery): Finding[] {
-  const reasons = [
-    {
-      rule: 'Fire watch named, trained on extinguishers, with no other duty',
-      source: published('OSHA 29 CFR 1910.252(a)(2)(iii)'),
-    },
-  ]
-  const base = { step: 'fire' as const, reasons }
-  const findings: Finding[] = [
-    operator === null
-      ? {
-          ...base,
-          code: 'fire.operator',
-          level: 'unknown',
-          sentence: 'No operator is named.',
-          remedy: 'Name who does the hot work.',
-        }
-      : { ...base, code: 'fire.operator', level: 'clear', sentence: 'Operator named.' },
-  ]
-  if (fireWatch === null)
-    findings.push({
-      ...base,
-      code: 'fire.watch',
-      level: 'unknown',
-      sentence: 'No fire watch is named.',
-      remedy: 'Name a trained person who does nothing else.',
-    })
-  else if (fireWatch === operator)
-    findings.push({
-      ...base,
-      code: 'fire.watch',
-      level: 'stop',
-      legal: true,
-      sentence: 'The operator cannot be the fire watch.',
-      remedy: 'Name another person.',
-    })
-  else if (!fireWatchTrained)
-    findings.push({
-      ...base,
-      code: 'fire.watch',
-      level: 'stop',
-      legal: true,
-      sentence: 'The fire watch has no extinguisher training on record.',
-      remedy: 'Train them, or name another person.',
-    })
-  else
-    findings.push({
-      ...base,
-      code: 'fire.watch',
-      level: 'clear',
-      sentence: 'Fire watch named and trained.',
-    })
-  return findings
 }
 
 function timeFindings({ validFrom, validTo, shiftHours }: FireQuery): Finding[] {

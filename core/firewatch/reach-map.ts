@@ -25,6 +25,8 @@ export interface InReach {
   action: string
   /** Whether it is known that the line is about it; a wall may be of anything. */
   isTold: boolean
+  /** It has a side that nobody sees from the work. */
+  hasFarSide: boolean
 }
 
 interface Rule {
@@ -45,7 +47,7 @@ const RULES: Partial<Record<ThingKind, Rule>> = {
   hood: { line: 'ducts', action: 'Keep sparks out of it, or shut it down.' },
   extractionUnit: { line: 'ducts', action: 'Keep sparks out of it, or shut it down.' },
   sprinklers: { line: 'sprinklers', action: 'Cover the heads against heat; uncover them after.' },
-  detector: { line: 'sprinklers', action: 'Shield it from smoke, and put it back after.' },
+  detector: { line: 'detectors', action: 'Shield it from smoke, and put it back after.' },
   exit: { line: null, action: 'Keep it free, or open another way out.' },
   walkway: { line: null, action: 'Close it, or hang a screen.' },
   station: { line: null, action: 'Tell who works there; hang a screen.' },
@@ -109,6 +111,7 @@ const found = (
   line,
   action,
   isTold,
+  hasFarSide: line === 'farSide',
 })
 
 /** The point of a thing nearest to the work, and how far away it is, m. */
@@ -162,6 +165,7 @@ function otherFloors(plan: Plan, near: readonly Thing[], work: WorkPoint): InRea
       at: { x: work.x, y: work.y },
       line: 'openings' as const,
       isTold: true,
+      hasFarSide: true,
       action: 'Look there, too: sparks fall, and heat goes through the floor.',
     }))
 }

@@ -21,6 +21,8 @@ export const SWEEP_LINES = [
   'farSide',
   'ducts',
   'ground',
+  'detectors',
+  'leads',
   'contractors',
   'extinguisher',
 ] as const
@@ -132,6 +134,19 @@ export const SWEEP: readonly SweepLine[] = [
     remedy: 'Clear it or wet it, and keep a hose at hand.',
     source: COMMON_PRACTICE,
     mayBeNone: true,
+  },
+  {
+    id: 'detectors',
+    text: 'Detectors in reach isolated or shielded, and others watch in their stead',
+    remedy: 'Have them isolated by whoever answers for them; they are put back after the watch.',
+    source: COMMON_PRACTICE,
+    mayBeNone: true,
+  },
+  {
+    id: 'leads',
+    text: 'Leads and hoses clear of walkways, or covered',
+    remedy: 'Hang or cover them.',
+    source: COMMON_PRACTICE,
   },
   {
     id: 'contractors',

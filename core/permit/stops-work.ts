@@ -1,10 +1,12 @@
 import type { Finding } from '../finding/finding'
 
-/** Steps whose stops end work that has begun: what is used may break after the permit was issued. */
-const GEAR = 'gear'
-/** Someone felt ill, the air was bad, or a monitor was over a limit. */
-const ALARM = 'air.alarm'
+/** What was written on a permit when it was issued stays, whatever the rules say since. */
+const WRITTEN = ['fire.watchTime', 'fire.reach', 'fire.monitoring', 'fire.validity']
+/** Of these not knowing any more is as bad as a stop: the air of a closed space was tested for a time only. */
+const RUNS_OUT = ['air.gasTest', 'fire.attendant']
 
 /** Whether a Finding made after issue keeps work from starting or going on. */
-export const stopsWork = (finding: Pick<Finding, 'code' | 'step' | 'level'>): boolean =>
-  finding.level === 'stop' && (finding.step === GEAR || finding.code === ALARM)
+export function stopsWork({ code, level }: Pick<Finding, 'code' | 'level'>): boolean {
+  if (level === 'unknown') return RUNS_OUT.includes(code)
+  return level === 'stop' && !WRITTEN.includes(code)
+}

@@ -41,4 +41,5 @@ export const MIGRATIONS = [
   '0039_fire_rules',
   '0040_permit_point',
   '0041_permit_measures',
+  '0042_permit_people',
 ] as const

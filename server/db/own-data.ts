@@ -32,6 +32,12 @@ const PARTS: Record<string, (id: string) => Sql> = {
     WHERE e.person_id = ${id}
     ORDER BY e.at
   `,
+  permitsNamed: (id) => sql`
+    SELECT p.number, p.place, w.side, p.attendant_id = ${id} AS attendant, p.puts_back_id = ${id} AS puts_back
+    FROM permit p LEFT JOIN permit_watcher w ON w.permit_id = p.id AND w.person_id = ${id}
+    WHERE w.person_id IS NOT NULL OR p.attendant_id = ${id} OR p.puts_back_id = ${id}
+    ORDER BY p.number
+  `,
   inspections: (id) => sql`
     SELECT at, result, repair_note
     FROM inspection

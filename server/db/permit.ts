@@ -51,6 +51,13 @@ export interface PermitDbRow {
   work_height: number | null
   container: ContainerBody | null
   sparks: KeptSparks | null
+  /** Further watchers, each on a side of their own. */
+  watchers: { personId: string; name: string; side: string }[]
+  attendant_id: string | null
+  attendant: string | null
+  rescue: string
+  puts_back_id: string | null
+  puts_back: string | null
 }
 
 /** A reckoning of sparks, with what it is of. */
@@ -67,6 +74,18 @@ const COLUMNS = sql`
   p.reach, p.findings, i.name AS issued_by,
   p.issued_at, p.work_started_at, p.watch_started_at, p.closed_at, p.version, p.rehearsal,
   p.plan_version, p.work_height, p.container, p.sparks,
+  p.attendant_id, a.name AS attendant, p.rescue, p.puts_back_id, b.name AS puts_back,
+  coalesce(
+    (
+      SELECT jsonb_agg(
+        jsonb_build_object('personId', w.person_id, 'name', n.name, 'side', w.side)
+        ORDER BY w.side, n.name
+      )
+      FROM permit_watcher w JOIN person n ON n.id = w.person_id
+      WHERE w.permit_id = p.id
+    ),
+    '[]'
+  ) AS watchers,
   CASE
     WHEN p.work_floor IS NULL THEN NULL
     ELSE jsonb_build_object('floor', p.work_floor, 'x', p.work_x, 'y', p.work_y)
@@ -78,6 +97,8 @@ const FROM = sql`
     LEFT JOIN person o ON o.id = p.operator_id
     LEFT JOIN person f ON f.id = p.fire_watch_id
     LEFT JOIN person i ON i.id = p.issued_by
+    LEFT JOIN person a ON a.id = p.attendant_id
+    LEFT JOIN person b ON b.id = p.puts_back_id
 `
 
 export async function findPermit(db: Db, id: string): Promise<PermitDbRow | null> {
@@ -227,6 +248,9 @@ export interface DraftChange {
   height: number | null
   container: ContainerBody | null
   sparks: KeptSparks
+  attendant: string | null
+  rescue: string
+  putsBack: string | null
   rules: WrittenRules
   version: number
 }
@@ -246,6 +270,9 @@ export async function updateDraft(db: Db, id: string, row: DraftChange): Promise
       work_height = ${row.height},
       container = ${row.container && JSON.stringify(row.container)},
       sparks = ${JSON.stringify(row.sparks)},
+      attendant_id = ${row.attendant},
+      rescue = ${row.rescue},
+      puts_back_id = ${row.putsBack},
       rule_sets = ${row.rules.ruleSets},
       watch_minutes = ${row.rules.watchMinutes},
       monitor_minutes = ${row.rules.monitoring?.minutes ?? 0},
@@ -321,7 +348,8 @@ export interface EventRow {
   rehearsal: boolean
 }
 
-const NO_PERSON = 'Air monitor'
+/** Of a step that no person took. */
+const NO_PERSON = 'Zonaris'
 
 /** Everything that happened to a permit, oldest first, each with its place in the audit chain. */
 export async function eventsOf(db: Db, permit: string): Promise<EventRow[]> {

@@ -20,6 +20,8 @@ const workPointSchema = z.strictObject({
   x: z.number('Enter a number.').min(-FARTHEST).max(FARTHEST),
   y: z.number('Enter a number.').min(-FARTHEST).max(FARTHEST),
 })
+const side = z.string().trim().min(1, 'Say what they watch.').max(120)
+
 export const permitCreateBody = z.strictObject({ jobId: z.uuid() })
 export const permitDraftBody = z.strictObject({
   sweep: sweepSchema,
@@ -36,6 +38,20 @@ export const permitDraftBody = z.strictObject({
     .max(100, 'From 0 to 100 m.')
     .nullable()
     .default(null),
+  /** Further watchers, each on a side of their own. */
+  watchers: z
+    .array(z.strictObject({ personId: z.uuid(), side }))
+    .max(8, 'At most eight.')
+    .refine(
+      (all) => new Set(all.map(({ personId }) => personId)).size === all.length,
+      'Nobody watches two sides.',
+    )
+    .default([]),
+  /** Who stands outside a closed space. */
+  attendantId: z.uuid().nullable().default(null),
+  rescue: z.string().trim().max(500).default(''),
+  /** Who puts isolated detectors back. */
+  putsBackId: z.uuid().nullable().default(null),
   /** Told where the sweep says that there is one. */
   container: containerBody.nullable().default(null),
   /** Those of the site always hold beside these. */
@@ -59,6 +75,8 @@ export const actionBody = z.strictObject({
   note: z.string().trim().max(1000).optional(),
   /** Closing: the fire watch is gone; a lead signs instead, with the reason in the note. */
   watchAbsent: z.literal(true).optional(),
+  /** Closing: detectors that were isolated are back in service. */
+  detectorsBack: z.literal(true).optional(),
 })
 export const roundBody = z.strictObject({
   eventId: z.uuid(),
@@ -126,6 +144,12 @@ export const permitSchema = permitStepSchema.extend({
   /** How far the sweep reaches, m. */
   reach: z.number(),
   work: workPointSchema.nullable(),
+  watchers: z.array(z.object({ personId: z.uuid(), name: z.string(), side: z.string() })),
+  attendantId: z.uuid().nullable(),
+  attendant: z.string().nullable(),
+  rescue: z.string(),
+  putsBackId: z.uuid().nullable(),
+  putsBack: z.string().nullable(),
   height: z.number().nullable(),
   container: containerBody.nullable(),
   /** What the flight of its sparks is reckoned from. */
@@ -156,6 +180,7 @@ export const permitSchema = permitStepSchema.extend({
         line: z.enum(SWEEP_LINES).nullable(),
         action: z.string(),
         isTold: z.boolean(),
+        hasFarSide: z.boolean(),
       }),
     )
     .nullable(),

@@ -36,9 +36,6 @@ describe('the times of a permit', () => {
   const query = (validFrom: number | null, validTo: number | null): FireQuery => ({
     designated: false,
     sweep: Object.fromEntries(SWEEP.map((line) => [line.id, 'yes' as const])),
-    operator: 'a',
-    fireWatch: 'b',
-    fireWatchTrained: true,
     validFrom,
     validTo,
     shiftHours: 8,

@@ -74,7 +74,7 @@ describe('what lies in reach of hot work', () => {
     expect(reached(plan).map(({ line: of }) => of)).toEqual([
       'openings',
       'ducts',
-      'sprinklers',
+      'detectors',
       null,
       'moved',
       null,
@@ -119,9 +119,6 @@ describe('a sweep against what the plan shows', () => {
   const query = (sweep: Record<string, SweepAnswer>, inReach: FireQuery['inReach']): FireQuery => ({
     designated: false,
     sweep,
-    operator: 'a',
-    fireWatch: 'b',
-    fireWatchTrained: true,
     validFrom: 0,
     validTo: 3_600_000,
     shiftHours: 8,

@@ -102,9 +102,6 @@ describe('what is written on a permit', () => {
   const query = (written: Partial<FireQuery['written']>): FireQuery => ({
     designated: false,
     sweep: Object.fromEntries(SWEEP.map((line) => [line.id, 'yes' as const])),
-    operator: 'a',
-    fireWatch: 'b',
-    fireWatchTrained: true,
     validFrom: 0,
     validTo: 3_600_000,
     shiftHours: 8,

@@ -11,7 +11,6 @@ import {
   type PermitLife,
   type PermitState,
 } from '#core/permit/lifecycle'
-import { stopsWork } from '#core/permit/stops-work'
 
 const MIN = 60_000
 const END = 480 * MIN
@@ -180,12 +179,6 @@ describe('gates', () => {
     expect(gates([law], [set('x.law')])).toMatchObject({ ready: false, open: [law] })
     expect(gates([unknown], [set('x.unknown')])).toMatchObject({ ready: false })
     expect(gates([stop], [set('x.other')])).toMatchObject({ ready: false, overridden: [] })
-  })
-  it('what stops work that has begun: gear, and an air alarm', () => {
-    expect(stopsWork(finding('stop', { step: 'gear' }))).toBe(true)
-    expect(stopsWork(finding('stop', { code: 'air.alarm' }))).toBe(true)
-    expect(stopsWork(finding('unknown', { step: 'gear' }))).toBe(false)
-    expect(stopsWork(stop)).toBe(false)
   })
   it('levels from mild to bad', () => {
     expect(worstLevel([])).toBe('unknown')

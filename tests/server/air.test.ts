@@ -739,7 +739,7 @@ describe('monitors', () => {
       events: { subject: string; person: string }[]
     }>('GET', `/permits/${permit}`)
     expect(now.state).toBe('suspended')
-    expect(now.events.at(-1)).toMatchObject({ subject: 'suspend', person: 'Air monitor' })
+    expect(now.events.at(-1)).toMatchObject({ subject: 'suspend', person: 'Zonaris' })
     expect((await findings(hot)).find((finding) => finding.code === 'air.alarm')).toMatchObject({
       level: 'stop',
       legal: true,

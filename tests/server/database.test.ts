@@ -83,6 +83,7 @@ const TABLES = [
   'job_cylinder',
   'permit',
   'permit_event',
+  'permit_watcher',
   'audit',
   'house_chart',
   'course',
@@ -163,9 +164,14 @@ describe('row-level security', () => {
       )
       expect(rows.every((row) => row.organisation === mine)).toBe(true)
       if (
-        !['api_token', 'permit_event', 'job_cylinder', 'found_shade', 'session_station'].includes(
-          table,
-        )
+        ![
+          'api_token',
+          'permit_event',
+          'permit_watcher',
+          'job_cylinder',
+          'found_shade',
+          'session_station',
+        ].includes(table)
       )
         expect(rows).toHaveLength(1)
     },

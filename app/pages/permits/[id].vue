@@ -35,11 +35,15 @@ const lookAgain = (): void => {
   if (permit.value && !draft.value) void load()
 }
 useIntervalFn(lookAgain, 60_000)
-useChanged(['permits', 'gear', 'air'], lookAgain)
+useChanged(['permits', 'gear', 'air', 'people', 'jobs', 'plan'], lookAgain)
 useHead({ title: () => `Permit ${permit.value?.number ?? ''} · Zonaris` })
 
 /** What has become unsafe since the permit was issued. */
-const turned = computed(() => (draft.value ? [] : (permit.value?.live ?? []).filter(stopsWork)))
+const turned = computed(() => {
+  if (draft.value || !permit.value) return []
+  const { live, open: held } = permit.value
+  return live.filter((finding) => held.includes(finding.code) && stopsWork(finding))
+})
 const draftForm = useTemplateRef<{ dirty: boolean }>('draftForm')
 const dirty = computed(() => draftForm.value?.dirty ?? false)
 /** The watch as the dial shows it, while one is owed. */

@@ -22,6 +22,7 @@ const KEPT = 10_000
 /** Changes as they come in, told to those whom they concern. */
 export class ChangeHub {
   private readonly watchers = new Set<Watcher>()
+  private readonly hearers = new Set<(change: Change) => void>()
   private kept: Change[] = []
   private readonly states = new Map<string, number>()
   private isHearing = false
@@ -38,6 +39,12 @@ export class ChangeHub {
     return () => this.watchers.delete(watcher)
   }
 
+  /** Every change of every organisation, for the server itself. @returns a function that ends it */
+  hear(hearer: (change: Change) => void): () => void {
+    this.hearers.add(hearer)
+    return () => this.hearers.delete(hearer)
+  }
+
   /** Another text after every change of an organisation; null while changes are not heard of. */
   stateOf(organisation: string): string | null {
     return this.isHearing ? `${this.gaps} ${this.states.get(organisation) ?? 0}` : null
@@ -48,6 +55,7 @@ export class ChangeHub {
     this.kept.push(change)
     // Cut now and then rather than each time.
     if (this.kept.length > 2 * KEPT) this.kept = this.kept.slice(-KEPT)
+    for (const hear of this.hearers) hear(change)
     for (const watcher of this.watchers)
       if (concerns(change, watcher)) watcher.tell([change.topic], change.id)
   }

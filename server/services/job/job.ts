@@ -75,11 +75,11 @@ export async function loadJob(db: Db, actor: Actor, id: string): Promise<Job> {
 /** The job judged as everything stands now. */
 export async function findingsOfJob(
   db: Db,
-  actor: Actor,
+  by: Pick<Actor, 'site' | 'now'>,
   row: JobRow,
   known?: JobAirState,
 ): Promise<Finding[]> {
-  const scope = await scopeOf(db, actor)
+  const scope = await scopeOf(db, by)
   const air = known ?? (await airOfJob(db, scope, row))
   const helmet = row.helmet_id ? await findGear(db, scope, 'helmet', row.helmet_id) : null
   const named = await gearOfJob(db, scope, row.id)

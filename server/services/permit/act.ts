@@ -1,6 +1,7 @@
 import type { PermitAction } from '#core/permit/lifecycle'
 import { stopsWork } from '#core/permit/stops-work'
 import { markIssued } from '#server/db/permit'
+import { holdIssuing } from '#server/db/permit-people'
 import type { Db } from '#server/db/pool'
 import { AppError, conflict, fieldError } from '#server/errors'
 import { SIGNERS, type PermitStep } from '#shared/permit/schema'
@@ -19,6 +20,8 @@ interface Act {
   note?: string
   /** The fire watch is gone and cannot sign; a lead closes instead, saying why. */
   watchAbsent?: boolean
+  /** Detectors that were isolated are back in service. */
+  detectorsBack?: boolean
 }
 
 interface Signed extends Act {
@@ -41,14 +44,21 @@ const CONDITIONS: Partial<Record<PermitAction, Condition>> = {
   reinstate: requireSafe,
   suspend: requireNote,
   revoke: requireNote,
-  close: requireWatch,
+  close: async (db, actor, held, act) => {
+    await requireWatch(db, actor, held, act)
+    requireDetectors(held, act)
+  },
 }
 
 export function actOnPermit(actor: Actor, id: string, body: Act): Promise<PermitStep> {
-  const { action, eventId, note, watchAbsent } = body
+  const { action, eventId, note, watchAbsent, detectorsBack } = body
   if (!mayAct(actor.role, action))
     throw new AppError(403, 'forbidden', 'Your role does not allow this.')
-  const event = { id: eventId, kind: 'action', content: { action, note, watchAbsent } }
+  const event = {
+    id: eventId,
+    kind: 'action',
+    content: { action, note, watchAbsent, detectorsBack },
+  }
   return withSignature(actor, body.pin, (signature) =>
     once(
       actor,
@@ -66,6 +76,7 @@ export function actOnPermit(actor: Actor, id: string, body: Act): Promise<Permit
 
 /** All gates open and both signatures fresh; then the issuer signs and the Findings are kept as they are. */
 async function issue(db: Db, actor: Actor, held: HeldPermit, { signature }: Signed): Promise<void> {
+  await holdIssuing(db, held.row.site_id)
   const { findings, gates } = await judgePermit(db, actor, held)
   const [first] = gates.open
   if (!gates.ready)
@@ -82,9 +93,9 @@ async function issue(db: Db, actor: Actor, held: HeldPermit, { signature }: Sign
   await markIssued(db, held.row.id, { findings, person: actor.person, at: actor.now })
 }
 
-/** Gear can be locked out, or an air alarm raised, after the permit was issued; the work does not go on then. */
+/** Gear can be locked out, an air alarm raised, a gas test run out after the permit was issued; the work does not go on then. */
 async function requireSafe(db: Db, actor: Actor, held: HeldPermit): Promise<void> {
-  const stop = (await judgePermit(db, actor, held)).findings.find(stopsWork)
+  const stop = (await judgePermit(db, actor, held)).gates.open.find(stopsWork)
   if (stop)
     throw new AppError(409, 'blocked', stop.sentence, [{ path: stop.code, message: stop.sentence }])
 }
@@ -108,4 +119,13 @@ async function requireWatch(_db: Db, actor: Actor, held: HeldPermit, act: Signed
   if ((act.note ?? '').length < REASON_LETTERS)
     throw fieldError('note', 'Say why the fire watch cannot sign, in at least 10 characters.')
   requireSignature(act.signature, { id: actor.person, name: actor.name })
+}
+
+/** Work that was begun may have left detectors isolated: whoever closes it says that they are back. */
+function requireDetectors({ row }: HeldPermit, { detectorsBack }: Act): void {
+  if (row.sweep.detectors === 'yes' && row.work_started_at && !detectorsBack)
+    throw fieldError(
+      'detectorsBack',
+      `Say that the detectors are back in service. ${row.puts_back} puts them back.`,
+    )
 }

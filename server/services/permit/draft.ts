@@ -1,10 +1,10 @@
 import { randomUUID } from 'node:crypto'
 import { overridable } from '#core/finding/finding'
 import { findJob, holdJob, openPermitOf } from '#server/db/job'
-import { findPersonBrief } from '#server/db/person'
 import { findPermit, insertPermit, updateDraft } from '#server/db/permit'
 import { findPlanVersion } from '#server/db/plan'
-import { inOrganisation } from '#server/db/pool'
+import { peopleById, setWatchers } from '#server/db/permit-people'
+import { inOrganisation, type Db } from '#server/db/pool'
 import { findSite, nextNumber } from '#server/db/site'
 import { inPool } from '#server/heavy/pool'
 import { conflict, fieldError, notFound } from '#server/errors'
@@ -69,11 +69,7 @@ export async function changeDraft(
   const sparks = await inPool('reckonSparks', actor.person, await sparkCaseOf(actor, id, body))
   return inOrganisation(actor.organisation, async (db) => {
     requireDraft(await hold(db, id), 'This permit is no longer a draft.')
-    for (const path of ['operatorId', 'fireWatchId'] as const) {
-      const person = body[path]
-      if (person && !(await findPersonBrief(db, person))?.active)
-        throw fieldError(path, 'This person is not on the roster.')
-    }
+    await refuseUnknown(db, body)
     await refuseOffPlan(db, actor.site, body.work)
     const site = await findSite(db, actor.site)
     const saved = await updateDraft(db, id, {
@@ -86,14 +82,37 @@ export async function changeDraft(
       height: body.height,
       container: body.sweep.container === 'yes' ? body.container : null,
       sparks,
+      attendant: body.attendantId,
+      rescue: body.rescue,
+      putsBack: body.putsBackId,
       rules: writtenRules(site, body.ruleSets, new Date(body.validFrom)),
       version: body.version,
     })
     if (!saved)
       throw conflict('Someone else changed this permit meanwhile. Load it again.', 'changed')
+    await setWatchers(db, { organisation: actor.organisation, permit: id }, body.watchers)
     const held = await hold(db, id)
     return toPermit(actor, held, await judgePermit(db, actor, held))
   })
+}
+
+/** @throws at its field where somebody who is named is not on the roster */
+async function refuseUnknown(db: Db, body: PermitDraftBody): Promise<void> {
+  const named: [path: string, id: string | null][] = [
+    ['operatorId', body.operatorId],
+    ['fireWatchId', body.fireWatchId],
+    ['attendantId', body.attendantId],
+    ['putsBackId', body.putsBackId],
+    ...body.watchers.map(({ personId }, i): [string, string] => [
+      `watchers.${i}.personId`,
+      personId,
+    ]),
+  ]
+  const ids = named.flatMap(([, id]) => (id === null ? [] : [id]))
+  const active = (await peopleById(db, ids)).filter((person) => person.active).map(({ id }) => id)
+  for (const [path, id] of named)
+    if (id !== null && !active.includes(id))
+      throw fieldError(path, 'This person is not on the roster.')
 }
 
 function sparkCaseOf(actor: Actor, id: string, body: PermitDraftBody): Promise<SparkCase> {

@@ -16,6 +16,7 @@ import type { Permit } from '#shared/permit/schema'
 import type { Actor } from '../actor'
 import { findingsOfJob } from '../job/job'
 import { inReachOf } from './place'
+import { aroundPermit } from './people'
 import { hoursOf } from './hours'
 import { rulesOf } from './rules'
 import { sparksNow } from './sparks'
@@ -32,10 +33,13 @@ export interface Judged {
   arc: Permit['arc']
 }
 
-/** Judge a permit: the job eyes to gear, then the place and the people. Many reads; only issue, start and reading need it. */
+/**
+ * Judge a permit: the job eyes to gear, then the place and the people. Many reads; only issue, start and reading need it.
+ * Eyes are those of the operator who is named on it.
+ */
 export async function judgePermit(
   db: Db,
-  actor: Actor,
+  by: Pick<Actor, 'site' | 'now'>,
   { row, events }: HeldPermit,
 ): Promise<Judged> {
   const job = (await findJob(db, row.job_id))!
@@ -50,12 +54,10 @@ export async function judgePermit(
     inReach,
     designated: job.designated,
     sweep: row.sweep,
-    operator: row.operator_id,
-    fireWatch: row.fire_watch_id,
-    fireWatchTrained: row.fire_watch_trained,
+    ...(await aroundPermit(db, row, job, by.now)),
     validFrom: row.valid_from.getTime(),
     validTo: row.valid_to.getTime(),
-    now: actor.now.getTime(),
+    now: by.now.getTime(),
     isOutdoors: isOutdoors(job.spec, floor),
     container: row.container && asCheck(row.container),
     hours: hoursOf(row, site),
@@ -68,7 +70,10 @@ export async function judgePermit(
       reach: row.reach,
     },
   })
-  const findings = [...(await findingsOfJob(db, actor, job)), ...fire]
+  const findings = [
+    ...(await findingsOfJob(db, by, { ...job, welder_id: row.operator_id ?? job.welder_id })),
+    ...fire,
+  ]
   return {
     findings,
     gates: gates(findings, overridesOf(events, row.version)),

@@ -21,7 +21,7 @@ export interface SparkCase {
 /** What the figures of a reckoning are of. A permit of anything else has to be reckoned again. */
 const sparkBasis = (of: SparkCase): string =>
   JSON.stringify([
-    of.work ? [of.work, of.plan?.number ?? null] : null,
+    of.work && [of.work.floor, of.work.x, of.work.y, of.plan?.number ?? null],
     sparkQuery(of.job, floorOf(of), of.height),
   ])
 

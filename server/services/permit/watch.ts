@@ -1,6 +1,7 @@
 import { stationed, watchOwed } from '#core/permit/lifecycle'
 import { findPersonBrief } from '#server/db/person'
 import { setFireWatch } from '#server/db/permit'
+import { holdIssuing, permitsBeside } from '#server/db/permit-people'
 import type { Db } from '#server/db/pool'
 import { conflict, fieldError } from '#server/errors'
 import type { PermitStep } from '#shared/permit/schema'
@@ -75,6 +76,21 @@ async function watcher(
   return { id, name: person.name }
 }
 
+/** @throws where somebody watches on another side of this permit, or on another permit in the same time */
+async function refuseBusy(
+  db: Db,
+  actor: Actor,
+  row: HeldPermit['row'],
+  { id, name }: { id: string; name: string },
+): Promise<void> {
+  if (row.watchers.some(({ personId }) => personId === id))
+    throw fieldError('personId', `${name} watches another side of this permit.`)
+  const until = new Date(Math.max(row.valid_to.getTime(), actor.now.getTime() + 1))
+  const when = { id: row.id, site: row.site_id, from: actor.now, to: until, now: actor.now }
+  const other = (await permitsBeside(db, when)).find(({ watchers }) => watchers.includes(id))
+  if (other) throw fieldError('personId', `${name} watches permit ${other.number} now.`)
+}
+
 /** The watch passes to somebody else, who takes it over with the own PIN. What was watched so far counts on. */
 export function handOver(
   actor: Actor,
@@ -97,7 +113,9 @@ export function handOver(
           )
         if (personId === row.fire_watch_id)
           throw fieldError('personId', `${row.fire_watch} has the watch already.`)
+        await holdIssuing(db, row.site_id)
         const next = await watcher(db, row, personId, 'personId')
+        await refuseBusy(db, actor, row, next)
         requireSignature(signature, next)
         await setFireWatch(db, row.id, next.id)
         const from = `Taken over from ${row.fire_watch}.`

@@ -27,7 +27,7 @@ export interface ShopScope extends GearScope {
 }
 
 /** The site's zone decides what day it is. */
-export async function scopeOf(db: Db, actor: Actor): Promise<ShopScope> {
+export async function scopeOf(db: Db, actor: Pick<Actor, 'site' | 'now'>): Promise<ShopScope> {
   const site = await findSite(db, actor.site)
   const today = siteDay(actor.now, site.time_zone)
   return {

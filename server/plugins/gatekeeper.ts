@@ -1,0 +1,56 @@
+import { getClock } from '#server/clock'
+import { changes, listenForChanges } from '#server/services/changes/listen'
+import {
+  GATE_TOPICS,
+  suspendTurned,
+  suspendTurnedEverywhere,
+} from '#server/services/permit/gatekeeper'
+
+/** What changes together is judged together, ms. */
+const TOGETHER_MS = 200
+/** What runs out by the clock alone is looked for so often, ms. */
+const EVERY_MS = 30_000
+
+/** A gate that turns red after a permit was issued suspends it, whether or not anybody looks at a screen. */
+export default defineNitroPlugin((nitro) => {
+  listenForChanges()
+  const waiting = new Map<string, { organisation: string; site: string | null }>()
+  let timer: ReturnType<typeof setTimeout> | null = null
+  let isRunning = false
+  const run = async (): Promise<void> => {
+    timer = null
+    if (isRunning) return later()
+    isRunning = true
+    const all = [...waiting.values()]
+    waiting.clear()
+    try {
+      const now = (await getClock()).now()
+      for (const { organisation, site } of all)
+        if (site === null) await suspendTurnedEverywhere(now)
+        else await suspendTurned({ organisation, site }, now)
+    } catch (error) {
+      console.error('Permits could not be judged; it is tried again.', (error as Error).message)
+    } finally {
+      isRunning = false
+    }
+  }
+  const later = (): void => {
+    timer ??= setTimeout(() => void run(), TOGETHER_MS)
+    timer.unref()
+  }
+  const end = changes.hear(({ organisation, site, topic }) => {
+    if (!GATE_TOPICS.includes(topic)) return
+    waiting.set(`${organisation} ${site}`, { organisation, site })
+    later()
+  })
+  const clock = setInterval(() => {
+    waiting.set('all', { organisation: '', site: null })
+    later()
+  }, EVERY_MS)
+  clock.unref()
+  nitro.hooks.hook('close', () => {
+    end()
+    clearInterval(clock)
+    if (timer) clearTimeout(timer)
+  })
+})
