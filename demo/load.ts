@@ -343,7 +343,7 @@ async function makePermits(
       })
       if (steps.length === 0) return
       const sign = (as: 'operator' | 'fire_watch', pin: string): Promise<unknown> =>
-        signPermit(at(from), id, { eventId: randomUUID(), as, pin })
+        signPermit(at(from), id, { eventId: randomUUID(), as, version: version + 1, pin })
       await sign('operator', welderIn!.pin)
       await sign('fire_watch', watch.pin)
     }

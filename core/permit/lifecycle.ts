@@ -26,7 +26,7 @@ export const PERMIT_ACTIONS = [
 export type PermitAction = (typeof PERMIT_ACTIONS)[number]
 
 /** What the record of a permit is made of. */
-export const PERMIT_EVENTS = ['action', 'round', 'sign', 'override', 'hand_over'] as const
+export const PERMIT_EVENTS = ['action', 'round', 'sign', 'override', 'hand_over', 'void'] as const
 export type PermitEventKind = (typeof PERMIT_EVENTS)[number]
 
 /** What the life of a permit depends on. Times in ms since the epoch. */

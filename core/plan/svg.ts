@@ -83,7 +83,8 @@ export function toSvg(plan: Plan, floor: string, scale: number, title: string): 
 
 const mmOf = (value: number): string => String(Math.round(value * 1000) / 1000)
 
-function outline({ kind, shape }: Thing, onPage: (p: Point) => Point): string {
+/** One thing of a plan as SVG. @param onPage where a point of the plan lies on paper */
+export function outline({ kind, shape }: Thing, onPage: (p: Point) => Point): string {
   const points = cornersOf(shape).map((corner) => {
     const { x, y } = onPage(corner)
     return `${mmOf(x)},${mmOf(y)}`

@@ -42,4 +42,5 @@ export const MIGRATIONS = [
   '0040_permit_point',
   '0041_permit_measures',
   '0042_permit_people',
+  '0043_permit_signing',
 ] as const

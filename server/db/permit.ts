@@ -292,12 +292,22 @@ export async function setFireWatch(db: Db, id: string, person: string): Promise<
   `)
 }
 
-/** The job under a draft changed: what was signed or overridden before no longer counts. */
-export async function renewDraft(db: Db, job: string): Promise<void> {
+export async function draftsOfJob(db: Db, job: string): Promise<string[]> {
+  const { rows } = await db.query<{ id: string }>(sql`
+    SELECT id
+    FROM permit
+    WHERE job_id = ${job} AND state = 'draft'
+    ORDER BY id
+  `)
+  return rows.map((row) => row.id)
+}
+
+/** What was signed or overridden before no longer counts. */
+export async function renewDraft(db: Db, id: string): Promise<void> {
   await db.query(sql`
     UPDATE permit
     SET version = version + 1
-    WHERE job_id = ${job} AND state = 'draft'
+    WHERE id = ${id} AND state = 'draft'
   `)
 }
 

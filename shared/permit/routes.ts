@@ -14,6 +14,8 @@ import {
   permitStepSchema,
   roundBody,
   signBody,
+  verifiedSchema,
+  verifyQuery,
 } from '#shared/permit/schema'
 
 export const permitRoutes = {
@@ -104,6 +106,16 @@ export const permitRoutes = {
     params: byId,
     body: handOverBody,
     response: permitStepSchema,
+  }),
+  verifyPermit: contract({
+    id: 'verifyPermit',
+    method: 'GET',
+    path: '/verify',
+    summary:
+      'Whether a printed permit is the one on record. Served without a sign-in: the bare answer only.',
+    roles: 'public',
+    query: verifyQuery,
+    response: verifiedSchema,
   }),
   permitPdf: contract({
     id: 'permitPdf',

@@ -65,9 +65,17 @@ export const overrideBody = z.strictObject({
   code: z.string().max(60),
   reason: z.string().trim().min(10, 'Write the reason, in at least 10 characters.').max(1000),
 })
-export const SIGNERS = ['operator', 'fire_watch'] as const
+const SIGNERS = ['operator', 'fire_watch', 'watcher', 'attendant'] as const
 export type Signer = (typeof SIGNERS)[number]
-export const signBody = z.strictObject({ eventId: z.uuid(), as: z.enum(SIGNERS), pin })
+export const signBody = z.strictObject({
+  eventId: z.uuid(),
+  as: z.enum(SIGNERS),
+  /** Which of several watchers. */
+  personId: z.uuid().optional(),
+  /** Of the draft as the signer saw it. */
+  version: z.int32(),
+  pin,
+})
 export const actionBody = z.strictObject({
   eventId: z.uuid(),
   action: z.enum(PERMIT_ACTIONS),
@@ -118,7 +126,16 @@ export const permitRowSchema = z.object({
 })
 /** What a step may have changed. */
 export const permitStepSchema = permitRowSchema.extend({
-  signed: z.object({ operator: z.boolean(), fire_watch: z.boolean() }),
+  /** Who signs, in order. */
+  signatories: z.array(
+    z.object({
+      as: z.enum(SIGNERS),
+      personId: z.uuid().nullable(),
+      name: z.string().nullable(),
+      side: z.string().nullable(),
+      isSigned: z.boolean(),
+    }),
+  ),
   workStartedAt: z.iso.datetime().nullable(),
   watchStartedAt: z.iso.datetime().nullable(),
   closedAt: z.iso.datetime().nullable(),
@@ -194,8 +211,33 @@ export const permitSchema = permitStepSchema.extend({
   issuedBy: z.string().nullable(),
   issuedAt: z.iso.datetime().nullable(),
   version: z.number(),
+  /** Of what is signed, SHA-256. */
+  hash: z.string(),
   designated: z.boolean(),
 })
 export type Permit = z.infer<typeof permitSchema>
+export type Signatory = Permit['signatories'][number]
 export type PermitStep = z.infer<typeof permitStepSchema>
 export type PermitRow = z.infer<typeof permitRowSchema>
+
+/** What a printed permit says of itself. */
+export const verifyQuery = z.strictObject({
+  permit: z.uuid(),
+  hash: z.string().regex(/^[0-9a-f]{64}$/, 'This is no hash of a permit.'),
+  /** Place in the audit of the newest step that was printed. */
+  seq: z.coerce.number().int().min(0).max(Number.MAX_SAFE_INTEGER).default(0),
+})
+/** The bare answer, for whoever holds the paper. */
+export const verifiedSchema = z.object({
+  /** Such a permit, signed word for word as printed, is on record. */
+  isKnown: z.boolean(),
+  number: z.number().nullable(),
+  state: z.enum(PERMIT_STATES).nullable(),
+  validTo: z.iso.datetime().nullable(),
+  timeZone: z.string().nullable(),
+  /** What was printed is what stands: nothing was changed and signed anew. */
+  isCurrent: z.boolean(),
+  /** Steps were taken since it was printed. */
+  hasMoved: z.boolean(),
+})
+export type Verified = z.infer<typeof verifiedSchema>

@@ -20,6 +20,7 @@ import {
   PIN,
   SECTION,
   today,
+  sign,
   type Shop,
 } from './shop.fixture'
 
@@ -705,6 +706,7 @@ describe('monitors', () => {
     const { body: draft } = await lead.send<{ version: number }>('GET', `/permits/${permit}`)
     await lead.send('PUT', `/permits/${permit}`, {
       sweep: fullSweep(),
+      height: 1,
       operatorId: shop.ids.worker,
       fireWatchId: shop.ids.watch,
       validFrom: new Date(Date.now() - 1000).toISOString(),
@@ -716,7 +718,7 @@ describe('monitors', () => {
       ['operator', PIN.worker],
       ['fire_watch', PIN.watch],
     ] as const)
-      await lead.send('POST', `/permits/${permit}/signatures`, { eventId: randomUUID(), as, pin })
+      await sign({ ...shop, permit }, as, pin)
     const act = (action: string, more: object = {}) =>
       lead.send<{ state: string; error?: { message: string; code: string } }>(
         'POST',

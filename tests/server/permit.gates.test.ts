@@ -13,6 +13,7 @@ import {
   newWatch,
   personRecord,
   PIN,
+  sign,
   type Shop,
 } from './shop.fixture'
 
@@ -120,11 +121,7 @@ describe('a gate that turns red after issue', () => {
       ['operator', PIN.worker],
       ['fire_watch', PIN.watch],
     ])
-      await shop.people.lead.send('POST', `/permits/${shop.permit}/signatures`, {
-        eventId: randomUUID(),
-        as,
-        pin,
-      })
+      await sign(shop, as!, pin!)
     expect((await act(shop, 'issue', PIN.lead)).status).toBe(200)
     await recordOf(['GMAW'])
     await new Promise((done) => setTimeout(done, 1_000))
@@ -156,11 +153,7 @@ describe('people in one place at a time', () => {
         ['operator', PIN.worker],
         ['fire_watch', PIN.watch],
       ])
-        await shop.people.lead.send('POST', `/permits/${shop.permit}/signatures`, {
-          eventId: randomUUID(),
-          as,
-          pin,
-        })
+        await sign(shop, as!, pin!)
       permits.push(shop.permit)
     }
     const answers = await Promise.all(

@@ -12,6 +12,7 @@ import {
   makeShop,
   newWatch,
   PIN,
+  sign as signs,
   type Shop,
 } from './shop.fixture'
 
@@ -23,7 +24,7 @@ interface Seen {
   watchEndsAt: string | null
   watchStartedAt: string | null
   version: number
-  signed: { operator: boolean; fire_watch: boolean }
+  signatories: { as: string; isSigned: boolean }[]
   events: { id: string; kind: string; current: boolean }[]
   findings: { code: string; sentence: string }[]
   rehearsal: boolean
@@ -75,12 +76,7 @@ const wait = (rehearsedMinutes: number): Promise<void> =>
   new Promise((resolve) => setTimeout(resolve, (rehearsedMinutes * MINUTE) / FACTOR + 60))
 const now = async (): Promise<number> =>
   Date.parse((await shop.people.lead.send<{ now: string }>('GET', '/shift')).body.now)
-const sign = (as: string, pin: string) =>
-  shop.people.lead.send<{ error?: { code: string } }>(
-    'POST',
-    `/permits/${shop.permit}/signatures`,
-    { eventId: randomUUID(), as, pin },
-  )
+const sign = (as: string, pin: string) => signs(shop, as, pin)
 
 describe('issuing', () => {
   it('is held back by every open gate, by missing signatures, and by a wrong PIN', async () => {
@@ -98,7 +94,7 @@ describe('issuing', () => {
     await fillPermit(shop)
     await sign('operator', PIN.worker)
     await fillPermit(shop, 200)
-    expect((await see()).signed.operator).toBe(false)
+    expect((await see()).signatories[0]!.isSigned).toBe(false)
     await sign('operator', PIN.worker)
     const job = (await shop.people.lead.send<Record<string, never>>('GET', `/jobs/${shop.job}`))
       .body
@@ -112,7 +108,7 @@ describe('issuing', () => {
         gearIds: [shop.machine],
       }),
     )
-    expect((await see()).signed.operator).toBe(false)
+    expect((await see()).signatories[0]!.isSigned).toBe(false)
   })
   it('a lead overrides a house stop with a reason; no one overrides law or the unknown', async () => {
     await fillPermit(shop, 9 * 60)

@@ -184,7 +184,7 @@ function sample(route: Contract, target: Shop): { path: string; body?: unknown }
       version: 1,
     },
     overridePermit: { ...event, code: 'air.fume', reason: 'a reason of enough length' },
-    signPermit: { ...event, as: 'operator', pin: '3333' },
+    signPermit: { ...event, as: 'operator', version: 1, pin: '3333' },
     actOnPermit: { ...event, action: 'start' },
     round: event,
     handOver: { ...event, personId: target.ids.watch, pin: PIN.watch },
@@ -365,6 +365,7 @@ function sample(route: Contract, target: Shop): { path: string; body?: unknown }
     returnNote: '?day=2026-01-01',
     returnNoteCsv: '?day=2026-01-01',
     scan: `?code=${target.code}`,
+    verifyPermit: `?permit=${target.permit}&hash=${'0'.repeat(64)}`,
     sendPhoto: `?kind=machine&item=${target.machine}`,
     sampleGroup: '?group=Welders&substance=fume',
   }
@@ -386,7 +387,7 @@ function sample(route: Contract, target: Shop): { path: string; body?: unknown }
 const MEETS: Record<string, { status: number; code: string; roles?: Role[] }> = {
   // The permit of the sample is a draft of a later version, and the PIN is someone else's.
   updatePermit: { status: 409, code: 'changed' },
-  signPermit: { status: 400, code: 'wrong_pin' },
+  signPermit: { status: 409, code: 'changed' },
   actOnPermit: { status: 409, code: 'wrong_state' },
   overridePermit: { status: 409, code: 'not_overridable' },
   round: { status: 409, code: 'no_watch' },

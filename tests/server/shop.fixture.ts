@@ -266,24 +266,27 @@ export async function newWatch(shop: Shop): Promise<void> {
   })
 }
 
+/** Sign the permit of this shop as it stands. */
+export async function sign(shop: Shop, as: string, pin: string, person = shop.people.lead) {
+  const path = `/permits/${shop.permit}`
+  const { body } = await shop.people.lead.send<{ version: number }>('GET', path)
+  return person.send<{ error?: { code: string } }>('POST', `${path}/signatures`, {
+    eventId: randomUUID(),
+    as,
+    version: body.version,
+    pin,
+  })
+}
+
 /** A permit of this shop, filled, signed and issued. */
 export async function issuePermit(
   shop: Shop,
   minutesValid = 240,
   change: object = {},
 ): Promise<void> {
-  const { lead } = shop.people
   await fillPermit(shop, minutesValid, change)
-  await lead.send('POST', `/permits/${shop.permit}/signatures`, {
-    eventId: randomUUID(),
-    as: 'operator',
-    pin: PIN.worker,
-  })
-  await lead.send('POST', `/permits/${shop.permit}/signatures`, {
-    eventId: randomUUID(),
-    as: 'fire_watch',
-    pin: PIN.watch,
-  })
+  await sign(shop, 'operator', PIN.worker)
+  await sign(shop, 'fire_watch', PIN.watch)
   const answer = await act(shop, 'issue', PIN.lead)
   if (answer.status !== 200) throw new Error(JSON.stringify(answer.body))
 }

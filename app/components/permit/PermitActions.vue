@@ -11,9 +11,10 @@ const { now } = useServerClock()
 
 /** Why an action waits, or null. */
 function waitsFor(action: PermitAction): string | null {
-  const { ready, open, signed, watchEndsAt } = props.permit
+  const { ready, open, signatories, watchEndsAt } = props.permit
   if (action === 'issue' && !ready) return `${open.length} open above`
-  if (action === 'issue' && !(signed.operator && signed.fire_watch)) return 'signatures missing'
+  if (action === 'issue' && signatories.some(({ isSigned }) => !isSigned))
+    return 'signatures missing'
   if (action === 'close' && watchEndsAt && Date.parse(watchEndsAt) > now.value)
     return 'the watch is running'
   return null

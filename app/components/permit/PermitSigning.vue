@@ -1,11 +1,11 @@
 <script setup lang="ts">
-import { SIGNERS, type Permit, type Signer } from '#shared/permit/schema'
+import type { Permit, Signatory } from '#shared/permit/schema'
 import { SIGNER_WORDS } from '~/components/permit/action-words'
 import { useSignIn } from '~/stores/sign-in'
 
-/** What still holds a draft back, and who has signed it. */
+/** What still holds a draft back, who has signed it, and who is next. */
 const props = defineProps<{ permit: Permit; dirty: boolean }>()
-const emit = defineEmits<{ sign: [as: Signer] }>()
+const emit = defineEmits<{ sign: [signatory: Signatory] }>()
 const signIn = useSignIn()
 /** So many are named here; all of them stand at their gate. */
 const NAMED = 5
@@ -16,11 +16,33 @@ const says = computed(() => {
   const { ready, open } = props.permit
   return ready ? 'All gates open' : `${open.length} hold${open.length === 1 ? 's' : ''} it back`
 })
-function maySign(as: Signer): boolean {
-  const { operatorId, fireWatchId } = props.permit
-  const signer = as === 'operator' ? operatorId : fireWatchId
-  return signer !== null && signIn.may('lead', 'instructor', 'worker')
-}
+const maySign = computed(() => signIn.may('lead', 'instructor', 'worker'))
+const rows = computed(() =>
+  props.permit.signatories.map((signatory) => {
+    const { as, side, isSigned, name } = signatory
+    const words = SIGNER_WORDS[as]
+    return {
+      key: `${as} ${signatory.personId}`,
+      signatory,
+      isSigned,
+      done: `Signed by the ${words.name}${side ? `: ${side}` : ''}`,
+      ask: as === 'watcher' ? `${words.title}: ${name}` : words.title,
+      isOffered: !isSigned && name !== null && maySign.value,
+    }
+  }),
+)
+/** Signatures that a change made void, and that were not given again. */
+const voided = computed(() => {
+  const { events, signatories } = props.permit
+  const still = (as: string): boolean =>
+    signatories.some((signatory) => signatory.as === as && !signatory.isSigned)
+  const last = new Map(
+    events
+      .filter(({ kind, subject }) => kind === 'void' && still(subject))
+      .map((event) => [`${event.subject} ${event.note}`, event]),
+  )
+  return [...last.values()]
+})
 </script>
 
 <template>
@@ -36,21 +58,24 @@ function maySign(as: Signer): boolean {
       </li>
       <li v-if="holding.length > NAMED" class="muted">and {{ holding.length - NAMED }} more</li>
     </ul>
-    <template v-for="as in SIGNERS" :key="as">
-      <p v-if="permit.signed[as]" class="flex items-center gap-2">
+    <template v-for="row in rows" :key="row.key">
+      <p v-if="row.isSigned" class="flex items-center gap-2">
         <FindingMark level="clear" />
-        Signed by the {{ SIGNER_WORDS[as].name }}
+        {{ row.done }}
       </p>
       <UButton
-        v-else-if="maySign(as)"
+        v-else-if="row.isOffered"
         variant="outline"
         class="w-full"
         :disabled="dirty"
-        @click="emit('sign', as)"
+        @click="emit('sign', row.signatory)"
       >
-        {{ SIGNER_WORDS[as].title }}
+        {{ row.ask }}
       </UButton>
     </template>
+    <p v-for="event in voided" :key="event.id" class="edge edge-caution px-2 py-1 text-sm">
+      {{ event.note }}
+    </p>
     <p v-if="dirty" class="muted text-sm">
       Save the fire check before signing; a change after it voids signatures.
     </p>

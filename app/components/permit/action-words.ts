@@ -68,23 +68,18 @@ export const ACTION_WORDS: Record<PermitAction, Words> = {
 }
 export const ACTION_ORDER = Object.keys(ACTION_WORDS) as PermitAction[]
 
-export const SIGNER_WORDS: Record<Signer, { name: string; title: string; says: string }> = {
-  operator: {
-    name: 'operator',
-    title: 'Operator signs',
-    says: 'I work only inside this permit and stop when told.',
-  },
-  fire_watch: {
-    name: 'fire watch',
-    title: 'Fire watch signs',
-    says: 'I know the extinguisher and the alarm, I do nothing else, and I stay for the whole watch.',
-  },
+export const SIGNER_WORDS: Record<Signer, { name: string; title: string }> = {
+  operator: { name: 'operator', title: 'Operator signs' },
+  fire_watch: { name: 'fire watch', title: 'Fire watch signs' },
+  watcher: { name: 'further watcher', title: 'Watcher signs' },
+  attendant: { name: 'attendant', title: 'Attendant signs' },
 }
 
 /** One line of what happened. */
 export function eventWords({ kind, subject }: Permit['events'][number]): string {
   if (kind === 'round') return 'Round'
   if (kind === 'sign') return `Signed as ${SIGNER_WORDS[subject as Signer].name}`
+  if (kind === 'void') return `Signature void: ${SIGNER_WORDS[subject as Signer].name}`
   if (kind === 'hand_over') return 'Watch taken over'
   if (kind === 'override') return `Override of ${subject}`
   return ACTION_WORDS[subject as PermitAction].word

@@ -1,7 +1,8 @@
 import type { Ref } from 'vue'
+import type { z } from 'zod'
 import type { PermitAction } from '#core/permit/lifecycle'
 import { permitRoutes } from '#shared/permit/routes'
-import type { Permit, PermitStep, Signer } from '#shared/permit/schema'
+import type { Permit, PermitStep, signBody } from '#shared/permit/schema'
 import { useShift } from '~/stores/shift'
 import { call } from '~/composables/api'
 import { useEventIds } from '~/composables/event-id'
@@ -12,6 +13,7 @@ export interface ActionEntry {
   watchAbsent?: true
   detectorsBack?: true
 }
+type SignEntry = Omit<z.input<typeof signBody>, 'eventId'>
 export interface RoundEntry {
   note?: string
   madeBy?: string
@@ -40,9 +42,9 @@ export function usePermitActions(permit: Ref<Permit | null>, reload: () => Promi
       step('act', { action, ...entry }, (eventId) =>
         call(permitRoutes.actOnPermit, { params: params(), body: { eventId, action, ...entry } }),
       ),
-    sign: (as: Signer, pin: string) =>
-      step('sign', { as }, (eventId) =>
-        call(permitRoutes.signPermit, { params: params(), body: { eventId, as, pin } }),
+    sign: (entry: SignEntry) =>
+      step('sign', { ...entry, pin: null }, (eventId) =>
+        call(permitRoutes.signPermit, { params: params(), body: { eventId, ...entry } }),
       ),
     override: (code: string, reason: string) =>
       step('override', { code, reason }, (eventId) =>

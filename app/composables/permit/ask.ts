@@ -1,8 +1,8 @@
 import type { Ref } from 'vue'
 import type { Finding } from '#core/finding/finding'
 import type { PermitAction } from '#core/permit/lifecycle'
-import type { Permit, Signer } from '#shared/permit/schema'
-import { ACTION_WORDS, SIGNER_WORDS } from '~/components/permit/action-words'
+import type { Permit } from '#shared/permit/schema'
+import { ACTION_WORDS } from '~/components/permit/action-words'
 import { useSignIn } from '~/stores/sign-in'
 import type { usePermitActions } from './actions'
 
@@ -26,7 +26,7 @@ function backOf({ sweep, workStartedAt, putsBack }: Permit) {
 /** The one question that stands before a step that matters. */
 export function usePermitAsk(
   permit: Ref<Permit | null>,
-  { act, sign, override }: ReturnType<typeof usePermitActions>,
+  { act, override }: ReturnType<typeof usePermitActions>,
 ) {
   const signIn = useSignIn()
   const ask = shallowRef<Ask | null>(null)
@@ -69,17 +69,6 @@ export function usePermitAsk(
         danger: true,
         pinOf: signIn.me!.name,
         send: (entry) => act('close', { ...entry, ...back?.entry, watchAbsent: true }),
-      }
-    },
-    askSign(as: Signer): void {
-      const { title, says } = SIGNER_WORDS[as]
-      const { operator, fireWatch } = permit.value!
-      ask.value = {
-        title,
-        says,
-        confirm: 'Sign',
-        pinOf: as === 'operator' ? operator : fireWatch,
-        send: (entry) => sign(as, entry.pin ?? ''),
       }
     },
     askOverride(finding: Finding): void {

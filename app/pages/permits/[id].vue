@@ -2,7 +2,7 @@
 import { useIntervalFn } from '@vueuse/core'
 import { stopsWork } from '#core/permit/stops-work'
 import { permitRoutes } from '#shared/permit/routes'
-import type { Permit } from '#shared/permit/schema'
+import type { Permit, Signatory } from '#shared/permit/schema'
 import { addressOf, call } from '~/composables/api'
 import { useServerClock } from '~/composables/clock'
 import { useLoad } from '~/composables/load'
@@ -20,9 +20,16 @@ const {
   load,
 } = useLoad<Permit>(() => call(permitRoutes.permit, { params: { id } }))
 const actions = usePermitActions(permit, load)
-const { ask, open, askAction, askCloseAbsent, askSign, askOverride } = usePermitAsk(permit, actions)
+const { ask, open, askAction, askCloseAbsent, askOverride } = usePermitAsk(permit, actions)
 const signIn = useSignIn()
 const handing = ref(false)
+const signatory = ref<Signatory | null>(null)
+const signing = computed({
+  get: () => signatory.value !== null,
+  set: (on) => {
+    if (!on) signatory.value = null
+  },
+})
 /** Once the watch has run its time, a lead may sign for a fire watch who has left. */
 const mayCloseAbsent = computed(() => {
   const { actions: offered, watchEndsAt } = permit.value!
@@ -114,7 +121,7 @@ const issued = computed(() => !['draft', 'closed'].includes(permit.value!.state)
             version {{ permit.planVersion }} of the plan
           </NuxtLink>
         </p>
-        <PermitSigning v-if="draft" :permit="permit" :dirty="dirty" @sign="askSign" />
+        <PermitSigning v-if="draft" :permit="permit" :dirty="dirty" @sign="signatory = $event" />
         <PermitActions :permit="permit" :dirty="dirty" @act="askAction" />
         <UButton
           v-if="mayCloseAbsent"
@@ -144,6 +151,13 @@ const issued = computed(() => !['draft', 'closed'].includes(permit.value!.state)
       </aside>
     </div>
     <AskDialog v-if="ask" v-model:open="open" v-bind="ask" />
+    <SignDialog
+      v-if="signatory"
+      v-model:open="signing"
+      :permit="permit"
+      :signatory="signatory"
+      :sign="actions.sign"
+    />
     <HandOverDialog v-model:open="handing" :permit="permit" :hand-over="actions.handOver" />
   </div>
   <p v-else class="muted">Reading the permit…</p>

@@ -13,7 +13,7 @@ import {
   type JobRow,
 } from '#server/db/job'
 import { findGear, gearById, gearOfJob } from '#server/db/gear'
-import { renewDraft } from '#server/db/permit'
+import { renewDrafts } from '../permit/renew'
 import type { Page, PageQuery } from '#server/db/page'
 import { inOrganisation, type Db } from '#server/db/pool'
 import { nextNumber } from '#server/db/site'
@@ -156,7 +156,7 @@ export function changeJob(actor: Actor, id: string, body: JobBody): Promise<void
         'Someone else changed this job meanwhile. Load it again; your entries are kept here.',
         'changed',
       )
-    await renewDraft(db, id)
+    await renewDrafts(db, actor, id)
     await record(db, actor, 'job_changed', 'job', id, { title: body.title })
   })
 }

@@ -4,12 +4,12 @@ import { markIssued } from '#server/db/permit'
 import { holdIssuing } from '#server/db/permit-people'
 import type { Db } from '#server/db/pool'
 import { AppError, conflict, fieldError } from '#server/errors'
-import { SIGNERS, type PermitStep } from '#shared/permit/schema'
+import type { PermitStep } from '#shared/permit/schema'
 import type { Actor } from '../actor'
 import { requireSignature, withSignature } from '../sign-in/signature'
 import { judgePermit } from './judge'
 import { mayAct } from './rights'
-import { signedBy, SIGNER_NAME } from './signatures'
+import { isSigned, signatoriesOf, SIGNER_NAME } from './signatures'
 import { applyTransition, nextOf, once, type HeldPermit } from './step'
 import { toStep } from './view'
 
@@ -86,7 +86,9 @@ async function issue(db: Db, actor: Actor, held: HeldPermit, { signature }: Sign
       `Not issued: ${gates.open.length} open. First: ${first?.sentence}`,
       gates.open.map((finding) => ({ path: finding.code, message: finding.sentence })),
     )
-  const missing = SIGNERS.filter((as) => !signedBy(held, as)).map((as) => SIGNER_NAME[as])
+  const missing = signatoriesOf(held)
+    .filter((signatory) => !isSigned(held, signatory))
+    .map(({ as }) => SIGNER_NAME[as])
   if (missing.length > 0)
     throw conflict(`Not signed yet by the ${missing.join(' and the ')}.`, 'unsigned')
   requireSignature(signature, { id: actor.person, name: actor.name })

@@ -4,6 +4,7 @@ import { findJob, holdJob, openPermitOf } from '#server/db/job'
 import { findPermit, insertPermit, updateDraft } from '#server/db/permit'
 import { findPlanVersion } from '#server/db/plan'
 import { peopleById, setWatchers } from '#server/db/permit-people'
+import { keepSnapshot } from '#server/db/permit-snapshot'
 import { inOrganisation, type Db } from '#server/db/pool'
 import { findSite, nextNumber } from '#server/db/site'
 import { inPool } from '#server/heavy/pool'
@@ -14,7 +15,8 @@ import { requireSignature, withSignature } from '../sign-in/signature'
 import { judgePermit } from './judge'
 import { placeOfStation, refuseOffPlan } from './place'
 import { writtenRules } from './rules'
-import { namedFor, SIGNER_NAME } from './signatures'
+import { signatoriesOf, SIGNER_NAME, voidSignatures } from './signatures'
+import { snapshotOf } from './snapshot'
 import type { SparkCase } from './sparks'
 import { addStep, hold, once, type HeldPermit } from './step'
 import { toPermit, toStep } from './view'
@@ -68,7 +70,8 @@ export async function changeDraft(
 ): Promise<Permit> {
   const sparks = await inPool('reckonSparks', actor.person, await sparkCaseOf(actor, id, body))
   return inOrganisation(actor.organisation, async (db) => {
-    requireDraft(await hold(db, id), 'This permit is no longer a draft.')
+    const before = await hold(db, id)
+    requireDraft(before, 'This permit is no longer a draft.')
     await refuseUnknown(db, body)
     await refuseOffPlan(db, actor.site, body.work)
     const site = await findSite(db, actor.site)
@@ -91,6 +94,7 @@ export async function changeDraft(
     if (!saved)
       throw conflict('Someone else changed this permit meanwhile. Load it again.', 'changed')
     await setWatchers(db, { organisation: actor.organisation, permit: id }, body.watchers)
+    await voidSignatures(db, actor, before, body.version + 1, 'the fire check was changed.')
     const held = await hold(db, id)
     return toPermit(actor, held, await judgePermit(db, actor, held))
   })
@@ -159,24 +163,51 @@ export function overrideFinding(
   )
 }
 
-/** A signature belongs to the person whose PIN it is, on whoever's tablet. */
-export function signPermit(
-  actor: Actor,
-  id: string,
-  body: { eventId: string; as: Signer; pin: string },
-): Promise<PermitStep> {
-  const step = { id: body.eventId, kind: 'sign' as const, subject: body.as, note: null }
-  return withSignature(actor, body.pin, (signature) =>
+interface Sign {
+  eventId: string
+  as: Signer
+  personId?: string
+  version: number
+  pin: string
+}
+
+/** A signature belongs to the person whose PIN it is, on whoever's tablet, and to the draft as the signer saw it. */
+export function signPermit(actor: Actor, id: string, body: Sign): Promise<PermitStep> {
+  const { eventId, as, personId, version, pin } = body
+  const content = { as, personId, version }
+  return withSignature(actor, pin, (signature) =>
     once(
       actor,
       id,
-      { id: step.id, kind: step.kind, content: { as: body.as } },
+      { id: eventId, kind: 'sign', content },
       async (db, held) => {
         requireDraft(held, 'Only a draft is signed.')
-        const signer = namedFor(held, body.as)
-        if (!signer) throw conflict(`Name the ${SIGNER_NAME[body.as]} first.`)
+        const { row } = held
+        if (row.version !== version)
+          throw conflict(
+            'The draft was changed since you read it. Load it again, read it, then sign.',
+            'changed',
+          )
+        const signatory = signatoriesOf(held).find(
+          (one) => one.as === as && (personId === undefined || one.id === personId),
+        )
+        if (!signatory?.id) throw conflict(`Name the ${SIGNER_NAME[as]} first.`)
+        const signer = { id: signatory.id, name: signatory.name! }
         requireSignature(signature, signer)
-        return addStep(db, actor, held, { ...step, signer })
+        await keepSnapshot(db, {
+          organisation: actor.organisation,
+          permit: id,
+          version,
+          ...snapshotOf(row, (await findJob(db, row.job_id))!),
+          at: actor.now,
+        })
+        return addStep(db, actor, held, {
+          id: eventId,
+          kind: 'sign',
+          subject: as,
+          note: signatory.side,
+          signer,
+        })
       },
       (_, held) => toStep(actor, held),
     ),

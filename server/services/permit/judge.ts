@@ -9,6 +9,7 @@ import type { JobSpec } from '#core/job/job'
 import { findJob } from '#server/db/job'
 import type { EventRow } from '#server/db/permit'
 import { findPlanVersion } from '#server/db/plan'
+import { findSnapshot } from '#server/db/permit-snapshot'
 import type { Db } from '#server/db/pool'
 import { findSite } from '#server/db/site'
 import type { ContainerBody } from '#shared/permit/container'
@@ -19,6 +20,7 @@ import { inReachOf } from './place'
 import { aroundPermit } from './people'
 import { hoursOf } from './hours'
 import { rulesOf } from './rules'
+import { snapshotOf } from './snapshot'
 import { sparksNow } from './sparks'
 import type { HeldPermit } from './step'
 
@@ -31,6 +33,8 @@ export interface Judged {
   inReach: InReach[] | null
   sparks: SparkReach | NotReckoned
   arc: Permit['arc']
+  /** Of what is signed. */
+  hash: string
 }
 
 /**
@@ -81,6 +85,7 @@ export async function judgePermit(
     inReach,
     sparks,
     arc: arcOf(job.spec),
+    hash: (await findSnapshot(db, row.id, row.version))?.hash ?? snapshotOf(row, job).hash,
   }
 }
 

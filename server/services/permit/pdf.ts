@@ -1,27 +1,47 @@
 import type { Content } from 'pdfmake/interfaces'
 import type { Finding } from '#core/finding/finding'
-import { reachText, SWEEP, sweepText } from '#core/firewatch/rules.table'
+import { lookReach } from '#core/firewatch/spark-reach'
+import { thingsInReach, type InReach } from '#core/firewatch/reach-map'
+import { reachSvg } from '#core/firewatch/reach-svg'
+import { reachText } from '#core/firewatch/rules.table'
 import { RULE_SET_NAME } from '#core/firewatch/rule-sets.table'
 import { PROCESS_NAME } from '#core/job/job'
-import { findJob, type JobRow } from '#server/db/job'
-import { inOrganisation } from '#server/db/pool'
-import { findMe, type Identity } from '#server/db/person'
-import { inputsText } from '#shared/finding/input-text'
-import { watchText } from '#shared/permit/watch-text'
-import type { Permit } from '#shared/permit/schema'
-import type { Units } from '#shared/units/systems'
+import type { Plan } from '#core/plan/plan'
 import { isPrivate, withheld } from '#core/people/private'
+import { findJob, type JobRow } from '#server/db/job'
+import { findMe, type Identity } from '#server/db/person'
+import { findPlanVersion } from '#server/db/plan'
+import { inOrganisation } from '#server/db/pool'
+import type { Permit } from '#shared/permit/schema'
+import { quantityText } from '#shared/units/units'
+import { watchText } from '#shared/permit/watch-text'
 import type { Actor } from '../actor'
 import { LEVEL_WORD, printed, type Printed, type ToPrint } from '../print/document'
 import type { PlainDocument } from '../print/render'
 import { loadPermit } from './read'
+import { SIGNER_NAME } from './signatures'
 
-/** The permit as PDF: selectable text, Findings as they were at issue, signatures, events and the place in the audit chain. */
-export async function permitPdf(actor: Actor, id: string): Promise<Printed> {
-  return printed(actor, await sheetOf(actor, id))
+/**
+ * The permit as PDF, in two pages where not much happened: what, where and who, with the map of what is in reach; then
+ * the Findings as they were at issue and what was done. A code leads to whether the paper is the one on record.
+ */
+export async function permitPdf(actor: Actor, id: string, origin: string): Promise<Printed> {
+  return printed(actor, await sheetOf(actor, id, origin))
 }
 
-function sheetOf(actor: Actor, id: string): Promise<ToPrint> {
+/** What a sheet is made of. */
+interface Sheet {
+  permit: Permit
+  job: JobRow
+  /** On which the work is, as it was at issue; null: it is on none. */
+  plan: Plan | null
+  me: Identity
+  /** Where somebody finds out whether it is the one on record. */
+  address: string
+  time: (iso: string | null) => string
+}
+
+function sheetOf(actor: Actor, id: string, origin: string): Promise<ToPrint> {
   return inOrganisation(actor.organisation, async (db) => {
     const loaded = await loadPermit(db, actor, id)
     // It hangs on the wall for all to see.
@@ -29,19 +49,27 @@ function sheetOf(actor: Actor, id: string): Promise<ToPrint> {
       ...loaded,
       findings: loaded.findings.map((one) => (isPrivate(one) ? withheld(one) : one)),
     }
-    const document = layOut(
-      permit,
-      (await findJob(db, permit.jobId))!,
-      await findMe(db, actor.person, actor.now),
-      actor.now,
-    )
-    return { name: `permit-${permit.number}.pdf`, document }
+    const me = await findMe(db, actor.person, actor.now)
+    const job = (await findJob(db, permit.jobId))!
+    const version = permit.work && (await findPlanVersion(db, actor.site, permit.planVersion))
+    const plan = version?.plan.floors.some(({ id: floor }) => floor === permit.work?.floor)
+      ? version.plan
+      : null
+    const sheet = { permit, job, plan, me, address: addressOf(permit, origin), time: timeOf(me) }
+    return { name: `permit-${permit.number}.pdf`, document: layOut(sheet, actor.now) }
   })
 }
 
-function layOut(permit: Permit, job: JobRow, me: Identity, now: Date): PlainDocument {
-  const { site } = me
-  const time = (iso: string | null): string =>
+/** Where the code on the paper leads. */
+function addressOf({ id, hash, events }: Permit, origin: string): string {
+  const newest = Math.max(0, ...events.map(({ auditSeq }) => auditSeq ?? 0))
+  const query = new URLSearchParams({ permit: id, hash, seq: String(newest) })
+  return `${origin}/verify?${query.toString()}`
+}
+
+const timeOf =
+  ({ site }: Identity) =>
+  (iso: string | null): string =>
     iso === null
       ? '—'
       : new Intl.DateTimeFormat('en-GB', {
@@ -49,168 +77,269 @@ function layOut(permit: Permit, job: JobRow, me: Identity, now: Date): PlainDocu
           timeStyle: 'short',
           timeZone: site.timeZone,
         }).format(new Date(iso))
-  const rows = (pairs: [string, string][]): Content => ({
-    layout: 'noBorders',
-    table: {
-      widths: [110, '*'],
-      body: pairs.map(([name, value]) => [{ text: name, color: '#555' }, value]),
-    },
-    margin: [0, 2, 0, 8],
-  })
+
+function layOut(sheet: Sheet, now: Date): PlainDocument {
+  const { permit, me, time } = sheet
+  const { site } = me
   return {
     pageSize: site.units === 'us' ? 'LETTER' : 'A4',
-    pageMargins: [42, 42, 42, 54],
+    pageMargins: [42, 36, 42, 48],
     info: {
       title: `Hot-work permit ${permit.number}`,
       author: me.organisation,
       creator: 'Zonaris',
     },
+    defaultStyle: { font: 'Roboto', fontSize: 8.5, lineHeight: 1.1 },
     styles: {
-      h: { fontSize: 12, bold: true, margin: [0, 10, 0, 2] },
-      small: { fontSize: 8, color: '#444' },
+      h: { fontSize: 11, bold: true, margin: [0, 7, 0, 2] },
+      small: { fontSize: 7.5, color: '#444' },
     },
     content: [
-      {
-        columns: [
-          { text: `Hot-work permit ${permit.number}`, fontSize: 22, bold: true },
-          { text: permit.state.toUpperCase(), fontSize: 16, bold: true, alignment: 'right' },
-        ],
-      },
-      { text: `${me.organisation}, ${site.name}. Times in ${site.timeZone}.`, style: 'small' },
-      ...(permit.rehearsal
-        ? [
-            {
-              text: 'REHEARSAL: made with the clock running fast. Not a permit to work.',
-              bold: true,
-              margin: [0, 6, 0, 0],
-            } satisfies Content,
-          ]
-        : []),
-      { text: 'Work', style: 'h' },
-      rows([
-        ['Job', `${job.number} ${job.title}`],
-        ['Place', permit.place],
-        [
-          'Process',
-          `${PROCESS_NAME[job.spec.process]}${job.spec.amps === null ? '' : `, ${job.spec.ampsFrom ? `${job.spec.ampsFrom} to ` : ''}${job.spec.amps} A`}`,
-        ],
-        ['Operator', permit.operator ?? '—'],
-        ['Fire watch', permit.fireWatch ?? '—'],
-        ['Valid', `${time(permit.validFrom)} to ${time(permit.validTo)}`],
-        ['Rules', permit.ruleSets.map((set) => RULE_SET_NAME[set]).join(', ')],
-        ['Watch', `${watchText(permit)} after the last arc`],
-        ['Issued by', `${permit.issuedBy ?? '—'}, ${time(permit.issuedAt)}`],
-        ['Work from', time(permit.workStartedAt)],
-        ['Last arc out', time(permit.watchStartedAt)],
-        ['Closed', time(permit.closedAt)],
-      ]),
-      { text: `Sweep, ${reachText(permit.reach)}`, style: 'h' },
-      {
-        ul: SWEEP.map(
-          (line) =>
-            `${sweepText(line, permit.reach)}: ${{ yes: 'yes', no: 'NO', na: 'not applicable', open: 'not answered' }[permit.sweep[line.id] ?? 'open']}`,
-        ),
-      },
+      ...heading(sheet),
+      ...placeOf(sheet),
+      { text: 'Signed by', style: 'h' },
+      signaturesOf(sheet),
       {
         text: permit.issuedAt ? 'Findings as they were at issue' : 'Findings now (not issued)',
         style: 'h',
+        pageBreak: 'before',
       },
+      findingsOf(permit),
+      { text: 'What was done', style: 'h' },
+      eventsOf(sheet),
       {
-        table: {
-          headerRows: 1,
-          dontBreakRows: true,
-          widths: [50, '*', 190],
-          body: [
-            [
-              { text: 'Level', bold: true },
-              { text: 'Finding', bold: true },
-              { text: 'Why', bold: true },
-            ],
-            ...permit.findings.map((finding) => findingRow(finding, permit, site.units, time)),
-          ],
-        },
-        layout: 'lightHorizontalLines',
-      },
-      { text: 'Signatures and events', style: 'h' },
-      {
-        table: {
-          headerRows: 1,
-          dontBreakRows: true,
-          widths: [105, 125, '*', 40],
-          body: [
-            ['When', 'What', 'Who, and note', 'Audit'].map((text) => ({ text, bold: true })),
-            ...permit.events.map((event) => [
-              time(event.at),
-              eventText(event),
-              `${event.person}${event.note ? `: ${event.note}` : ''}`,
-              event.auditSeq === null ? '' : `#${event.auditSeq}`,
-            ]),
-          ],
-        },
-        layout: 'lightHorizontalLines',
-      },
-      {
-        text: `Audit reference: ${permit.auditHash ?? 'none yet'}`,
+        text: `What was signed, SHA-256: ${permit.hash}. Audit reference: ${permit.auditHash ?? 'none yet'}`,
         style: 'small',
-        margin: [0, 10, 0, 0],
+        margin: [0, 8, 0, 0],
       },
       {
         text: "Figures are recalled from the sources named; check the current edition and local code. This permit does not replace the site's procedure or a competent person.",
         style: 'small',
-        margin: [0, 4, 0, 0],
+        margin: [0, 3, 0, 0],
       },
     ],
     foot: `Permit ${permit.number}, printed ${time(now.toISOString())}, `,
   }
 }
 
-function findingRow(
-  finding: Finding,
-  permit: Permit,
-  units: Units,
-  when: (moment: string) => string,
-): Content[] {
-  const overridden = permit.overridden.find((entry) => entry.code === finding.code)
+function heading({ permit, job, me, address, time }: Sheet): Content[] {
+  const { site } = me
+  const amps = job.spec.ampsFrom ? `${job.spec.ampsFrom} to ${job.spec.amps}` : job.spec.amps
+  const current = job.spec.amps === null ? '' : `, ${amps} A`
+  const people = permit.signatories.map(({ as, side, name }): [string, string] => [
+    side ?? capital(SIGNER_NAME[as]),
+    name ?? '—',
+  ])
   return [
     {
-      text: overridden ? 'OVERRIDDEN' : LEVEL_WORD[finding.level],
-      bold: finding.level !== 'clear',
-      fontSize: 8,
-    },
-    {
-      stack: [
-        finding.sentence,
-        ...(finding.remedy && finding.level !== 'clear'
-          ? [{ text: finding.remedy, style: 'small' }]
-          : []),
-        ...(overridden ? [{ text: `Override: ${overridden.reason}`, bold: true }] : []),
+      columns: [
+        [
+          { text: `Hot-work permit ${permit.number}`, fontSize: 22, bold: true },
+          { text: permit.state.toUpperCase(), fontSize: 15, bold: true },
+          {
+            text: `${me.organisation}, ${site.name}. Times in ${site.timeZone}.`,
+            style: 'small',
+          },
+          ...(permit.rehearsal
+            ? [
+                {
+                  text: 'REHEARSAL: made with the clock running fast. Not a permit to work.',
+                  bold: true,
+                  margin: [0, 4, 0, 0],
+                } satisfies Content,
+              ]
+            : []),
+        ],
+        {
+          width: 96,
+          stack: [
+            { qr: address, fit: 92, alignment: 'right' },
+            { text: 'Is this the permit on record?', style: 'small', alignment: 'right' },
+          ],
+        },
       ],
     },
     {
-      stack: finding.reasons.map((reason) => ({
-        text: [
-          `${reason.rule}. `,
-          { text: reason.source.document, italics: true },
-          reason.inputs ? ` (${inputsText(reason.inputs, units, when)})` : '',
-        ],
-        style: 'small',
-      })),
+      columns: [
+        pairs([
+          ['Job', `${job.number} ${job.title}`],
+          ['Place', permit.place],
+          ['Process', `${PROCESS_NAME[job.spec.process]}${current}`],
+          ['Valid', `${time(permit.validFrom)} to ${time(permit.validTo)}`],
+          ['Rules', permit.ruleSets.map((set) => RULE_SET_NAME[set]).join(', ')],
+          ['Watch', `${watchText(permit)} after the last arc`],
+        ]),
+        pairs([
+          ...people,
+          ...(permit.rescue ? [['Rescue', permit.rescue] as [string, string]] : []),
+          ...(permit.putsBack ? [['Detectors back', permit.putsBack] as [string, string]] : []),
+          ['Issued by', `${permit.issuedBy ?? '—'}, ${time(permit.issuedAt)}`],
+          ['Work from', time(permit.workStartedAt)],
+          ['Last arc out', time(permit.watchStartedAt)],
+          ['Closed', time(permit.closedAt)],
+        ]),
+      ],
+      columnGap: 16,
+      margin: [0, 6, 0, 0],
     },
   ]
 }
 
-function eventText(event: Permit['events'][number]): string {
-  const signer = event.subject === 'operator' ? 'operator' : 'fire watch'
-  switch (event.kind) {
+const pairs = (rows: [string, string][]): Content => ({
+  layout: 'noBorders',
+  table: {
+    widths: [72, '*'],
+    body: rows.map(([name, value]) => [{ text: name, color: '#555' }, value]),
+  },
+})
+
+/** The map of what is in reach, and what is done about each. */
+function placeOf({ permit, plan, me }: Sheet): Content[] {
+  const length = (amount: number): string => quantityText({ amount, unit: 'm' }, me.site.units)
+  const title: Content = { text: `In reach: ${reachText(permit.reach)} around`, style: 'h' }
+  const sparks: Content = { text: sparksSay(permit, length), margin: [0, 0, 0, 4] }
+  if (!plan || !permit.work)
+    return [
+      title,
+      sparks,
+      { text: 'The work is on no published plan: nothing around it was measured.' },
+    ]
+  const look = lookReach(permit.sparks, permit.reach)
+  const items = thingsInReach(plan, permit.work, look)
+  const far = 'far' in permit.sparks ? permit.sparks.far : null
+  return [
+    title,
+    {
+      columns: [
+        { width: 240, svg: reachSvg(plan, permit.work, { reach: permit.reach, far, items }) },
+        [sparks, inReachList(items, length)],
+      ],
+      columnGap: 12,
+    },
+  ]
+}
+
+function inReachList(items: readonly InReach[], length: (metres: number) => string): Content {
+  if (items.length === 0) return { text: 'Nothing is drawn in reach.' }
+  let number = 0
+  return {
+    layout: 'lightHorizontalLines',
+    table: {
+      widths: [12, '*', 40],
+      dontBreakRows: true,
+      body: items.map(({ name, action, metres }) => [
+        metres > 0 ? String(++number) : '',
+        [
+          { text: name, bold: true },
+          { text: action, style: 'small' },
+        ],
+        { text: length(metres), alignment: 'right' },
+      ]),
+    },
+  }
+}
+
+function sparksSay({ sparks }: Permit, length: (metres: number) => string): string {
+  if ('because' in sparks) return `How far sparks fly is not reckoned: ${sparks.because}.`
+  const ways = [...sparks.openings, ...sparks.below]
+  return `Sparks, reckoned from a height of ${length(sparks.height)}: 19 of 20 hot ones within ${length(sparks.far)}.${ways.length > 0 ? ` Some go by way of ${ways.join(', ')}.` : ''}`
+}
+
+function signaturesOf({ permit, time }: Sheet): Content {
+  const signed = permit.signatories.map(({ as, name, side, isSigned }) => {
+    const event = permit.events.findLast(
+      ({ kind, subject, current, person }) =>
+        (kind === 'sign' || kind === 'hand_over') && subject === as && current && person === name,
+    )
+    return [
+      capital(SIGNER_NAME[as]) + (side ? `: ${side}` : ''),
+      name ?? '—',
+      isSigned && event ? `by PIN, ${time(event.at)}` : 'not signed',
+    ]
+  })
+  return {
+    layout: 'lightHorizontalLines',
+    table: {
+      widths: [150, '*', 150],
+      body: [
+        ...signed,
+        [
+          'Issued by',
+          permit.issuedBy ?? '—',
+          permit.issuedAt ? `by PIN, ${time(permit.issuedAt)}` : 'not signed',
+        ],
+      ],
+    },
+  }
+}
+
+const findingsOf = (permit: Permit): Content => ({
+  layout: 'lightHorizontalLines',
+  fontSize: 8,
+  table: {
+    headerRows: 1,
+    dontBreakRows: true,
+    widths: [54, '*', 150],
+    body: [
+      ['Level', 'Finding', 'Source'].map((text) => ({ text, bold: true })),
+      ...permit.findings.map((finding) => findingRow(finding, permit)),
+    ],
+  },
+})
+
+function findingRow(finding: Finding, permit: Permit): Content[] {
+  const overridden = permit.overridden.find((entry) => entry.code === finding.code)
+  const isClear = finding.level === 'clear'
+  const sources = [...new Set(finding.reasons.map(({ source }) => source.document))]
+  return [
+    { text: overridden ? 'OVERRIDDEN' : LEVEL_WORD[finding.level], bold: !isClear },
+    {
+      stack: [
+        finding.sentence,
+        ...(finding.remedy && !isClear ? [{ text: finding.remedy, style: 'small' }] : []),
+        ...(overridden ? [{ text: `Override: ${overridden.reason}`, bold: true }] : []),
+      ],
+    },
+    { text: sources.join('; '), style: 'small' },
+  ]
+}
+
+const eventsOf = ({ permit, time }: Sheet): Content => ({
+  layout: 'lightHorizontalLines',
+  fontSize: 8,
+  table: {
+    headerRows: 1,
+    dontBreakRows: true,
+    widths: [92, 125, '*', 40],
+    body: [
+      ['When', 'What', 'Who, and note', 'Audit'].map((text) => ({ text, bold: true })),
+      ...permit.events.map((event) => [
+        time(event.at),
+        eventText(event),
+        `${event.person}${event.note ? `: ${event.note}` : ''}`,
+        event.auditSeq === null ? '' : `#${event.auditSeq}`,
+      ]),
+    ],
+  },
+})
+
+function eventText({ kind, subject, current }: Permit['events'][number]): string {
+  const signer = SIGNER_NAME[subject as keyof typeof SIGNER_NAME]
+  const since = current ? '' : ' (draft changed since)'
+  switch (kind) {
     case 'sign':
-      return `Signed by PIN as ${signer}${event.current ? '' : ' (draft changed since)'}`
+      return `Signed by PIN as ${signer}${since}`
+    case 'void':
+      return `Signature void: ${signer}`
     case 'round':
       return 'Round'
     case 'hand_over':
       return 'Fire watch taken over by PIN'
     case 'override':
-      return `Override of ${event.subject}${event.current ? '' : ' (draft changed since)'}`
+      return `Override of ${subject}${since}`
     case 'action':
-      return event.subject.charAt(0).toUpperCase() + event.subject.slice(1)
+      return capital(subject)
   }
 }
+
+const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1)

@@ -1,24 +1,75 @@
+import type { EventRow, PermitDbRow } from '#server/db/permit'
+import type { Db } from '#server/db/pool'
 import type { Signer } from '#shared/permit/schema'
-import type { HeldPermit } from './step'
+import type { Actor } from '../actor'
+import { addStep, type HeldPermit } from './step'
+import { randomUUID } from 'node:crypto'
 
 export const SIGNER_NAME: Record<Signer, string> = {
   operator: 'operator',
   fire_watch: 'fire watch',
+  watcher: 'further watcher',
+  attendant: 'attendant',
 }
 
-/** Who is named for a signature; null while nobody is. */
-export function namedFor({ row }: HeldPermit, as: Signer): { id: string; name: string } | null {
-  const [id, name] =
-    as === 'operator' ? [row.operator_id, row.operator] : [row.fire_watch_id, row.fire_watch]
-  return id === null ? null : { id, name: name! }
+/** Somebody whose signature a permit needs; without a person nobody is named yet. */
+export interface Signatory {
+  as: Signer
+  id: string | null
+  name: string | null
+  /** What a further watcher watches. */
+  side: string | null
+}
+
+/** Who signs, in the order in which they do; who issues it signs last. */
+export function signatoriesOf({ row }: Pick<HeldPermit, 'row'>): Signatory[] {
+  const one = (as: Signer, id: string | null, name: string | null): Signatory => ({
+    as,
+    id,
+    name,
+    side: null,
+  })
+  return [
+    one('operator', row.operator_id, row.operator),
+    one('fire_watch', row.fire_watch_id, row.fire_watch),
+    ...row.watchers.map(({ personId, name, side }): Signatory => ({
+      as: 'watcher',
+      id: personId,
+      name,
+      side,
+    })),
+    ...(row.attendant_id ? [one('attendant', row.attendant_id, row.attendant)] : []),
+  ]
 }
 
 /** Whether a signature stands: given, or the watch taken over, by the person named now, for the draft as it is now. */
-export const signedBy = (held: HeldPermit, as: Signer): boolean =>
-  held.events.some(
+export const isSigned = (
+  { row, events }: { row: Pick<PermitDbRow, 'version'>; events: readonly EventRow[] },
+  { as, id }: Signatory,
+): boolean =>
+  events.some(
     (event) =>
       (event.kind === 'sign' || event.kind === 'hand_over') &&
       event.subject === as &&
-      event.person_id === namedFor(held, as)?.id &&
-      event.permit_version === held.row.version,
+      event.person_id === id &&
+      event.permit_version === row.version,
   )
+
+/** Write down whose signatures a change made void; the permit before it is held. @param version of the draft after the change */
+export async function voidSignatures(
+  db: Db,
+  actor: Actor,
+  before: HeldPermit,
+  version: number,
+  why: string,
+): Promise<void> {
+  const after = { ...before, row: { ...before.row, version } }
+  for (const signatory of signatoriesOf(before))
+    if (isSigned(before, signatory))
+      await addStep(db, actor, after, {
+        id: randomUUID(),
+        kind: 'void',
+        subject: signatory.as,
+        note: `${signatory.name}'s signature counts no more: ${why}`,
+      })
+}

@@ -16,7 +16,7 @@ import { shownTo } from '../privacy'
 import type { Judged } from './judge'
 import { lifeOf, monitoringOf } from './life'
 import { mayAct } from './rights'
-import { signedBy } from './signatures'
+import { isSigned, signatoriesOf } from './signatures'
 import type { HeldPermit } from './step'
 
 const iso = (at: Date | null): string | null => at?.toISOString() ?? null
@@ -50,7 +50,13 @@ export function toStep(actor: Actor, held: HeldPermit): PermitStep {
   const now = actor.now.getTime()
   return {
     ...toRow(row, actor.now),
-    signed: { operator: signedBy(held, 'operator'), fire_watch: signedBy(held, 'fire_watch') },
+    signatories: signatoriesOf(held).map((signatory) => ({
+      as: signatory.as,
+      personId: signatory.id,
+      name: signatory.name,
+      side: signatory.side,
+      isSigned: isSigned(held, signatory),
+    })),
     workStartedAt: iso(row.work_started_at),
     watchStartedAt: iso(row.watch_started_at),
     closedAt: iso(row.closed_at),
@@ -103,6 +109,7 @@ export function toPermit(actor: Actor, held: HeldPermit, judged: Judged): Permit
     issuedBy: row.issued_by,
     issuedAt: iso(row.issued_at),
     version: row.version,
+    hash: judged.hash,
     designated: judged.designated,
   }
 }

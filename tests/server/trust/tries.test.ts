@@ -1,8 +1,16 @@
-import { randomUUID } from 'node:crypto'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { startApp, withOwner, type App } from '../../app'
 import { Person, type Answer } from '../client'
-import { act, fillPermit, made, makeShop, PASSWORD, PIN, type Shop } from '../shop.fixture'
+import {
+  act,
+  fillPermit,
+  made,
+  makeShop,
+  PASSWORD,
+  PIN,
+  sign as signAs,
+  type Shop,
+} from '../shop.fixture'
 
 let app: App
 let shop: Shop
@@ -95,11 +103,7 @@ describe('many wrong passwords', () => {
 
 describe('wrong PINs', () => {
   const sign = (person: Person, pin: string): Promise<Said> =>
-    person.send('POST', `/permits/${shop.permit}/signatures`, {
-      eventId: randomUUID(),
-      as: 'fire_watch',
-      pin,
-    })
+    signAs(shop, 'fire_watch', pin, person) as Promise<Said>
 
   it('of one person do not keep another from having the same watch sign', async () => {
     await fillPermit(shop)

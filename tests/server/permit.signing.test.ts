@@ -1,0 +1,169 @@
+import { createHash, randomUUID } from 'node:crypto'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import type { Permit, Verified } from '#shared/permit/schema'
+import { startApp, withOwner, type App } from '../app'
+import { Person } from './client'
+import { readPdf } from './pdf'
+import {
+  act,
+  fillPermit,
+  issuePermit,
+  jobBody,
+  makeShop,
+  newWatch,
+  made,
+  PIN,
+  sign,
+  type Shop,
+} from './shop.fixture'
+
+let app: App
+let shop: Shop
+beforeAll(async () => {
+  app = await startApp({})
+  shop = await makeShop(app, 'signing')
+})
+afterAll(() => app.end())
+
+const see = async (): Promise<Permit> =>
+  (await shop.people.lead.send<Permit>('GET', `/permits/${shop.permit}`)).body
+const signed = async (): Promise<string[]> =>
+  (await see()).signatories.filter(({ isSigned }) => isSigned).map(({ as }) => as)
+const voids = async (): Promise<(string | null)[]> =>
+  (await see()).events.filter(({ kind }) => kind === 'void').map(({ note }) => note)
+const verify = async (query: object): Promise<Verified> =>
+  (
+    await new Person(app).send<Verified>(
+      'GET',
+      `/verify?${new URLSearchParams(query as Record<string, string>).toString()}`,
+    )
+  ).body
+
+describe('signing', () => {
+  it('everyone who is named signs: operator, watch, each further watcher, the attendant', async () => {
+    const [main] = [shop.ids.watch]
+    await newWatch(shop)
+    const other = shop.ids.watch
+    await fillPermit(shop, 240, {
+      fireWatchId: main,
+      watchers: [{ personId: other, side: 'Deck below' }],
+      attendantId: shop.ids.instructor,
+      rescue: 'Winch over the hatch',
+    })
+    await sign(shop, 'operator', PIN.worker)
+    await sign(shop, 'fire_watch', PIN.watch)
+    expect((await act(shop, 'issue', PIN.lead)).body).toMatchObject({
+      error: { code: 'unsigned', message: expect.stringContaining('attendant') as string },
+    })
+    await sign(shop, 'watcher', PIN.watch)
+    await sign(shop, 'attendant', PIN.instructor)
+    expect(await signed()).toEqual(['operator', 'fire_watch', 'watcher', 'attendant'])
+  })
+  it('a change makes signatures void and says whose', async () => {
+    await fillPermit(shop, 200)
+    expect(await signed()).toEqual([])
+    const notes = await voids()
+    expect(notes).toHaveLength(4)
+    expect(notes[0]).toBe("Worker's signature counts no more: the fire check was changed.")
+    await fillPermit(shop, 210)
+    expect(await voids()).toHaveLength(4)
+  })
+  it('a change of the job, too', async () => {
+    await sign(shop, 'operator', PIN.worker)
+    const { body } = await shop.people.lead.send<{ version: number }>('GET', `/jobs/${shop.job}`)
+    const change = jobBody({
+      stationId: shop.open,
+      welderId: shop.ids.worker,
+      helmetId: shop.helmet,
+      gearIds: [shop.machine],
+      title: 'Another title',
+      version: body.version,
+    })
+    expect((await shop.people.lead.send('PUT', `/jobs/${shop.job}`, change)).status).toBe(200)
+    expect((await voids()).at(-1)).toContain('the job was changed')
+    expect(await signed()).toEqual([])
+  })
+  it('nobody signs what they have not read', async () => {
+    const { version } = await see()
+    await fillPermit(shop, 220)
+    const answer = await shop.people.lead.send<{ error: { code: string } }>(
+      'POST',
+      `/permits/${shop.permit}/signatures`,
+      { eventId: randomUUID(), as: 'operator', version, pin: PIN.worker },
+    )
+    expect([answer.status, answer.body.error.code]).toEqual([409, 'changed'])
+  })
+  it('what was signed is kept word for word, with its hash, and cannot be changed', async () => {
+    await sign(shop, 'operator', PIN.worker)
+    const { hash, version } = await see()
+    const { rows } = await withOwner(app.ownerUrl, (owner) =>
+      owner.query(
+        'SELECT content, hash FROM permit_snapshot WHERE permit_id = $1 AND version = $2',
+        [shop.permit, version],
+      ),
+    )
+    expect(rows).toHaveLength(1)
+    expect(createHash('sha256').update(rows[0].content).digest('hex')).toBe(hash)
+    expect(rows[0].hash).toBe(hash)
+    expect(JSON.parse(rows[0].content)).toMatchObject({ operator: { name: 'Worker' } })
+  })
+})
+
+describe('a printed permit', () => {
+  let printed: { permit: string; hash: string; seq: string }
+  it('carries a code that leads to whether it is on record', async () => {
+    await newWatch(shop)
+    const job = await made(
+      shop.people.lead,
+      '/jobs',
+      jobBody({
+        stationId: null,
+        place: `Quay ${randomUUID()}`,
+        welderId: shop.ids.worker,
+        helmetId: shop.helmet,
+        gearIds: [shop.machine],
+      }),
+    )
+    shop.permit = await made(shop.people.lead, '/permits', { jobId: job })
+    await issuePermit(shop)
+    const { hash, events, id } = await see()
+    const seq = String(Math.max(...events.map(({ auditSeq }) => auditSeq ?? 0)))
+    printed = { permit: id, hash, seq }
+    expect(await verify(printed)).toMatchObject({
+      isKnown: true,
+      state: 'issued',
+      isCurrent: true,
+      hasMoved: false,
+    })
+  })
+  it('tells that something was done since', async () => {
+    await act(shop, 'start')
+    expect(await verify(printed)).toMatchObject({ state: 'working', hasMoved: true })
+  })
+  it('with another hash, or of another permit, is not on record', async () => {
+    expect(await verify({ ...printed, hash: 'f'.repeat(64) })).toMatchObject({ isKnown: false })
+    expect(await verify({ ...printed, permit: randomUUID() })).toMatchObject({
+      isKnown: false,
+      number: null,
+    })
+  })
+  it('an address that is not whole is refused at its field', async () => {
+    const answer = await new Person(app).send<{ error: { fields: { path: string }[] } }>(
+      'GET',
+      `/verify?permit=${shop.permit}&hash=abc`,
+    )
+    expect([answer.status, answer.body.error.fields[0]!.path]).toEqual([400, 'hash'])
+  })
+  it('is two pages, with the hash and every signature', async () => {
+    const answer = await fetch(`${app.url}/api/v1/permits/${shop.permit}/pdf`, {
+      headers: { cookie: shop.people.lead.cookie },
+    })
+    const { pages } = await readPdf(await answer.arrayBuffer())
+    expect(pages).toHaveLength(2)
+    const text = pages.join('').replace(/\s+/g, '')
+    const { hash, findings } = await see()
+    expect(text).toContain(hash)
+    for (const { sentence } of findings) expect(text).toContain(sentence.replace(/\s+/g, ''))
+    expect(pages[0]!.replace(/\s+/g, '')).toContain('byPIN')
+  })
+})
