@@ -26,7 +26,15 @@ export const PERMIT_ACTIONS = [
 export type PermitAction = (typeof PERMIT_ACTIONS)[number]
 
 /** What the record of a permit is made of. */
-export const PERMIT_EVENTS = ['action', 'round', 'sign', 'override', 'hand_over', 'void'] as const
+export const PERMIT_EVENTS = [
+  'action',
+  'round',
+  'sign',
+  'override',
+  'hand_over',
+  'void',
+  'extend',
+] as const
 export type PermitEventKind = (typeof PERMIT_EVENTS)[number]
 
 /** What the life of a permit depends on. Times in ms since the epoch. */
@@ -62,6 +70,14 @@ export function watchOwed(life: PermitLife): boolean {
 export function stationed(life: PermitLife, now: number): boolean {
   const state = permitState(life, now)
   return LIVE.includes(state) || watchOwed(life)
+}
+
+/** Why a permit may not go on longer, or null. @param until ms since the epoch */
+export function extensionFault(life: PermitLife, until: number, now: number): string | null {
+  const state = permitState(life, now)
+  if (state !== 'issued' && state !== 'working')
+    return `A permit that is ${state} cannot be extended. Issue a new one.`
+  return until > life.validTo ? null : 'It is valid so long already.'
 }
 
 /**

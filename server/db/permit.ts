@@ -284,6 +284,25 @@ export async function updateDraft(db: Db, id: string, row: DraftChange): Promise
   return rowCount === 1
 }
 
+export async function setOperator(db: Db, id: string, person: string): Promise<void> {
+  await db.query(sql`
+    UPDATE permit
+    SET operator_id = ${person}
+    WHERE id = ${id}
+  `)
+}
+
+/** Another end makes another version: it is signed anew. */
+export async function setValidTo(db: Db, id: string, to: Date): Promise<void> {
+  await db.query(sql`
+    UPDATE permit
+    SET
+      valid_to = ${to},
+      version = version + 1
+    WHERE id = ${id}
+  `)
+}
+
 export async function setFireWatch(db: Db, id: string, person: string): Promise<void> {
   await db.query(sql`
     UPDATE permit

@@ -1,10 +1,11 @@
 import { z } from 'zod'
 import { PERMIT_STATES } from '#core/permit/lifecycle'
-import { EVERYONE, LEAD, WORKERS, contract } from '#shared/api/contract'
+import { EVERYONE, LEAD, STAFF, WORKERS, contract } from '#shared/api/contract'
 import { listQuery, paged } from '#shared/api/list'
 import { byId, document, made } from '#shared/api/replies'
 import {
   actionBody,
+  extendBody,
   handOverBody,
   overrideBody,
   permitCreateBody,
@@ -103,6 +104,26 @@ export const permitRoutes = {
     path: '/permits/{id}/watch',
     summary: 'Hand the fire watch to somebody else, who takes it over by PIN.',
     roles: WORKERS,
+    params: byId,
+    body: handOverBody,
+    response: permitStepSchema,
+  }),
+  extendPermit: contract({
+    id: 'extendPermit',
+    method: 'POST',
+    path: '/permits/{id}/extensions',
+    summary: 'Let a permit go on longer, signed anew by everyone on it.',
+    roles: STAFF,
+    params: byId,
+    body: extendBody,
+    response: permitStepSchema,
+  }),
+  changeOperator: contract({
+    id: 'changeOperator',
+    method: 'POST',
+    path: '/permits/{id}/operator',
+    summary: 'Let another operator go on, who takes over by PIN.',
+    roles: STAFF,
     params: byId,
     body: handOverBody,
     response: permitStepSchema,

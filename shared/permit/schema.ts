@@ -40,7 +40,7 @@ export const permitDraftBody = z.strictObject({
     .default(null),
   /** Further watchers, each on a side of their own. */
   watchers: z
-    .array(z.strictObject({ personId: z.uuid(), side }))
+    .array(z.strictObject({ personId: z.uuid('Choose who watches.'), side }))
     .max(8, 'At most eight.')
     .refine(
       (all) => new Set(all.map(({ personId }) => personId)).size === all.length,
@@ -100,6 +100,17 @@ export const handOverBody = z.strictObject({
   note: z.string().trim().max(500).optional(),
 })
 
+/** A permit goes on longer: with the PINs of all who are on it, and of who issues it. */
+export const extendBody = z.strictObject({
+  eventId: z.uuid(),
+  validTo: z.iso.datetime({ message: 'Enter a date and time.' }),
+  pins: z
+    .array(z.strictObject({ as: z.enum(SIGNERS), personId: z.uuid().optional(), pin }))
+    .min(1)
+    .max(12),
+  pin,
+})
+
 const eventSchema = z.object({
   id: z.uuid(),
   kind: z.enum(PERMIT_EVENTS),
@@ -143,6 +154,9 @@ export const permitStepSchema = permitRowSchema.extend({
   actions: z.array(z.enum(PERMIT_ACTIONS)),
   /** Whether somebody stands watch who may hand it over. */
   mayHandOver: z.boolean(),
+  /** Whether it may go on longer, and whether another operator may take over. */
+  mayExtend: z.boolean(),
+  mayChangeOperator: z.boolean(),
   events: z.array(eventSchema),
   auditHash: z.string().nullable(),
 })

@@ -12,6 +12,7 @@ import {
   makeShop,
   newWatch,
   made,
+  personRecord,
   PIN,
   sign,
   type Shop,
@@ -165,5 +166,74 @@ describe('a printed permit', () => {
     expect(text).toContain(hash)
     for (const { sentence } of findings) expect(text).toContain(sentence.replace(/\s+/g, ''))
     expect(pages[0]!.replace(/\s+/g, '')).toContain('byPIN')
+  })
+})
+
+describe('a permit that goes on longer', () => {
+  const pins = (watch: string = PIN.watch) => [
+    { as: 'operator', pin: PIN.worker },
+    { as: 'fire_watch', pin: watch },
+  ]
+  const extend = async (minutes: number, more: object = {}) => {
+    const { validFrom } = await see()
+    const validTo = new Date(Date.parse(validFrom) + minutes * 60_000).toISOString()
+    return shop.people.lead.send<{
+      validTo: string
+      error?: { code: string; fields?: { path: string }[] }
+    }>('POST', `/permits/${shop.permit}/extensions`, {
+      eventId: randomUUID(),
+      validTo,
+      pins: pins(),
+      pin: PIN.lead,
+      ...more,
+    })
+  }
+  it('needs the PIN of everyone on it, and of who issues it', async () => {
+    const wrong = await extend(300, { pins: pins('0000') })
+    expect([wrong.status, wrong.body.error?.fields?.[0]?.path]).toEqual([400, 'pins.1.pin'])
+    const missing = await extend(300, { pins: pins().slice(0, 1) })
+    expect(missing.status).toBe(400)
+    expect((await extend(300, { pin: '0000' })).body.error?.fields?.[0]?.path).toBe('pin')
+  })
+  it('signed by all it is another version: what was printed before is not current', async () => {
+    const { id, hash } = await see()
+    const answer = await extend(300)
+    expect(answer.status).toBe(200)
+    expect(await signed()).toEqual(['operator', 'fire_watch'])
+    expect((await see()).events.at(-1)).toMatchObject({ kind: 'extend', subject: 'valid_to' })
+    expect(await verify({ permit: id, hash })).toMatchObject({ isKnown: true, isCurrent: false })
+  })
+  it('not beyond the shift, not backwards', async () => {
+    expect((await extend(13 * 60)).body.error?.code).toBe('blocked')
+    expect((await extend(250)).body.error?.code).toBe('wrong_state')
+  })
+})
+
+describe('another operator', () => {
+  const take = (personId: string, pin: string) =>
+    shop.people.lead.send<{ error?: { code: string; message: string } }>(
+      'POST',
+      `/permits/${shop.permit}/operator`,
+      { eventId: randomUUID(), personId, pin },
+    )
+  it('takes over by PIN once the arc is out, cleared for the process', async () => {
+    expect((await take(shop.ids.instructor, PIN.instructor)).body.error?.message).toContain('Stop')
+    await act(shop, 'stop')
+    expect((await take(shop.ids.instructor, PIN.instructor)).body.error?.message).toContain(
+      'not cleared',
+    )
+    await shop.people.lead.send(
+      'PUT',
+      `/people/${shop.ids.instructor}/record`,
+      personRecord({ cleared: ['SMAW'] }),
+    )
+    expect((await take(shop.ids.instructor, '0000')).body.error?.code).toBe('wrong_pin')
+    expect((await take(shop.ids.instructor, PIN.instructor)).status).toBe(200)
+    const { operator, events } = await see()
+    expect(operator).toBe('Instructor')
+    expect(events.at(-1)).toMatchObject({ kind: 'hand_over', subject: 'operator' })
+  })
+  it('not the watch', async () => {
+    expect((await take(shop.ids.watch, PIN.watch)).body.error?.message).toContain('cannot be')
   })
 })

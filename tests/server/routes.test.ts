@@ -184,6 +184,13 @@ function sample(route: Contract, target: Shop): { path: string; body?: unknown }
       version: 1,
     },
     overridePermit: { ...event, code: 'air.fume', reason: 'a reason of enough length' },
+    extendPermit: {
+      ...event,
+      validTo: '2026-01-01T12:00:00.000Z',
+      pins: [{ as: 'operator', pin: '3333' }],
+      pin: '1111',
+    },
+    changeOperator: { ...event, personId: shop.ids.instructor, pin: '1111' },
     signPermit: { ...event, as: 'operator', version: 1, pin: '3333' },
     actOnPermit: { ...event, action: 'start' },
     round: event,
@@ -388,6 +395,8 @@ const MEETS: Record<string, { status: number; code: string; roles?: Role[] }> = 
   // The permit of the sample is a draft of a later version, and the PIN is someone else's.
   updatePermit: { status: 409, code: 'changed' },
   signPermit: { status: 409, code: 'changed' },
+  extendPermit: { status: 409, code: 'wrong_state' },
+  changeOperator: { status: 409, code: 'wrong_state' },
   actOnPermit: { status: 409, code: 'wrong_state' },
   overridePermit: { status: 409, code: 'not_overridable' },
   round: { status: 409, code: 'no_watch' },

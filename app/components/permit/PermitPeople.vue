@@ -14,18 +14,20 @@ const known = (id: string | null, name: string | null): { id: string; name: stri
 const isClosedSpace = computed(() => props.permit.arc.space === 'confined')
 const hasDetectors = computed(() => draft.value.sweep.detectors === 'yes')
 
-/** Watchers as they are chosen; one without a person yet is not sent. */
+/** Watchers as they are chosen; a row of which nothing is filled in is none. */
 const rows = ref<{ key: number; personId: string | null; side: string }[]>([])
 let keys = 0
 const newRow = (personId: string | null, side: string) => ({ key: ++keys, personId, side })
 const chosen = computed(() =>
-  rows.value.flatMap(({ personId, side }) => (personId ? [{ personId, side }] : [])),
+  rows.value
+    .filter(({ personId, side }) => personId !== null || side.trim() !== '')
+    .map(({ personId, side }) => ({ personId: personId ?? '', side })),
 )
 const isSame = (): boolean => JSON.stringify(chosen.value) === JSON.stringify(draft.value.watchers)
 watch(
   () => draft.value.watchers,
   (now) => {
-    if (!isSame()) rows.value = now.map(({ personId, side }) => newRow(personId, side))
+    if (!isSame()) rows.value = now.map(({ personId, side }) => newRow(personId || null, side))
   },
   { immediate: true },
 )
@@ -97,12 +99,11 @@ const remove = (key: number): void => {
         />
         <UFormField
           class="col-span-2 sm:col-span-1"
-          :label="`What watcher ${i + 1} watches`"
-          :ui="{ label: 'sr-only' }"
-          :error="errors[`watchers.${i}.side`]"
+          :error="errors[`watchers.${i}.side`] ?? errors[`watchers.${i}.personId`]"
         >
           <UInput
             v-model="row.side"
+            :aria-label="`What watcher ${i + 1} watches`"
             class="w-full"
             maxlength="120"
             placeholder="Watches: far side, deck below"

@@ -34,11 +34,12 @@ const facts = computed(() => {
     ['Sweep', reachText(permit.reach)],
     ['Watch', watchText(permit)],
     ...permit.signatories.map(({ as, name, side }) => [
-      side ?? SIGNER_WORDS[as].name,
+      side ?? capital(SIGNER_WORDS[as].name),
       name ?? 'not named',
     ]),
   ]
 })
+const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1)
 /** What is not plainly right, as it stands now. */
 const minded = computed(() => props.permit.live.filter(({ level }) => level !== 'clear'))
 const shortHash = computed(() => props.permit.hash.slice(0, 12))
@@ -55,8 +56,8 @@ const send = ({ pin }: z.output<typeof entry>) =>
 <template>
   <FormDialog
     v-model:open="open"
-    :title="`${SIGNER_WORDS[signatory.as].title}: ${signatory.name}`"
-    description="Read it, then sign with your own PIN."
+    :title="SIGNER_WORDS[signatory.as].title"
+    :description="`${signatory.name}: read it, then sign with your own PIN.`"
     confirm="Sign"
     wide
     :state="form"

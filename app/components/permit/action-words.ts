@@ -80,7 +80,8 @@ export function eventWords({ kind, subject }: Permit['events'][number]): string 
   if (kind === 'round') return 'Round'
   if (kind === 'sign') return `Signed as ${SIGNER_WORDS[subject as Signer].name}`
   if (kind === 'void') return `Signature void: ${SIGNER_WORDS[subject as Signer].name}`
-  if (kind === 'hand_over') return 'Watch taken over'
+  if (kind === 'extend') return 'Extended'
+  if (kind === 'hand_over') return subject === 'operator' ? 'Work taken over' : 'Watch taken over'
   if (kind === 'override') return `Override of ${subject}`
   return ACTION_WORDS[subject as PermitAction].word
 }

@@ -2,7 +2,7 @@ import type { Ref } from 'vue'
 import type { z } from 'zod'
 import type { PermitAction } from '#core/permit/lifecycle'
 import { permitRoutes } from '#shared/permit/routes'
-import type { Permit, PermitStep, signBody } from '#shared/permit/schema'
+import type { extendBody, Permit, PermitStep, signBody } from '#shared/permit/schema'
 import { useShift } from '~/stores/shift'
 import { call } from '~/composables/api'
 import { useEventIds } from '~/composables/event-id'
@@ -14,6 +14,7 @@ export interface ActionEntry {
   detectorsBack?: true
 }
 type SignEntry = Omit<z.input<typeof signBody>, 'eventId'>
+type ExtendEntry = Omit<z.input<typeof extendBody>, 'eventId'>
 export interface RoundEntry {
   note?: string
   madeBy?: string
@@ -53,6 +54,14 @@ export function usePermitActions(permit: Ref<Permit | null>, reload: () => Promi
     round: (entry: RoundEntry) =>
       step('round', entry, (eventId) =>
         call(permitRoutes.round, { params: params(), body: { eventId, ...entry } }),
+      ),
+    extend: (entry: ExtendEntry) =>
+      step('extend', { validTo: entry.validTo }, (eventId) =>
+        call(permitRoutes.extendPermit, { params: params(), body: { eventId, ...entry } }),
+      ),
+    changeOperator: (personId: string, pin: string) =>
+      step('operator', { personId }, (eventId) =>
+        call(permitRoutes.changeOperator, { params: params(), body: { eventId, personId, pin } }),
       ),
     handOver: (personId: string, pin: string) =>
       step('hand_over', { personId }, (eventId) =>

@@ -23,6 +23,12 @@ const actions = usePermitActions(permit, load)
 const { ask, open, askAction, askCloseAbsent, askOverride } = usePermitAsk(permit, actions)
 const signIn = useSignIn()
 const handing = ref(false)
+const extending = ref(false)
+const handed = ref<'watch' | 'work'>('watch')
+function handOver(what: 'watch' | 'work'): void {
+  handed.value = what
+  handing.value = true
+}
 const signatory = ref<Signatory | null>(null)
 const signing = computed({
   get: () => signatory.value !== null,
@@ -133,11 +139,29 @@ const issued = computed(() => !['draft', 'closed'].includes(permit.value!.state)
           Close without the fire watch
         </UButton>
         <UButton
+          v-if="permit.mayExtend"
+          variant="outline"
+          color="neutral"
+          class="w-full"
+          @click="extending = true"
+        >
+          Extend
+        </UButton>
+        <UButton
+          v-if="permit.mayChangeOperator"
+          variant="outline"
+          color="neutral"
+          class="w-full"
+          @click="handOver('work')"
+        >
+          Another operator goes on
+        </UButton>
+        <UButton
           v-if="permit.mayHandOver"
           variant="outline"
           color="neutral"
           class="w-full"
-          @click="handing = true"
+          @click="handOver('watch')"
         >
           Hand the watch over
         </UButton>
@@ -158,7 +182,13 @@ const issued = computed(() => !['draft', 'closed'].includes(permit.value!.state)
       :signatory="signatory"
       :sign="actions.sign"
     />
-    <HandOverDialog v-model:open="handing" :permit="permit" :hand-over="actions.handOver" />
+    <HandOverDialog
+      v-model:open="handing"
+      :permit="permit"
+      :what="handed"
+      :hand-over="handed === 'watch' ? actions.handOver : actions.changeOperator"
+    />
+    <ExtendDialog v-model:open="extending" :permit="permit" :extend="actions.extend" />
   </div>
   <p v-else class="muted">Reading the permit…</p>
 </template>

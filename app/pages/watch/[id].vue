@@ -216,7 +216,7 @@ async function logRound(): Promise<void> {
         </li>
       </ul>
     </section>
-    <HandOverDialog v-model:open="handing" :permit="permit" :hand-over="handOver" />
+    <HandOverDialog v-model:open="handing" what="watch" :permit="permit" :hand-over="handOver" />
     <RoundDialog
       v-model:open="signing"
       :permit="permit"

@@ -18,7 +18,7 @@ GRANT SELECT, INSERT ON permit_snapshot TO zonaris_app;
 ALTER TABLE permit_event
   DROP CONSTRAINT permit_event_kind_check,
   ADD CONSTRAINT permit_event_kind_check
-    CHECK (kind IN ('action', 'round', 'sign', 'override', 'hand_over', 'void'));
+    CHECK (kind IN ('action', 'round', 'sign', 'override', 'hand_over', 'void', 'extend'));
 
 -- Of a printed permit, whoever reads it: whether it is the one on record, and what became of it. Nothing else is told without signing in.
 CREATE FUNCTION verify_permit(wanted uuid, printed text) RETURNS TABLE (

@@ -7,7 +7,6 @@ import type { InReach } from '#core/firewatch/reach-map'
 import { gates, type Gates, type Override } from '#core/permit/gates'
 import type { JobSpec } from '#core/job/job'
 import { findJob } from '#server/db/job'
-import type { EventRow } from '#server/db/permit'
 import { findPlanVersion } from '#server/db/plan'
 import { findSnapshot } from '#server/db/permit-snapshot'
 import type { Db } from '#server/db/pool'
@@ -44,8 +43,9 @@ export interface Judged {
 export async function judgePermit(
   db: Db,
   by: Pick<Actor, 'site' | 'now'>,
-  { row, events }: HeldPermit,
+  held: HeldPermit,
 ): Promise<Judged> {
+  const { row } = held
   const job = (await findJob(db, row.job_id))!
   const site = await findSite(db, row.site_id)
   const rules = rulesOf(site, row.rule_sets, row.valid_from)
@@ -80,7 +80,7 @@ export async function judgePermit(
   ]
   return {
     findings,
-    gates: gates(findings, overridesOf(events, row.version)),
+    gates: gates(findings, overridesOf(held)),
     designated: job.designated,
     inReach,
     sparks,
@@ -101,8 +101,11 @@ const asCheck = ({ testedAt, ...told }: ContainerBody): ContainerCheck => ({
   testedAt: testedAt === null ? null : Date.parse(testedAt),
 })
 
-/** Overrides, like signatures, count for the draft as it was then: another figure needs another reason. */
-const overridesOf = (events: readonly EventRow[], version: number): Override[] =>
-  events
+/** Overrides count for the draft as it was then: another figure needs another reason. Those of its issue stay. */
+function overridesOf({ row, events }: HeldPermit): Override[] {
+  const issue = events.find(({ kind, subject }) => kind === 'action' && subject === 'issue')
+  const version = issue?.permit_version ?? row.version
+  return events
     .filter((event) => event.kind === 'override' && event.permit_version === version)
     .map((event) => ({ code: event.subject, reason: event.note ?? '' }))
+}

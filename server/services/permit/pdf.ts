@@ -102,9 +102,8 @@ function layOut(sheet: Sheet, now: Date): PlainDocument {
       {
         text: permit.issuedAt ? 'Findings as they were at issue' : 'Findings now (not issued)',
         style: 'h',
-        pageBreak: 'before',
       },
-      findingsOf(permit),
+      ...findingsOf(permit),
       { text: 'What was done', style: 'h' },
       eventsOf(sheet),
       {
@@ -273,7 +272,25 @@ function signaturesOf({ permit, time }: Sheet): Content {
   }
 }
 
-const findingsOf = (permit: Permit): Content => ({
+/** What is not plainly right in a table, with what to do; what is clear after it, one sentence each. */
+function findingsOf(permit: Permit): Content[] {
+  const minded = permit.findings.filter(({ level }) => level !== 'clear')
+  const clear = permit.findings.filter(({ level }) => level === 'clear')
+  const half = Math.ceil(clear.length / 2)
+  return [
+    ...(minded.length > 0 ? [mindedTable(minded, permit)] : []),
+    {
+      columns: [clear.slice(0, half), clear.slice(half)].map((part) => ({
+        stack: part.map((finding) => ({ text: clearLine(finding), margin: [0, 1, 0, 1] })),
+      })),
+      columnGap: 14,
+      fontSize: 7.5,
+      margin: [0, 4, 0, 0],
+    },
+  ]
+}
+
+const mindedTable = (findings: readonly Finding[], permit: Permit): Content => ({
   layout: 'lightHorizontalLines',
   fontSize: 8,
   table: {
@@ -282,25 +299,31 @@ const findingsOf = (permit: Permit): Content => ({
     widths: [54, '*', 150],
     body: [
       ['Level', 'Finding', 'Source'].map((text) => ({ text, bold: true })),
-      ...permit.findings.map((finding) => findingRow(finding, permit)),
+      ...findings.map((finding) => findingRow(finding, permit)),
     ],
   },
 })
 
+const sourcesOf = ({ reasons }: Finding): string =>
+  [...new Set(reasons.map(({ source }) => source.document))].join('; ')
+
+const clearLine = (finding: Finding): Content[] => [
+  `${LEVEL_WORD.clear}: ${finding.sentence} `,
+  { text: sourcesOf(finding), italics: true, color: '#555' },
+]
+
 function findingRow(finding: Finding, permit: Permit): Content[] {
   const overridden = permit.overridden.find((entry) => entry.code === finding.code)
-  const isClear = finding.level === 'clear'
-  const sources = [...new Set(finding.reasons.map(({ source }) => source.document))]
   return [
-    { text: overridden ? 'OVERRIDDEN' : LEVEL_WORD[finding.level], bold: !isClear },
+    { text: overridden ? 'OVERRIDDEN' : LEVEL_WORD[finding.level], bold: true },
     {
       stack: [
         finding.sentence,
-        ...(finding.remedy && !isClear ? [{ text: finding.remedy, style: 'small' }] : []),
+        ...(finding.remedy ? [{ text: finding.remedy, style: 'small' }] : []),
         ...(overridden ? [{ text: `Override: ${overridden.reason}`, bold: true }] : []),
       ],
     },
-    { text: sources.join('; '), style: 'small' },
+    { text: sourcesOf(finding), style: 'small' },
   ]
 }
 
@@ -334,7 +357,9 @@ function eventText({ kind, subject, current }: Permit['events'][number]): string
     case 'round':
       return 'Round'
     case 'hand_over':
-      return 'Fire watch taken over by PIN'
+      return `${capital(signer)} taken over by PIN`
+    case 'extend':
+      return 'Extended'
     case 'override':
       return `Override of ${subject}${since}`
     case 'action':

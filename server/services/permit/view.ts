@@ -11,7 +11,7 @@ import {
 } from '#core/permit/lifecycle'
 import type { EventRow, PermitDbRow } from '#server/db/permit'
 import type { Permit, PermitRow, PermitStep } from '#shared/permit/schema'
-import type { Actor } from '../actor'
+import { isStaff, type Actor } from '../actor'
 import { shownTo } from '../privacy'
 import type { Judged } from './judge'
 import { lifeOf, monitoringOf } from './life'
@@ -64,6 +64,9 @@ export function toStep(actor: Actor, held: HeldPermit): PermitStep {
     actions: PERMIT_ACTIONS.filter(
       (action) => mayAct(actor.role, action) && isOffered(action, life, now),
     ),
+    mayExtend: isStaff(actor) && ['issued', 'working'].includes(permitState(life, now)),
+    mayChangeOperator:
+      isStaff(actor) && ['issued', 'suspended', 'watching'].includes(permitState(life, now)),
     mayHandOver: actor.role !== 'viewer' && stationed(life, now),
     events: events.map((event) => toEvent(event, row.version)),
     auditHash: events.findLast((event) => event.audit_hash !== null)?.audit_hash ?? null,

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { startApp, type App } from '../../app'
-import { act, issuePermit, jobBody, made, makeShop, type Shop } from '../shop.fixture'
+import { act, issuePermit, newWatch, jobBody, made, makeShop, type Shop } from '../shop.fixture'
 
 let app: App
 let shop: Shop
@@ -89,6 +89,7 @@ describe('stopping work while others stop it', () => {
       await lead.send('POST', `/alarms/${id}/clear`, { note: 'aired out, all well' })
     const working: string[] = []
     for (let i = 0; i < 2; i++) {
+      await newWatch(shop)
       shop.permit = await made(lead, '/permits', {
         jobId: await made(
           lead,
