@@ -95,11 +95,10 @@ async function take(base) {
     ['job', `/jobs/${job}`],
     ['eyes', `/jobs/${job}`, '#eyes'],
     ['body', `/jobs/${job}`, '#body'],
-    ['permit', `/permits/${permit('draft')}`],
+    ['permit', `/permits/${permit('issued')}`],
     ['plan', '/plan'],
     ['gas-today', '/gear/enough'],
     ['rack', `/gear/rack?store=${store}`],
-    ['machine', `/gear/machine/${machine}?look=monthly`],
     ['trends', '/gear/trends'],
     ['hood', `/air/stations/${booth10}`, '#section-title'],
     ['rounds', '/rounds'],
@@ -125,5 +124,9 @@ async function take(base) {
   await floor.enter()
   await floor.shot('set-step-phone', `/gear/run/${run}`)
   await floor.shot('look-phone', `/gear/look/machine/${machine}`)
+  await floor.shot('sign-phone', `/permits/${permit('draft')}`, null, [], async (page) => {
+    await page.getByRole('button', { name: 'Fire watch signs' }).click()
+    await page.getByTestId('duties').waitFor()
+  })
   await browser.close()
 }

@@ -7,7 +7,7 @@ import {
 } from '#server/services/permit/gatekeeper'
 
 /** What changes together is judged together, ms. */
-const TOGETHER_MS = 200
+const TOGETHER_MS = 50
 /** What runs out by the clock alone is looked for so often, ms. */
 const EVERY_MS = 30_000
 

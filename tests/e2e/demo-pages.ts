@@ -29,6 +29,11 @@ export const DEMO_PAGES: readonly DemoPage[] = [
     id: "SELECT id FROM permit WHERE state = 'draft'",
   },
   { name: 'permit', path: '/permits/{id}', id: "SELECT id FROM permit WHERE state = 'watching'" },
+  {
+    name: 'printed permit',
+    path: '/verify?permit={id}',
+    id: "SELECT permit_id || '&hash=' || hash AS id FROM permit_snapshot LIMIT 1",
+  },
   { name: 'watch', path: '/watch/{id}', id: "SELECT id FROM permit WHERE state = 'watching'" },
   { name: 'gear', path: '/gear' },
   { name: 'gear from a file', path: '/gear/import' },

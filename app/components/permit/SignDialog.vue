@@ -57,7 +57,7 @@ const send = ({ pin }: z.output<typeof entry>) =>
   <FormDialog
     v-model:open="open"
     :title="SIGNER_WORDS[signatory.as].title"
-    :description="`${signatory.name}: read it, then sign with your own PIN.`"
+    :description="`${signatory.name}, by PIN`"
     confirm="Sign"
     wide
     :state="form"

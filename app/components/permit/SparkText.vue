@@ -20,7 +20,17 @@ const openings = computed(() =>
     ({ name, share }) => `${name} (${Math.max(1, Math.round(share * 100))} % of them)`,
   ),
 )
-const isFar = computed(() => props.answer !== null && props.answer.far > props.reach)
+const nearly = computed(
+  () => `Sparks, hot where they lie: 19 of 20 within ${length(props.answer?.far ?? 0)}.`,
+)
+const farthest = computed(() => {
+  const { far, farthest: last } = props.answer!
+  const says =
+    far > props.reach
+      ? 'Farther than the rules ask for: sweep so far.'
+      : 'The rules ask for more, and that stays.'
+  return `The farthest ${length(last)}. ${says}`
+})
 </script>
 
 <template>
@@ -34,10 +44,8 @@ const isFar = computed(() => props.answer !== null && props.answer.far > props.r
     </p>
     <template v-else>
       <p>
-        <strong>Sparks, hot where they lie: 19 of 20 within {{ length(answer.far) }}</strong>
-        , the farthest {{ length(answer.farthest) }}.
-        <template v-if="isFar">Farther than the rules ask for: sweep so far.</template>
-        <template v-else>The rules ask for more, and that stays.</template>
+        <strong>{{ nearly }}</strong>
+        {{ farthest }}
       </p>
       <p v-if="openings.length > 0">Through {{ openings.join(', ') }}.</p>
       <p class="muted text-sm">
