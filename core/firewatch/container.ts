@@ -1,4 +1,5 @@
 import type { Finding } from '../finding/finding'
+import { clear, legalStop, unknown, type Judged } from '../finding/judged'
 import { COMMON_PRACTICE, published, type Source } from '../finding/source'
 
 export const CONTENTS = ['harmless', 'flammable', 'toxic', 'unknown'] as const
@@ -57,7 +58,8 @@ const rule = (paragraph: string): Source => published(`OSHA 29 CFR 1910.252(a)(3
 const TEST_COUNTS = 60
 const MINUTE = 60_000
 
-const NOTHING_TOLD: ContainerCheck = {
+/** Of a container of which nothing is told yet. */
+export const NOTHING_TOLD: ContainerCheck = {
   held: '',
   contents: null,
   cleaned: null,
@@ -84,20 +86,6 @@ export function judgeContainer(check: ContainerCheck | null, context: Context): 
   ]
 }
 
-type Judged = Pick<Finding, 'level' | 'sentence' | 'remedy' | 'legal'>
-const clear = (sentence: string): Judged => ({ level: 'clear', sentence })
-const unknown = (sentence: string, remedy: string): Judged => ({
-  level: 'unknown',
-  sentence,
-  remedy,
-})
-const stop = (sentence: string, remedy: string): Judged => ({
-  level: 'stop',
-  legal: true,
-  sentence,
-  remedy,
-})
-
 const finding = (
   code: string,
   judged: Judged,
@@ -115,7 +103,7 @@ function pastOf({ contents, held }: ContainerCheck): Finding {
     if (contents === null)
       return unknown('What the container held is not told.', 'Find out what was in it, and say so.')
     if (contents === 'unknown')
-      return stop(
+      return legalStop(
         'Nobody knows what the container held.',
         'Never weld a container whose past is unknown. Use another, or have it examined.',
       )
@@ -131,12 +119,12 @@ function cleaningOf({ cleaned, contents }: ContainerCheck): Finding {
     if (cleaned === null)
       return unknown('How the container was cleaned is not told.', 'Say how it was cleaned.')
     if (cleaned === 'new' && contents !== 'harmless')
-      return stop(
+      return legalStop(
         'A container that was never filled cannot have held something.',
         'Say which of the two is right.',
       )
     if (cleaned === 'notCleaned' && contents !== 'harmless')
-      return stop(
+      return legalStop(
         'The container was not cleaned.',
         'Have it cleaned until nothing is left that burns or gives off fumes.',
       )
@@ -170,7 +158,7 @@ function testJudged(
   { from, now }: Context,
 ): Judged {
   if (explosive !== null && Number.isFinite(explosive) && explosive > 0)
-    return stop(
+    return legalStop(
       `${explosive} % of the lower explosive limit in it: something is left that burns.`,
       'Clean it again, vent it, and test again.',
     )
@@ -245,5 +233,5 @@ const yesNo = (
   words: { yes: string; no: string; open: string; remedy: string },
 ): Judged => {
   if (told === null) return unknown(words.open, words.remedy)
-  return told ? clear(words.yes) : stop(words.no, words.remedy)
+  return told ? clear(words.yes) : legalStop(words.no, words.remedy)
 }

@@ -1,4 +1,5 @@
 import type { Finding } from '../finding/finding'
+import { clear, legalStop, unknown, type Judged } from '../finding/judged'
 import { COMMON_PRACTICE, published } from '../finding/source'
 import { PROCESS_NAME, type Process } from '../job/job'
 
@@ -37,20 +38,6 @@ export interface PermitPeople {
 const WATCH = published('OSHA 29 CFR 1910.252(a)(2)(iii)')
 const TRAINED = published('OSHA 29 CFR 1910.252(a)(2)(xiii)(C)')
 
-type Judged = Pick<Finding, 'level' | 'sentence' | 'remedy' | 'legal'>
-const clear = (sentence: string): Judged => ({ level: 'clear', sentence })
-const unknown = (sentence: string, remedy: string): Judged => ({
-  level: 'unknown',
-  sentence,
-  remedy,
-})
-const stop = (sentence: string, remedy: string): Judged => ({
-  level: 'stop',
-  legal: true,
-  sentence,
-  remedy,
-})
-
 /** Operator and watchers of a permit: named, on the roster, cleared, trained, and nobody in two places. */
 export function judgePeople(people: PermitPeople): Finding[] {
   const watchers = [...(people.fireWatch ? [people.fireWatch] : []), ...people.others]
@@ -83,7 +70,7 @@ export function judgePeople(people: PermitPeople): Finding[] {
 function operatorOf(operator: Operator | null): Judged {
   if (!operator) return unknown('No operator is named.', 'Name who does the hot work.')
   if (!operator.isActive)
-    return stop(`${operator.name} is no longer on the roster.`, 'Name another operator.')
+    return legalStop(`${operator.name} is no longer on the roster.`, 'Name another operator.')
   return clear('Operator named.')
 }
 
@@ -103,17 +90,17 @@ function watcherOf(watcher: Watcher | null, { operator, fireWatch, others }: Per
   const isMain = side === null
   const places = [fireWatch, ...others].filter((other) => other?.id === id)
   if (id === operator?.id)
-    return stop('The operator cannot be the fire watch.', 'Name another person.')
-  if (!isActive) return stop(`${name} is no longer on the roster.`, 'Name another fire watch.')
+    return legalStop('The operator cannot be the fire watch.', 'Name another person.')
+  if (!isActive) return legalStop(`${name} is no longer on the roster.`, 'Name another fire watch.')
   if (!isTrained)
-    return stop(
+    return legalStop(
       `${isMain ? 'The fire watch' : name} has no extinguisher training on record.`,
       'Train them, or name another person.',
     )
   if (places.length > 1)
-    return stop(`${name} cannot watch two sides at once.`, 'Name another person.')
+    return legalStop(`${name} cannot watch two sides at once.`, 'Name another person.')
   if (busyOn !== null)
-    return stop(
+    return legalStop(
       `${name} watches permit ${busyOn} in the same time.`,
       'Name another person, or wait until that watch is closed.',
     )
@@ -127,7 +114,7 @@ function sidesOf({ below, farSides, others }: PermitPeople): Finding[] {
     return [
       {
         ...base,
-        ...stop(
+        ...legalStop(
           `Sparks fall on ${below.join(', ')}; nobody watches there.`,
           'Name a further watcher for it.',
         ),

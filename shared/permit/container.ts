@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { CLEANINGS, CONTENTS, PURGES } from '#core/firewatch/container'
+import { CLEANINGS, CONTENTS, NOTHING_TOLD, PURGES } from '#core/firewatch/container'
 
 const told = z.boolean().nullable()
 
@@ -22,14 +22,4 @@ export const containerBody = z.strictObject({
 export type ContainerBody = z.output<typeof containerBody>
 
 /** Of a container of which nothing is told yet. */
-export const NEW_CONTAINER: ContainerBody = {
-  held: '',
-  contents: null,
-  cleaned: null,
-  tester: '',
-  testedAt: null,
-  explosive: null,
-  isIsolated: null,
-  isVented: null,
-  purged: null,
-}
+export const NEW_CONTAINER: ContainerBody = { ...NOTHING_TOLD, testedAt: null }

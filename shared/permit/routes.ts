@@ -39,6 +39,16 @@ export const permitRoutes = {
     response: made,
     status: 201,
   }),
+  permitsCsv: contract({
+    id: 'permitsCsv',
+    method: 'GET',
+    path: '/permits.csv',
+    summary:
+      'All permits of the site as CSV, with times, people, rounds, overrides and suspensions.',
+    roles: EVERYONE,
+    response: document,
+    produces: 'text/csv',
+  }),
   permit: contract({
     id: 'permit',
     method: 'GET',

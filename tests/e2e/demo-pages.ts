@@ -23,6 +23,7 @@ export const DEMO_PAGES: readonly DemoPage[] = [
     id: "SELECT id FROM job WHERE title LIKE 'Hardfacing%'",
   },
   { name: 'permits', path: '/permits' },
+  { name: 'board of hot work', path: '/permits/board' },
   {
     name: 'draft permit',
     path: '/permits/{id}',

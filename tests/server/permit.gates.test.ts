@@ -108,6 +108,24 @@ describe('a gate that turns red after issue', () => {
     )
     expect((await comesTo('suspended')).events.at(-1)!.note).toContain('no longer on the roster')
   })
+  it('one that has run out beside it keeps nobody from looking', async () => {
+    await issuePermit(shop)
+    await act(shop, 'start')
+    await withOwner(app.ownerUrl, (owner) =>
+      owner.query(
+        "UPDATE permit SET valid_from = valid_from - interval '5 hours', valid_to = valid_to - interval '5 hours' WHERE id = $1",
+        [shop.permit],
+      ),
+    )
+    expect((await see()).state).toBe('expired')
+    await newWatch(shop)
+    await anotherPermit()
+    await issuePermit(shop)
+    await withOwner(app.ownerUrl, (owner) =>
+      owner.query('UPDATE person SET active = false WHERE id = $1', [shop.ids.watch]),
+    )
+    await comesTo('suspended')
+  })
   it('a stop that a lead set aside does not', async () => {
     await recordOf([])
     await fillPermit(shop)

@@ -237,3 +237,18 @@ describe('another operator', () => {
     expect((await take(shop.ids.watch, PIN.watch)).body.error?.message).toContain('cannot be')
   })
 })
+
+describe('the table of permits', () => {
+  it('has a line for each, with its rounds and overrides, in UTC', async () => {
+    const answer = await fetch(`${app.url}/api/v1/permits.csv`, {
+      headers: { cookie: shop.people.lead.cookie },
+    })
+    expect(answer.headers.get('content-type')).toContain('text/csv')
+    const [head, ...lines] = (await answer.text()).trim().split('\r\n')
+    expect(head).toMatch(/^number,state,place,job,operator/)
+    const { number, validFrom } = await see()
+    const line = lines.find((one) => one.startsWith(`${number},`))!
+    expect(line).toContain(validFrom)
+    expect(line).toContain('nfpa51b')
+  })
+})

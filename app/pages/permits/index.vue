@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { PERMIT_STATES } from '#core/permit/lifecycle'
 import { permitRoutes } from '#shared/permit/routes'
-import { call } from '~/composables/api'
+import { addressOf, call } from '~/composables/api'
 import { useAddress, useList } from '~/composables/list'
 import { useSiteTime } from '~/composables/time'
 
@@ -24,6 +24,7 @@ const STATES = [
     label: value.charAt(0).toUpperCase() + value.slice(1),
   })),
 ]
+const csv = addressOf(permitRoutes.permitsCsv)
 const COLUMNS = [
   { id: 'number', header: 'No.', plate: true },
   { id: 'state', header: 'State' },
@@ -44,7 +45,11 @@ const COLUMNS = [
     no-match="No permit matches."
   >
     <template #subtitle>
-      <p class="muted">A permit starts on the page of its job, at the step Fire.</p>
+      <p class="muted">
+        A permit starts on the page of its job, at the step Fire.
+        <NuxtLink class="link" to="/permits/board">Board for a wall</NuxtLink>
+        <a class="link ml-3" :href="csv" download>CSV</a>
+      </p>
     </template>
     <template #filters>
       <USelect v-model="state" :items="STATES" aria-label="State" class="w-44" />

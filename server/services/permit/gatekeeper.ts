@@ -1,9 +1,11 @@
 import { randomUUID } from 'node:crypto'
+import { permitState } from '#core/permit/lifecycle'
 import { stopsWork } from '#core/permit/stops-work'
 import { permitsAtWork, sitesAtWork } from '#server/db/permit-people'
-import { inOrganisation, inTransaction } from '#server/db/pool'
+import { inOrganisation, inTransaction, type Db } from '#server/db/pool'
 import type { Topic } from '#shared/changes/topics'
 import { judgePermit } from './judge'
+import { lifeOf } from './life'
 import { applyTransition, hold, type Stepper } from './step'
 
 /** Of what a gate may turn red. */
@@ -27,27 +29,38 @@ export async function suspendTurned(
   now: Date,
 ): Promise<number[]> {
   const suspended: number[] = []
-  for (const id of await inOrganisation(organisation, (db) => permitsAtWork(db, site))) {
-    const number = await inOrganisation(organisation, async (db) => {
-      const held = await hold(db, id)
-      const { row } = held
-      const isLive = row.state === 'working' || (row.state === 'issued' && row.valid_to > now)
-      if (!isLive) return null
-      const turned = (await judgePermit(db, { site, now }, held)).gates.open.find(stopsWork)
-      if (!turned) return null
-      const by: Stepper = {
-        organisation,
-        person: null,
-        name: 'Zonaris',
-        now,
-        rehearsal: row.rehearsal,
-      }
-      await applyTransition(db, by, held, 'suspend', { id: randomUUID(), note: turned.sentence })
-      return row.number
-    })
-    if (number !== null) suspended.push(number)
-  }
+  for (const id of await inOrganisation(organisation, (db) => permitsAtWork(db, site)))
+    try {
+      const number = await inOrganisation(organisation, (db) =>
+        suspendIfTurned(db, { organisation, site, now, id }),
+      )
+      if (number !== null) suspended.push(number)
+    } catch (error) {
+      // One that cannot be judged keeps nobody from looking after the others.
+      console.error(`Permit ${id} could not be judged.`, (error as Error).message)
+    }
   return suspended
+}
+
+async function suspendIfTurned(
+  db: Db,
+  { organisation, site, now, id }: { organisation: string; site: string; now: Date; id: string },
+): Promise<number | null> {
+  const held = await hold(db, id)
+  const { row } = held
+  const state = permitState(lifeOf(held), now.getTime())
+  if (state !== 'issued' && state !== 'working') return null
+  const turned = (await judgePermit(db, { site, now }, held)).gates.open.find(stopsWork)
+  if (!turned) return null
+  const by: Stepper = {
+    organisation,
+    person: null,
+    name: 'Zonaris',
+    now,
+    rehearsal: row.rehearsal,
+  }
+  await applyTransition(db, by, held, 'suspend', { id: randomUUID(), note: turned.sentence })
+  return row.number
 }
 
 /** The same at every site at which work may be going on. */

@@ -1,9 +1,4 @@
 import type { Content } from 'pdfmake/interfaces'
-import type { Finding } from '#core/finding/finding'
-import { lookReach } from '#core/firewatch/spark-reach'
-import { thingsInReach, type InReach } from '#core/firewatch/reach-map'
-import { reachSvg } from '#core/firewatch/reach-svg'
-import { reachText } from '#core/firewatch/rules.table'
 import { RULE_SET_NAME } from '#core/firewatch/rule-sets.table'
 import { PROCESS_NAME } from '#core/job/job'
 import type { Plan } from '#core/plan/plan'
@@ -13,11 +8,12 @@ import { findMe, type Identity } from '#server/db/person'
 import { findPlanVersion } from '#server/db/plan'
 import { inOrganisation } from '#server/db/pool'
 import type { Permit } from '#shared/permit/schema'
-import { quantityText } from '#shared/units/units'
 import { watchText } from '#shared/permit/watch-text'
 import type { Actor } from '../actor'
-import { LEVEL_WORD, printed, type Printed, type ToPrint } from '../print/document'
+import { printed, type Printed, type ToPrint } from '../print/document'
 import type { PlainDocument } from '../print/render'
+import { findingsOf } from './pdf-findings'
+import { placeOf } from './pdf-place'
 import { loadPermit } from './read'
 import { SIGNER_NAME } from './signatures'
 
@@ -96,7 +92,7 @@ function layOut(sheet: Sheet, now: Date): PlainDocument {
     },
     content: [
       ...heading(sheet),
-      ...placeOf(sheet),
+      ...placeOf(permit, sheet.plan, site.units),
       { text: 'Signed by', style: 'h' },
       signaturesOf(sheet),
       {
@@ -192,58 +188,6 @@ const pairs = (rows: [string, string][]): Content => ({
   },
 })
 
-/** The map of what is in reach, and what is done about each. */
-function placeOf({ permit, plan, me }: Sheet): Content[] {
-  const length = (amount: number): string => quantityText({ amount, unit: 'm' }, me.site.units)
-  const title: Content = { text: `In reach: ${reachText(permit.reach)} around`, style: 'h' }
-  const sparks: Content = { text: sparksSay(permit, length), margin: [0, 0, 0, 4] }
-  if (!plan || !permit.work)
-    return [
-      title,
-      sparks,
-      { text: 'The work is on no published plan: nothing around it was measured.' },
-    ]
-  const look = lookReach(permit.sparks, permit.reach)
-  const items = thingsInReach(plan, permit.work, look)
-  const far = 'far' in permit.sparks ? permit.sparks.far : null
-  return [
-    title,
-    {
-      columns: [
-        { width: 240, svg: reachSvg(plan, permit.work, { reach: permit.reach, far, items }) },
-        [sparks, inReachList(items, length)],
-      ],
-      columnGap: 12,
-    },
-  ]
-}
-
-function inReachList(items: readonly InReach[], length: (metres: number) => string): Content {
-  if (items.length === 0) return { text: 'Nothing is drawn in reach.' }
-  let number = 0
-  return {
-    layout: 'lightHorizontalLines',
-    table: {
-      widths: [12, '*', 40],
-      dontBreakRows: true,
-      body: items.map(({ name, action, metres }) => [
-        metres > 0 ? String(++number) : '',
-        [
-          { text: name, bold: true },
-          { text: action, style: 'small' },
-        ],
-        { text: length(metres), alignment: 'right' },
-      ]),
-    },
-  }
-}
-
-function sparksSay({ sparks }: Permit, length: (metres: number) => string): string {
-  if ('because' in sparks) return `How far sparks fly is not reckoned: ${sparks.because}.`
-  const ways = [...sparks.openings, ...sparks.below]
-  return `Sparks, reckoned from a height of ${length(sparks.height)}: 19 of 20 hot ones within ${length(sparks.far)}.${ways.length > 0 ? ` Some go by way of ${ways.join(', ')}.` : ''}`
-}
-
 function signaturesOf({ permit, time }: Sheet): Content {
   const signed = permit.signatories.map(({ as, name, side, isSigned }) => {
     const event = permit.events.findLast(
@@ -270,61 +214,6 @@ function signaturesOf({ permit, time }: Sheet): Content {
       ],
     },
   }
-}
-
-/** What is not plainly right in a table, with what to do; what is clear after it, one sentence each. */
-function findingsOf(permit: Permit): Content[] {
-  const minded = permit.findings.filter(({ level }) => level !== 'clear')
-  const clear = permit.findings.filter(({ level }) => level === 'clear')
-  const half = Math.ceil(clear.length / 2)
-  return [
-    ...(minded.length > 0 ? [mindedTable(minded, permit)] : []),
-    {
-      columns: [clear.slice(0, half), clear.slice(half)].map((part) => ({
-        stack: part.map((finding) => ({ text: clearLine(finding), margin: [0, 1, 0, 1] })),
-      })),
-      columnGap: 14,
-      fontSize: 7.5,
-      margin: [0, 4, 0, 0],
-    },
-  ]
-}
-
-const mindedTable = (findings: readonly Finding[], permit: Permit): Content => ({
-  layout: 'lightHorizontalLines',
-  fontSize: 8,
-  table: {
-    headerRows: 1,
-    dontBreakRows: true,
-    widths: [54, '*', 150],
-    body: [
-      ['Level', 'Finding', 'Source'].map((text) => ({ text, bold: true })),
-      ...findings.map((finding) => findingRow(finding, permit)),
-    ],
-  },
-})
-
-const sourcesOf = ({ reasons }: Finding): string =>
-  [...new Set(reasons.map(({ source }) => source.document))].join('; ')
-
-const clearLine = (finding: Finding): Content[] => [
-  `${LEVEL_WORD.clear}: ${finding.sentence} `,
-  { text: sourcesOf(finding), italics: true, color: '#555' },
-]
-
-function findingRow(finding: Finding, permit: Permit): Content[] {
-  const overridden = permit.overridden.find((entry) => entry.code === finding.code)
-  return [
-    { text: overridden ? 'OVERRIDDEN' : LEVEL_WORD[finding.level], bold: true },
-    {
-      stack: [
-        finding.sentence,
-        ...(finding.remedy ? [{ text: finding.remedy, style: 'small' }] : []),
-        ...(overridden ? [{ text: `Override: ${overridden.reason}`, bold: true }] : []),
-      ],
-    },
-    { text: sourcesOf(finding), style: 'small' },
-  ]
 }
 
 const eventsOf = ({ permit, time }: Sheet): Content => ({
