@@ -18,6 +18,6 @@ export function hoursOf(permit: Times, site: SiteRow): WorkHours {
       siteHour(from, site.time_zone),
       (end.getTime() - from.getTime()) / HOUR,
     ),
-    isShut: [from, end].some((at) => isClosed(siteDay(at, site.time_zone), closed)),
+    isShut: [from, to, end].some((at) => isClosed(siteDay(at, site.time_zone), closed)),
   }
 }
