@@ -19,6 +19,8 @@ import {
   verifyQuery,
 } from '#shared/permit/schema'
 
+import { statisticsQuery, statisticsSchema } from '#shared/permit/statistics'
+
 export const permitRoutes = {
   permits: contract({
     id: 'permits',
@@ -38,6 +40,16 @@ export const permitRoutes = {
     body: permitCreateBody,
     response: made,
     status: 201,
+  }),
+  permitStatistics: contract({
+    id: 'permitStatistics',
+    method: 'GET',
+    path: '/permits/statistics',
+    summary:
+      'What permits of some months have in common: durations, overrides, suspensions, cautions, late rounds.',
+    roles: STAFF,
+    query: statisticsQuery,
+    response: statisticsSchema,
   }),
   permitsCsv: contract({
     id: 'permitsCsv',

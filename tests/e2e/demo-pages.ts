@@ -23,6 +23,7 @@ export const DEMO_PAGES: readonly DemoPage[] = [
     id: "SELECT id FROM job WHERE title LIKE 'Hardfacing%'",
   },
   { name: 'permits', path: '/permits' },
+  { name: 'permits in figures', path: '/permits/statistics' },
   { name: 'board of hot work', path: '/permits/board' },
   {
     name: 'draft permit',

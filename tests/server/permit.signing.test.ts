@@ -1,6 +1,7 @@
 import { createHash, randomUUID } from 'node:crypto'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { Permit, Verified } from '#shared/permit/schema'
+import type { Statistics } from '#shared/permit/statistics'
 import { startApp, withOwner, type App } from '../app'
 import { Person } from './client'
 import { readPdf } from './pdf'
@@ -250,5 +251,22 @@ describe('the table of permits', () => {
     const line = lines.find((one) => one.startsWith(`${number},`))!
     expect(line).toContain(validFrom)
     expect(line).toContain('nfpa51b')
+  })
+})
+
+describe('permits in figures', () => {
+  it('adds up what was issued, for staff only', async () => {
+    const read = (who: 'lead' | 'worker') =>
+      shop.people[who].send<Statistics>('GET', '/permits/statistics?months=3')
+    const { body } = await read('lead')
+    expect(body.permits).toBeGreaterThan(0)
+    const { number } = await see()
+    expect(body.cautions.flatMap(({ permits }) => permits.map((one) => one.number))).toContain(
+      number,
+    )
+    expect(body.durations).toHaveLength(5)
+    expect((await read('worker')).status).toBe(403)
+    const wrong = await shop.people.lead.send('GET', '/permits/statistics?months=7')
+    expect(wrong.status).toBe(400)
   })
 })

@@ -4,9 +4,11 @@ import { permitRoutes } from '#shared/permit/routes'
 import { addressOf, call } from '~/composables/api'
 import { useAddress, useList } from '~/composables/list'
 import { useSiteTime } from '~/composables/time'
+import { useSignIn } from '~/stores/sign-in'
 
 useHead({ title: 'Permits · Zonaris' })
 const { when } = useSiteTime()
+const signIn = useSignIn()
 const EVERY = 'every'
 const state = useAddress().choice('state', [EVERY, ...PERMIT_STATES])
 const permits = useList({
@@ -48,6 +50,13 @@ const COLUMNS = [
       <p class="muted">
         A permit starts on the page of its job, at the step Fire.
         <NuxtLink class="link" to="/permits/board">Board for a wall</NuxtLink>
+        <NuxtLink
+          v-if="signIn.may('lead', 'instructor')"
+          class="link ml-3"
+          to="/permits/statistics"
+        >
+          In figures
+        </NuxtLink>
         <a class="link ml-3" :href="csv" download>CSV</a>
       </p>
     </template>

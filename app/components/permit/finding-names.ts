@@ -1,0 +1,18 @@
+import { SWEEP, SWEEP_RADIUS, sweepText } from '#core/firewatch/rules.table'
+
+const NAMES: Readonly<Record<string, string>> = {
+  'fire.validity': 'Longer than the shift',
+  'fire.cleared': 'Operator not cleared',
+  'fire.sparks': 'Sparks go far, or through openings',
+  'fire.sides': 'One watcher for several sides',
+  'fire.hours': 'By night, or on a shut day',
+}
+
+/** What a check is called where many permits are added up; its code where it has no other name. */
+export function findingName(code: string): string {
+  const line = SWEEP.find(({ id }) => `fire.${id}` === code)
+  if (line) return sweepText(line, SWEEP_RADIUS)
+  if (code.startsWith('fire.permit.')) return 'Another permit in reach'
+  if (code.startsWith('fire.watch.')) return 'A further watcher'
+  return NAMES[code] ?? code
+}

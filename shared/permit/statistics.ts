@@ -1,0 +1,27 @@
+import { z } from 'zod'
+
+export const STATISTIC_MONTHS = ['3', '12', '24'] as const
+export const statisticsQuery = z.strictObject({
+  months: z.enum(STATISTIC_MONTHS).default('12').transform(Number),
+})
+
+const bars = z.array(
+  z.object({
+    key: z.string(),
+    name: z.string(),
+    count: z.number(),
+    permits: z.array(z.object({ id: z.uuid(), number: z.number() })),
+  }),
+)
+export const statisticsSchema = z.object({
+  from: z.iso.date(),
+  permits: z.number(),
+  /** Not all of them were read: there are more than are added up. */
+  isCut: z.boolean(),
+  durations: bars,
+  overrides: bars,
+  suspensions: bars,
+  cautions: bars,
+  late: bars,
+})
+export type Statistics = z.infer<typeof statisticsSchema>
