@@ -103,7 +103,7 @@ async function take(base) {
     ['hood', `/air/stations/${booth10}`, '#section-title'],
     ['rounds', '/rounds'],
     ['session', `/sessions/${session}`],
-    ['person', `/people/${learner}`],
+    ['board', '/permits/board'],
   ])
     await desk.shot(name, path, at)
   await desk.shot('air', `/jobs/${fillets}/air`, null, [], async (page) => {
