@@ -60,12 +60,10 @@ export function permitStatistics(permits: readonly PermitPast[]): PermitStatisti
   })
   const durations = barsOf(lengths)
   return {
-    durations: DURATIONS.map(
-      ([key, name]): StatisticBar => ({
-        ...(durations.find((bar) => bar.key === key) ?? { key, count: 0, permits: [] }),
-        name,
-      }),
-    ),
+    durations: DURATIONS.map(([key, name]): StatisticBar => ({
+      ...(durations.find((bar) => bar.key === key) ?? { key, count: 0, permits: [] }),
+      name,
+    })),
     overrides: by(({ overrides }) => overrides),
     suspensions: by(({ suspensions }) => suspensions),
     cautions: by(({ cautions }) => cautions),
