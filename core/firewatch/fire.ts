@@ -9,7 +9,7 @@ import { judgeHours, type WorkHours } from './hours'
 import { judgeNeighbours, type Neighbour } from './neighbours'
 import { judgePeople, type Named, type PermitPeople } from './people'
 import type { InReach } from './reach-map'
-import { judgeSparks, type NotReckoned, type SparkReach } from './spark-reach'
+import { judgeSparks, lookReach, type NotReckoned, type SparkReach } from './spark-reach'
 import { PERMIT_MAX_HOURS, reachText, SWEEP, sweepText } from './rules.table'
 
 export type SweepAnswer = 'yes' | 'no' | 'na'
@@ -77,7 +77,7 @@ export function judgeFire(query: FireQuery): Finding[] {
     ...(query.sweep.detectors === 'yes' ? [judgeDetectors(query.putsBack)] : []),
     ...judgePeople(peopleOf(query)),
     ...(query.space ? judgeSpaceWatch({ ...query.space, busy: busyOf(query.people) }) : []),
-    ...judgeNeighbours(query.neighbours, query.rules.reach.value),
+    ...judgeNeighbours(query.neighbours, lookReach(query.sparks, query.rules.reach.value)),
     ...timeFindings(query),
     ...judgeHours(query.hours),
     ...rulesFindings(query),

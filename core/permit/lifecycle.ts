@@ -72,11 +72,18 @@ export function stationed(life: PermitLife, now: number): boolean {
   return LIVE.includes(state) || watchOwed(life)
 }
 
+/** Whether a permit may be given a later end. */
+export const mayExtend = (life: PermitLife, now: number): boolean =>
+  ['issued', 'working'].includes(permitState(life, now))
+
+/** Whether another operator may take over: before the permit is over, and while no arc burns. */
+export const mayChangeOperator = (life: PermitLife, now: number): boolean =>
+  ['issued', 'suspended', 'watching'].includes(permitState(life, now))
+
 /** Why a permit may not go on longer, or null. @param until ms since the epoch */
 export function extensionFault(life: PermitLife, until: number, now: number): string | null {
-  const state = permitState(life, now)
-  if (state !== 'issued' && state !== 'working')
-    return `A permit that is ${state} cannot be extended. Issue a new one.`
+  if (!mayExtend(life, now))
+    return `A permit that is ${permitState(life, now)} cannot be extended. Issue a new one.`
   return until > life.validTo ? null : 'It is valid so long already.'
 }
 

@@ -81,7 +81,8 @@ export async function permitsBeside(
       AND p.valid_from < ${to}::timestamptz
       AND greatest(
         CASE WHEN p.work_started_at IS NOT NULL THEN ${now}::timestamptz END,
-        coalesce(p.watch_started_at, p.valid_to)
+        -- Suspended, it may be reinstated and worked to its end.
+        CASE WHEN p.state = 'suspended' THEN p.valid_to ELSE coalesce(p.watch_started_at, p.valid_to) END
           + make_interval(mins => p.watch_minutes + p.monitor_minutes)
       ) > ${from}::timestamptz
     ORDER BY p.number

@@ -2,6 +2,9 @@ import { describe, expect, it, test } from 'vitest'
 import { blocks, byWorst, overridable, worstLevel, type Finding } from '#core/finding/finding'
 import { gates } from '#core/permit/gates'
 import {
+  extensionFault,
+  mayChangeOperator,
+  mayExtend,
   PERMIT_ACTIONS,
   PERMIT_STATES,
   permitState,
@@ -156,6 +159,33 @@ const finding = (level: Finding['level'], change: Partial<Finding> = {}): Findin
   sentence: level,
   reasons: [],
   ...change,
+})
+
+describe('who may take over, and when it may go on longer', () => {
+  it.each([
+    ['draft', false, false],
+    ['issued', true, true],
+    ['working', true, false],
+    ['suspended', false, true],
+    ['watching', false, true],
+    ['closed', false, false],
+    ['revoked', false, false],
+  ] as const)('%s: longer %s, another operator %s', (state, longer, operator) => {
+    const life: PermitLife = {
+      state,
+      validTo: 100,
+      workStartedAt: null,
+      watchStartedAt: null,
+      watchMinutes: 60,
+      monitoring: null,
+      rounds: [],
+    }
+    expect([mayExtend(life, 50), mayChangeOperator(life, 50)]).toEqual([longer, operator])
+    expect(extensionFault(life, 101, 50) === null).toBe(longer)
+    expect(extensionFault(life, 100, 50)).not.toBeNull()
+    // What ran out is not made longer.
+    expect(mayExtend(life, 100)).toBe(false)
+  })
 })
 
 describe('gates', () => {

@@ -162,6 +162,18 @@ describe('people in one place at a time', () => {
     await act({ ...shop, permit: first.id }, 'close', PIN.watch)
     expect(await level('fire.watch')).toBe('clear')
   })
+  it('of suspended work the watch stays busy to its end: it may be reinstated', async () => {
+    await issuePermit(shop)
+    await act(shop, 'start')
+    await act(shop, 'suspend', undefined, 'Made for this test')
+    await anotherPermit()
+    const from = Date.now() + 150 * 60_000
+    await fillPermit(shop, 240, {
+      validFrom: new Date(from).toISOString(),
+      validTo: new Date(from + 60 * 60_000).toISOString(),
+    })
+    expect(await level('fire.watch')).toBe('stop')
+  })
   it('of two leads who issue for one watcher at the same moment one is held back', async () => {
     const permits: string[] = []
     for (let i = 0; i < 2; i++) {

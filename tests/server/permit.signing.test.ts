@@ -201,7 +201,9 @@ describe('a permit that goes on longer', () => {
     const answer = await extend(300)
     expect(answer.status).toBe(200)
     expect(await signed()).toEqual(['operator', 'fire_watch'])
-    expect((await see()).events.at(-1)).toMatchObject({ kind: 'extend', subject: 'valid_to' })
+    const { events } = await see()
+    expect(events.at(-1)).toMatchObject({ kind: 'extend', subject: 'valid_to' })
+    expect(events.at(-1)!.note).toMatch(/^Valid to \d+ \w+ \d{4}, \d\d:\d\d, before that/)
     expect(await verify({ permit: id, hash })).toMatchObject({ isKnown: true, isCurrent: false })
   })
   it('not beyond the shift, not backwards', async () => {

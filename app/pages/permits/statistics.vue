@@ -27,11 +27,12 @@ function named(bars: Statistics['late']): Statistics['late'] {
   for (const bar of bars) {
     const name = findingName(bar.key)
     const known = byName.get(name)
+    const others = bar.permits.filter(({ id }) => !known?.permits.some((one) => one.id === id))
     byName.set(name, {
       key: name,
       name,
       count: (known?.count ?? 0) + bar.count,
-      permits: [...(known?.permits ?? []), ...bar.permits],
+      permits: [...(known?.permits ?? []), ...others],
     })
   }
   return [...byName.values()]

@@ -6,9 +6,11 @@ import { setValidTo } from '#server/db/permit'
 import { holdIssuing } from '#server/db/permit-people'
 import { keepSnapshot } from '#server/db/permit-snapshot'
 import { inOrganisation } from '#server/db/pool'
+import { findSite } from '#server/db/site'
 import { AppError, conflict, fieldError } from '#server/errors'
 import type { extendBody, PermitStep } from '#shared/permit/schema'
 import type { Actor } from '../actor'
+import { siteMoment } from '../shop/day'
 import { provePin } from '../sign-in/pin'
 import { judgePermit } from './judge'
 import { lifeOf } from './life'
@@ -44,6 +46,7 @@ export async function extendPermit(actor: Actor, id: string, body: Body): Promis
           { path: first.code, message: first.sentence },
         ])
       const { row } = held
+      const { time_zone: zone } = await findSite(db, row.site_id)
       await keepSnapshot(db, {
         organisation: actor.organisation,
         permit: id,
@@ -63,7 +66,7 @@ export async function extendPermit(actor: Actor, id: string, body: Body): Promis
         id: body.eventId,
         kind: 'extend',
         subject: 'valid_to',
-        note: `Valid to ${body.validTo}, before that to ${before.row.valid_to.toISOString()}.`,
+        note: `Valid to ${siteMoment(to, zone)}, before that to ${siteMoment(before.row.valid_to, zone)}.`,
       })
     },
     (_, held) => toStep(actor, held),

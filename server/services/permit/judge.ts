@@ -20,7 +20,7 @@ import { aroundPermit } from './people'
 import { hoursOf } from './hours'
 import { rulesOf } from './rules'
 import { snapshotOf } from './snapshot'
-import { sparksNow } from './sparks'
+import { sparksOf } from './sparks'
 import type { HeldPermit } from './step'
 
 /** What a permit is judged by, as everything stands now. */
@@ -51,7 +51,7 @@ export async function judgePermit(
   const rules = rulesOf(site, row.rule_sets, row.valid_from)
   const published = row.work && (await findPlanVersion(db, row.site_id, null))
   const place = { job: job.spec, plan: published, work: row.work, height: row.work_height }
-  const sparks = sparksNow(row.sparks, { ...place, seed: row.number })
+  const sparks = sparksOf(row, { ...place, seed: row.number })
   const floor = published?.plan.floors.find(({ id }) => id === row.work?.floor) ?? null
   const inReach = inReachOf(published?.plan ?? null, row.work, lookReach(sparks, rules.reach.value))
   const fire = judgeFire({

@@ -1,5 +1,5 @@
 import type { z } from 'zod'
-import { permitState } from '#core/permit/lifecycle'
+import { mayChangeOperator, permitState } from '#core/permit/lifecycle'
 import { findPersonBrief } from '#server/db/person'
 import { setOperator } from '#server/db/permit'
 import { AppError, conflict, fieldError } from '#server/errors'
@@ -10,9 +10,6 @@ import { judgePermit } from './judge'
 import { lifeOf } from './life'
 import { addStep, hold, once } from './step'
 import { toStep } from './view'
-
-/** Before the permit is over. While an arc burns nobody changes hands. */
-const MAY_CHANGE = ['issued', 'suspended', 'watching']
 
 /** Another operator goes on under a permit, with the own PIN, judged as whoever is named in a draft. */
 export function changeOperator(
@@ -27,8 +24,9 @@ export function changeOperator(
       id,
       { id: eventId, kind: 'hand_over', content: { personId, note, as: 'operator' } },
       async (db, { row, events }) => {
-        const state = permitState(lifeOf({ row, events }), actor.now.getTime())
-        if (!MAY_CHANGE.includes(state))
+        const [life, now] = [lifeOf({ row, events }), actor.now.getTime()]
+        const state = permitState(life, now)
+        if (!mayChangeOperator(life, now))
           throw conflict(
             state === 'working'
               ? 'Stop the work first; then somebody else may go on.'

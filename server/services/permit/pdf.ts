@@ -14,6 +14,7 @@ import { printed, type Printed, type ToPrint } from '../print/document'
 import type { PlainDocument } from '../print/render'
 import { findingsOf } from './pdf-findings'
 import { placeOf } from './pdf-place'
+import { siteMoment } from '../shop/day'
 import { loadPermit } from './read'
 import { SIGNER_NAME } from './signatures'
 
@@ -66,13 +67,7 @@ function addressOf({ id, hash, events }: Permit, origin: string): string {
 const timeOf =
   ({ site }: Identity) =>
   (iso: string | null): string =>
-    iso === null
-      ? '—'
-      : new Intl.DateTimeFormat('en-GB', {
-          dateStyle: 'medium',
-          timeStyle: 'short',
-          timeZone: site.timeZone,
-        }).format(new Date(iso))
+    iso === null ? '—' : siteMoment(new Date(iso), site.timeZone)
 
 function layOut(sheet: Sheet, now: Date): PlainDocument {
   const { permit, me, time } = sheet

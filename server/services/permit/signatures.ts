@@ -1,9 +1,9 @@
+import { randomUUID } from 'node:crypto'
 import type { EventRow, PermitDbRow } from '#server/db/permit'
 import type { Db } from '#server/db/pool'
 import type { Signer } from '#shared/permit/schema'
 import type { Actor } from '../actor'
 import { addStep, type HeldPermit } from './step'
-import { randomUUID } from 'node:crypto'
 
 export const SIGNER_NAME: Record<Signer, string> = {
   operator: 'operator',

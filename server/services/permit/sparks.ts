@@ -4,7 +4,7 @@ import type { WorkPoint } from '#core/firewatch/reach-map'
 import type { Plan } from '#core/plan/plan'
 import { Flight, type FlightQuery } from '#core/sparks/flight'
 import { OPEN_GROUND, surroundingsOf } from '#core/sparks/surroundings'
-import type { KeptSparks } from '#server/db/permit'
+import type { KeptSparks, PermitDbRow } from '#server/db/permit'
 import { SPARK_DROPS } from '#shared/permit/sparks'
 
 /** Where some hot work is, as far as its sparks are concerned. */
@@ -50,8 +50,12 @@ const groundOf = (of: SparkCase) =>
 const floorOf = ({ plan, work }: SparkCase) =>
   plan?.plan.floors.find(({ id }) => id === work?.floor) ?? null
 
-/** What a permit says of its sparks now. */
-export function sparksNow(kept: KeptSparks | null, of: SparkCase): SparkReach | NotReckoned {
+/** What a permit says of its sparks. Once it was issued nothing is reckoned again: what it was issued with stays. */
+export function sparksOf(
+  { state, sparks: kept }: Pick<PermitDbRow, 'state' | 'sparks'>,
+  of: SparkCase,
+): SparkReach | NotReckoned {
+  if (kept && state !== 'draft') return kept.reach
   if (kept?.basis === sparkBasis(of)) return kept.reach
   const query = sparkQuery(of.job, floorOf(of), of.height)
   if ('because' in query) return query

@@ -1,6 +1,8 @@
 import { byWorst } from '#core/finding/finding'
 import { countdown, endOf } from '#core/firewatch/countdown'
 import {
+  mayChangeOperator,
+  mayExtend,
   PERMIT_ACTIONS,
   permitState,
   stationed,
@@ -64,9 +66,8 @@ export function toStep(actor: Actor, held: HeldPermit): PermitStep {
     actions: PERMIT_ACTIONS.filter(
       (action) => mayAct(actor.role, action) && isOffered(action, life, now),
     ),
-    mayExtend: isStaff(actor) && ['issued', 'working'].includes(permitState(life, now)),
-    mayChangeOperator:
-      isStaff(actor) && ['issued', 'suspended', 'watching'].includes(permitState(life, now)),
+    mayExtend: isStaff(actor) && mayExtend(life, now),
+    mayChangeOperator: isStaff(actor) && mayChangeOperator(life, now),
     mayHandOver: actor.role !== 'viewer' && stationed(life, now),
     events: events.map((event) => toEvent(event, row.version)),
     auditHash: events.findLast((event) => event.audit_hash !== null)?.audit_hash ?? null,
@@ -98,7 +99,7 @@ export function toPermit(actor: Actor, held: HeldPermit, judged: Judged): Permit
     height: row.work_height,
     container: row.container,
     arc: judged.arc,
-    sparks: sparksOf(row.state === 'draft' ? judged.sparks : (row.sparks?.reach ?? judged.sparks)),
+    sparks: sparksOf(judged.sparks),
     inReach: judged.inReach,
     planVersion: row.plan_version,
     findings: byWorst(shownTo(actor, null, row.findings ?? judged.findings)),

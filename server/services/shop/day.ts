@@ -29,3 +29,7 @@ export function siteHour(now: Date, timeZone: string): number {
     Number(parts.find((one) => one.type === type)!.value)
   return part('hour') + part('minute') / 60
 }
+
+/** A moment as people at a site read it: 27 Nov 2026, 14:05. */
+export const siteMoment = (at: Date, timeZone: string): string =>
+  new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short', timeZone }).format(at)
