@@ -9,6 +9,7 @@ import { useSignIn } from '~/stores/sign-in'
 useHead({ title: 'Permits · Zonaris' })
 const { when } = useSiteTime()
 const signIn = useSignIn()
+const isStaff = computed(() => signIn.may('lead', 'instructor'))
 const EVERY = 'every'
 const state = useAddress().choice('state', [EVERY, ...PERMIT_STATES])
 const permits = useList({
