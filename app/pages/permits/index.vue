@@ -51,13 +51,7 @@ const COLUMNS = [
       <p class="muted">
         A permit starts on the page of its job, at the step Fire.
         <NuxtLink class="link" to="/permits/board">Board for a wall</NuxtLink>
-        <NuxtLink
-          v-if="signIn.may('lead', 'instructor')"
-          class="link ml-3"
-          to="/permits/statistics"
-        >
-          In figures
-        </NuxtLink>
+        <NuxtLink v-if="isStaff" class="link ml-3" to="/permits/statistics">In figures</NuxtLink>
         <a class="link ml-3" :href="csv" download>CSV</a>
       </p>
     </template>
