@@ -11,7 +11,8 @@ import { inspectGear } from '#server/services/inspection/inspection'
 import { addJob } from '#server/services/job/job'
 import { actOnPermit } from '#server/services/permit/act'
 import { logRound } from '#server/services/permit/watch'
-import { changeDraft, draftPermit, signPermit } from '#server/services/permit/draft'
+import { draftPermit } from '#server/services/permit/begin'
+import { changeDraft, signPermit } from '#server/services/permit/draft'
 import { readPermit } from '#server/services/permit/read'
 import { isSetupNeeded, setPin, makeFirst } from '#server/services/sign-in/account'
 import { dayAfter } from '#core/calendar/day'
@@ -338,6 +339,8 @@ async function makePermits(
         work: PLACE_OF_WORK[job] ?? work,
         height: HEIGHT_OF_WORK[job] ?? 1,
         container: null,
+        sketch: null,
+        found: [],
         ruleSets: ['osha', 'nfpa51b'],
         version,
       })

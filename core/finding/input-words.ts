@@ -45,6 +45,8 @@ export const INPUT_WORDS: Readonly<Record<string, string>> = {
   floor: 'legal minimum',
   flow: 'air flow',
   found: 'found by trial',
+  done: 'done about it',
+  seenBy: 'seen by',
   fume: 'fume given off',
   gas: 'gas',
   gasFlow: 'gas flow',

@@ -35,10 +35,7 @@ export function countdown(watch: Watch, now: number): Countdown {
     watch.startedAt,
     ...watch.rounds.filter((round) => round >= watch.startedAt && round <= now),
   )
-  const nextRoundAt =
-    lastSeen < watchEndsAt
-      ? Math.min(lastSeen + ROUND_EVERY * MINUTE, watchEndsAt)
-      : Math.min(lastSeen + (watch.monitoring?.every ?? ROUND_EVERY) * MINUTE, endsAt)
+  const nextRoundAt = roundDueAfter(watch, lastSeen)
   return {
     watchEndsAt,
     endsAt,
@@ -48,6 +45,14 @@ export function countdown(watch: Watch, now: number): Countdown {
     nextRoundAt,
     roundOverdue: now > nextRoundAt,
   }
+}
+
+/** When a round is due after the last one, ms since the epoch: as often as watch or monitoring asks, and at the end of each. */
+export function roundDueAfter(watch: Watch, last: number): number {
+  const watchEndsAt = watch.startedAt + watch.minutes * MINUTE
+  return last < watchEndsAt
+    ? Math.min(last + ROUND_EVERY * MINUTE, watchEndsAt)
+    : Math.min(last + (watch.monitoring?.every ?? ROUND_EVERY) * MINUTE, endOf(watch))
 }
 
 /** Whether a round was made in the last stretch, so that the area was seen at the end and not only at the start. */

@@ -5,10 +5,11 @@ import type { Governed, GoverningRules } from './governing'
 import { judgeContainer, type ContainerCheck } from './container'
 import { judgeSpaceWatch, type SpaceWatch } from './attendant'
 import { judgeDetectors } from './detectors'
+import { judgeFound, watchedOf, type Found } from './found'
 import { judgeHours, type WorkHours } from './hours'
 import { judgeNeighbours, type Neighbour } from './neighbours'
 import { judgePeople, type Named, type PermitPeople } from './people'
-import type { InReach } from './reach-map'
+import type { InReach, WorkPoint } from './reach-map'
 import { judgeSparks, lookReach, type NotReckoned, type SparkReach } from './spark-reach'
 import { PERMIT_MAX_HOURS, reachText, SWEEP, sweepText } from './rules.table'
 
@@ -18,6 +19,12 @@ export interface FireQuery {
   /** A place set aside and kept for hot work. */
   designated: boolean
   sweep: Partial<Record<string, SweepAnswer>>
+  /** Who saw each line of it. */
+  seenBy: Partial<Record<string, string>>
+  /** Where the work is on its plan; null: on none. */
+  work: WorkPoint | null
+  /** What stood there on the day and is on no plan. */
+  found: readonly Found[]
   /** What the plan shows within reach; null: the place is not on it. */
   inReach: readonly InReach[] | null
   /** Operator and watchers. */
@@ -70,6 +77,7 @@ export function judgeFire(query: FireQuery): Finding[] {
   }
   return [
     ...sweepFindings(query),
+    ...judgeFound(query.found, query.work, lookReach(query.sparks, query.rules.reach.value)),
     ...(query.sweep.container === 'yes'
       ? judgeContainer(query.container, { ...query, from: query.validFrom })
       : []),
@@ -85,8 +93,9 @@ export function judgeFire(query: FireQuery): Finding[] {
 }
 
 /** With the sides that somebody has to look at. */
-const peopleOf = ({ people, sparks, inReach }: FireQuery): PermitPeople => ({
+const peopleOf = ({ people, sparks, inReach, found }: FireQuery): PermitPeople => ({
   ...people,
+  watched: watchedOf(found),
   below: 'below' in sparks ? sparks.below : [],
   farSides: (inReach ?? [])
     .filter(({ hasFarSide, isTold }) => hasFarSide && isTold)
@@ -96,7 +105,7 @@ const peopleOf = ({ people, sparks, inReach }: FireQuery): PermitPeople => ({
 const busyOf = ({ operator, fireWatch, others }: FireQuery['people']): string[] =>
   [operator, fireWatch, ...others].flatMap((person) => (person ? [person.id] : []))
 
-function sweepFindings({ sweep, rules, inReach, isOutdoors }: FireQuery): Finding[] {
+function sweepFindings({ sweep, seenBy, rules, inReach, isOutdoors }: FireQuery): Finding[] {
   return SWEEP.map((line): Finding => {
     const text = sweepText(line, rules.reach.value)
     const shown = inReach?.filter((one) => one.line === line.id) ?? []
@@ -107,7 +116,11 @@ function sweepFindings({ sweep, rules, inReach, isOutdoors }: FireQuery): Findin
         {
           rule: text,
           source: line.source,
-          inputs: { answer: sweep[line.id] ?? 'not answered', ...measured(shown) },
+          inputs: {
+            answer: sweep[line.id] ?? 'not answered',
+            ...(seenBy[line.id] && { seenBy: seenBy[line.id]! }),
+            ...measured(shown),
+          },
         },
       ],
     }

@@ -31,6 +31,8 @@ export interface PermitPeople {
   others: readonly Watcher[]
   /** Names of what lies below and catches sparks. */
   below: readonly string[]
+  /** What is said to be made safe by a watcher of its own. */
+  watched: readonly string[]
   /** Far sides in reach: conducting walls, other floors. */
   farSides: readonly string[]
 }
@@ -108,8 +110,19 @@ function watcherOf(watcher: Watcher | null, { operator, fireWatch, others }: Per
 }
 
 /** Where sparks fall on a floor below somebody watches there; other far sides are cleared, or watched as well. */
-function sidesOf({ below, farSides, others }: PermitPeople): Finding[] {
+function sidesOf({ below, watched, farSides, others }: PermitPeople): Finding[] {
   const base = { code: 'fire.sides', step: 'fire' as const }
+  if (watched.length > 0 && below.length + watched.length > others.length)
+    return [
+      {
+        ...base,
+        ...legalStop(
+          `Said to be watched, but by nobody who is named: ${[...watched, ...below].join(', ')}.`,
+          'Name a further watcher for each.',
+        ),
+        reasons: [{ rule: 'A watch where sparks may go through an opening', source: WATCH }],
+      },
+    ]
   if (below.length > others.length)
     return [
       {

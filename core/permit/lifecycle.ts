@@ -34,6 +34,8 @@ export const PERMIT_EVENTS = [
   'hand_over',
   'void',
   'extend',
+  /** An attempt that was refused. */
+  'refused',
 ] as const
 export type PermitEventKind = (typeof PERMIT_EVENTS)[number]
 
@@ -144,6 +146,14 @@ export function transition(life: PermitLife, action: PermitAction, now: number):
   }
 }
 
+/** Why a permit may not be closed yet although its watch runs; null: it may, or none runs. */
+export function earlyFault(life: PermitLife, now: number): string | null {
+  if (life.watchStartedAt === null || life.state === 'closed') return null
+  const count = countdown(watchOf(life, life.watchStartedAt), now)
+  if (count.done) return null
+  return `Too early: ${Math.ceil(count.left / 60_000)} min of ${count.phase === 'watch' ? 'the watch' : 'monitoring'} are left.`
+}
+
 function close(life: PermitLife, now: number): Transition {
   const closed = {
     ok: true as const,
@@ -155,12 +165,8 @@ function close(life: PermitLife, now: number): Transition {
   if (life.watchStartedAt === null)
     return { ok: false, because: 'Work has not been stopped; the watch has not begun.' }
   const watch = watchOf(life, life.watchStartedAt)
-  const count = countdown(watch, now)
-  if (!count.done)
-    return {
-      ok: false,
-      because: `Too early: ${Math.ceil(count.left / 60_000)} min of ${count.phase === 'watch' ? 'the watch' : 'monitoring'} are left.`,
-    }
+  const early = earlyFault(life, now)
+  if (early) return { ok: false, because: early }
   if (!finalRoundMade(watch))
     return { ok: false, because: 'Make the last round first, after the time has run out.' }
   return closed

@@ -1,4 +1,5 @@
 import { ROUND_EVERY } from '../firewatch/rules.table'
+import { GRACE } from './rounds'
 
 /** What became of a permit. Times in ms since the epoch. */
 export interface PermitPast {
@@ -17,6 +18,8 @@ export interface PermitPast {
   suspensions: readonly string[]
   /** Codes of Findings that were no stop and not clear when it was issued. */
   cautions: readonly string[]
+  /** Attempts to close it before its watch was over. */
+  early: number
 }
 
 /** So many permits have something in common. */
@@ -36,12 +39,12 @@ export interface PermitStatistics {
   cautions: StatisticBar[]
   /** Rounds that came late, by place. */
   late: StatisticBar[]
+  /** Attempts to close before the watch was over, by place. */
+  early: StatisticBar[]
 }
 
 const MINUTE = 60_000
 const HOUR = 60 * MINUTE
-/** A round is late when it comes so much later than it was due, ms. Common practice. */
-const GRACE = MINUTE
 const DURATIONS: readonly [key: string, name: string, most: number][] = [
   ['1', 'Under 1 h', HOUR],
   ['2', '1 to 2 h', 2 * HOUR],
@@ -67,9 +70,13 @@ export function permitStatistics(permits: readonly PermitPast[]): PermitStatisti
     overrides: by(({ overrides }) => overrides),
     suspensions: by(({ suspensions }) => suspensions),
     cautions: by(({ cautions }) => cautions),
-    late: by((permit) => Array.from({ length: lateRounds(permit) }, () => permit.place)),
+    late: by((permit) => placeTimes(permit, lateRounds(permit))),
+    early: by((permit) => placeTimes(permit, permit.early)),
   }
 }
+
+const placeTimes = ({ place }: PermitPast, times: number): string[] =>
+  Array.from({ length: times }, () => place)
 
 function durationOf({ workStartedAt, watchStartedAt }: PermitPast): string | null {
   if (workStartedAt === null || watchStartedAt === null) return null

@@ -209,10 +209,11 @@ export async function jobChoices(
   return rows
 }
 
-export async function openPermitOf(
+/** Permits of a job that are not over, the newest first. */
+export async function openPermitsOf(
   db: Db,
   job: string,
-): Promise<{ id: string; number: number; state: string } | null> {
+): Promise<{ id: string; number: number; state: string }[]> {
   const { rows } = await db.query(sql`
     SELECT id, number, state
     FROM permit
@@ -220,7 +221,6 @@ export async function openPermitOf(
       AND state <> 'closed'
       AND NOT (state = 'revoked' AND work_started_at IS NULL)
     ORDER BY number DESC
-    LIMIT 1
   `)
-  return rows[0] ?? null
+  return rows
 }

@@ -43,4 +43,5 @@ export const MIGRATIONS = [
   '0041_permit_measures',
   '0042_permit_people',
   '0043_permit_signing',
+  '0044_permit_ground',
 ] as const

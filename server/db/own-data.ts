@@ -36,6 +36,7 @@ const PARTS: Record<string, (id: string) => Sql> = {
     SELECT p.number, p.place, w.side, p.attendant_id = ${id} AS attendant, p.puts_back_id = ${id} AS puts_back
     FROM permit p LEFT JOIN permit_watcher w ON w.permit_id = p.id AND w.person_id = ${id}
     WHERE w.person_id IS NOT NULL OR p.attendant_id = ${id} OR p.puts_back_id = ${id}
+      OR EXISTS (SELECT 1 FROM jsonb_each(p.seen) s WHERE s.value ->> 'personId' = ${id}::text)
     ORDER BY p.number
   `,
   inspections: (id) => sql`

@@ -51,13 +51,23 @@ export interface OtherPermit {
   watchers: string[]
 }
 
+interface Stretch {
+  id: string
+  site: string
+  /** The permit that this one goes on from: one place, one watch after the other. */
+  besides: string | null
+  from: Date
+  to: Date
+  now: Date
+}
+
 /**
  * Permits of a site, one left out, that hold in a stretch of time: from their beginning to the end of their watch, and on while it is not closed.
  * @param to the end of the other's watch, too
  */
 export async function permitsBeside(
   db: Db,
-  { id, site, from, to, now }: { id: string; site: string; from: Date; to: Date; now: Date },
+  { id, site, besides, from, to, now }: Stretch,
 ): Promise<OtherPermit[]> {
   const { rows } = await db.query<OtherPermit>(sql`
     SELECT
@@ -73,6 +83,8 @@ export async function permitsBeside(
     FROM permit p JOIN job j ON j.id = p.job_id
     WHERE p.site_id = ${site}
       AND p.id <> ${id}
+      AND p.id IS DISTINCT FROM ${besides}
+      AND NOT (p.goes_on AND p.from_id = ${id})
       AND p.state NOT IN ('draft', 'closed')
       AND (
         p.work_started_at IS NOT NULL

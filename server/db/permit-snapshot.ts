@@ -41,6 +41,20 @@ export async function findSnapshot(
   return rows[0] ?? null
 }
 
+/** Everything of a permit that was ever signed, the oldest first. */
+export async function snapshotsOf(
+  db: Db,
+  permit: string,
+): Promise<Pick<Snapshot, 'version' | 'content' | 'hash' | 'at'>[]> {
+  const { rows } = await db.query<Pick<Snapshot, 'version' | 'content' | 'hash' | 'at'>>(sql`
+    SELECT version, content, hash, at
+    FROM permit_snapshot
+    WHERE permit_id = ${permit}
+    ORDER BY version
+  `)
+  return rows
+}
+
 export interface Verified {
   organisation_id: string
   number: number

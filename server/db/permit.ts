@@ -2,6 +2,8 @@ import sql from 'sql-template-tag'
 import { insertInto } from './insert'
 import type { Finding } from '#core/finding/finding'
 import type { WorkPoint } from '#core/firewatch/reach-map'
+import type { Plan } from '#core/plan/plan'
+import type { FoundBody } from '#shared/permit/found'
 import type { NotReckoned, SparkReach } from '#core/firewatch/spark-reach'
 import { ROUND_EVERY } from '#core/firewatch/rules.table'
 import type { Monitoring, RuleSet } from '#core/firewatch/rule-sets.table'
@@ -51,6 +53,19 @@ export interface PermitDbRow {
   work_height: number | null
   container: ContainerBody | null
   sparks: KeptSparks | null
+  /** Drawn for this permit alone, where no plan shows the place. */
+  sketch: Plan | null
+  found: FoundBody[]
+  /** Who saw each line of the sweep. */
+  seen: Partial<Record<string, SeenLine>>
+  /** The permit that it was drafted from. */
+  from_id: string | null
+  from_number: number | null
+  from_sweep: Partial<Record<string, SweepAnswer>> | null
+  /** It goes on from that one in the next shift. */
+  goes_on: boolean
+  /** Name under which it is kept for work that comes again. */
+  template: string | null
   /** Further watchers, each on a side of their own. */
   watchers: { personId: string; name: string; side: string }[]
   attendant_id: string | null
@@ -58,6 +73,14 @@ export interface PermitDbRow {
   rescue: string
   puts_back_id: string | null
   puts_back: string | null
+}
+
+/** Who answered a line of the sweep, having seen it. */
+export interface SeenLine {
+  personId: string
+  name: string
+  /** ISO, UTC. */
+  at: string
 }
 
 /** A reckoning of sparks, with what it is of. */
@@ -75,6 +98,14 @@ const COLUMNS = sql`
   p.issued_at, p.work_started_at, p.watch_started_at, p.closed_at, p.version, p.rehearsal,
   p.plan_version, p.work_height, p.container, p.sparks,
   p.attendant_id, a.name AS attendant, p.rescue, p.puts_back_id, b.name AS puts_back,
+  p.sketch, p.found, p.from_id, p.goes_on, p.template, l.number AS from_number, l.sweep AS from_sweep,
+  coalesce(
+    (
+      SELECT jsonb_object_agg(s.key, s.value || jsonb_build_object('name', n.name))
+      FROM jsonb_each(p.seen) s JOIN person n ON n.id = (s.value ->> 'personId')::uuid
+    ),
+    '{}'
+  ) AS seen,
   coalesce(
     (
       SELECT jsonb_agg(
@@ -99,6 +130,7 @@ const FROM = sql`
     LEFT JOIN person i ON i.id = p.issued_by
     LEFT JOIN person a ON a.id = p.attendant_id
     LEFT JOIN person b ON b.id = p.puts_back_id
+    LEFT JOIN permit l ON l.id = p.from_id
 `
 
 export async function findPermit(db: Db, id: string): Promise<PermitDbRow | null> {
@@ -108,6 +140,16 @@ export async function findPermit(db: Db, id: string): Promise<PermitDbRow | null
     WHERE p.id = ${id}
   `)
   return rows[0] ?? null
+}
+
+/** Who drafted a permit, and when. */
+export async function draftedOf(db: Db, id: string): Promise<{ person: string; at: Date }> {
+  const { rows } = await db.query<{ person: string; at: Date }>(sql`
+    SELECT n.name AS person, p.created_at AS at
+    FROM permit p JOIN person n ON n.id = p.created_by
+    WHERE p.id = ${id}
+  `)
+  return rows[0]!
 }
 
 /** The permit, held: one step at a time. */
@@ -193,6 +235,15 @@ export interface WrittenRules {
   reach: number
 }
 
+/** What stays the same when work comes again, or goes on: the place, not the people. */
+export interface Like {
+  id: string
+  height: number | null
+  sketch: Plan | null
+  rescue: string
+  goesOn: boolean
+}
+
 export interface NewPermit {
   id: string
   organisation: string
@@ -205,6 +256,8 @@ export interface NewPermit {
   to: Date
   work: WorkPoint | null
   rules: WrittenRules
+  /** What it takes over of another permit; null: nothing. */
+  like: Like | null
   person: string
   at: Date
   rehearsal: boolean
@@ -231,11 +284,44 @@ export async function insertPermit(db: Db, row: NewPermit): Promise<void> {
       monitor_minutes: row.rules.monitoring?.minutes ?? 0,
       ...(row.rules.monitoring && { monitor_every: row.rules.monitoring.every }),
       reach: row.rules.reach,
+      ...(row.like && {
+        from_id: row.like.id,
+        goes_on: row.like.goesOn,
+        work_height: row.like.height,
+        sketch: row.like.sketch && JSON.stringify(row.like.sketch),
+        rescue: row.like.rescue,
+      }),
       created_by: row.person,
       created_at: row.at,
       rehearsal: row.rehearsal,
     }),
   )
+}
+
+/** The permit that is kept under a name, whatever its case. */
+export async function findTemplate(db: Db, site: string, name: string): Promise<string | null> {
+  const { rows } = await db.query<{ id: string }>(sql`
+    SELECT id FROM permit WHERE site_id = ${site} AND lower(template) = lower(${name})
+  `)
+  return rows[0]?.id ?? null
+}
+
+export async function setTemplate(db: Db, id: string, name: string | null): Promise<void> {
+  await db.query(sql`UPDATE permit SET template = ${name} WHERE id = ${id}`)
+}
+
+/** Permits that are kept under a name, by it. */
+export async function listTemplates(
+  db: Db,
+  site: string,
+): Promise<{ id: string; name: string; place: string; job: string }[]> {
+  const { rows } = await db.query(sql`
+    SELECT p.id, p.template AS name, p.place, j.title AS job
+    FROM permit p JOIN job j ON j.id = p.job_id
+    WHERE p.site_id = ${site} AND p.template IS NOT NULL
+    ORDER BY lower(p.template)
+  `)
+  return rows
 }
 
 export interface DraftChange {
@@ -247,6 +333,9 @@ export interface DraftChange {
   work: WorkPoint | null
   height: number | null
   container: ContainerBody | null
+  sketch: Plan | null
+  found: FoundBody[]
+  seen: Partial<Record<string, Omit<SeenLine, 'name'>>>
   sparks: KeptSparks
   attendant: string | null
   rescue: string
@@ -269,6 +358,9 @@ export async function updateDraft(db: Db, id: string, row: DraftChange): Promise
       work_y = ${row.work?.y ?? null},
       work_height = ${row.height},
       container = ${row.container && JSON.stringify(row.container)},
+      sketch = ${row.sketch && JSON.stringify(row.sketch)},
+      found = ${JSON.stringify(row.found)},
+      seen = ${JSON.stringify(row.seen)},
       sparks = ${JSON.stringify(row.sparks)},
       attendant_id = ${row.attendant},
       rescue = ${row.rescue},

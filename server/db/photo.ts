@@ -105,6 +105,14 @@ export async function portraitOf(
   return rows[0] ?? null
 }
 
+/** Identifiers of all photos of a piece or a permit itself, those taken away as well. */
+export async function photosOf(db: Db, item: string): Promise<Set<string>> {
+  const { rows } = await db.query<{ id: string }>(
+    sql`SELECT id FROM photo WHERE item_id = ${item} AND portrait`,
+  )
+  return new Set(rows.map(({ id }) => id))
+}
+
 /** How many photos of the piece itself there are. */
 export async function countPortraits(db: Db, item: string): Promise<number> {
   const { rows } = await db.query<{ count: number }>(sql`

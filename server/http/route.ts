@@ -157,6 +157,7 @@ const CONSTRAINTS: Record<string, { message: string; path: string }> = {
     message: 'This step was already taken on another permit.',
     path: 'eventId',
   },
+  permit_template_name: { message: 'Another template has this name.', path: 'name' },
   permit_one_per_place: {
     message: 'Another permit is open for this place and time. Close it first, or change the times.',
     path: 'validFrom',

@@ -8,6 +8,7 @@ import {
   extendBody,
   handOverBody,
   overrideBody,
+  permitAgainBody,
   permitCreateBody,
   permitDraftBody,
   permitRowSchema,
@@ -15,11 +16,14 @@ import {
   permitStepSchema,
   roundBody,
   signBody,
+  templateBody,
+  templateSchema,
   verifiedSchema,
   verifyQuery,
 } from '#shared/permit/schema'
 
-import { statisticsQuery, statisticsSchema } from '#shared/permit/statistics'
+import { month, statisticsQuery, statisticsSchema } from '#shared/permit/statistics'
+import { permitsJsonQuery, storySchema } from '#shared/permit/story'
 
 export const permitRoutes = {
   permits: contract({
@@ -40,6 +44,67 @@ export const permitRoutes = {
     body: permitCreateBody,
     response: made,
     status: 201,
+  }),
+  draftAgain: contract({
+    id: 'draftAgain',
+    method: 'POST',
+    path: '/permits/{id}/again',
+    summary:
+      'Start a draft like another permit, for work that comes again or goes on in the next shift. Lines and people are asked afresh.',
+    roles: WORKERS,
+    params: byId,
+    body: permitAgainBody,
+    response: made,
+    status: 201,
+  }),
+  nameTemplate: contract({
+    id: 'nameTemplate',
+    method: 'PUT',
+    path: '/permits/{id}/template',
+    summary: 'Keep a permit under a name for work that comes again, or no more.',
+    roles: STAFF,
+    params: byId,
+    body: templateBody,
+    response: z.object({ template: z.string().nullable() }),
+  }),
+  permitTemplates: contract({
+    id: 'permitTemplates',
+    method: 'GET',
+    path: '/permits/templates',
+    summary: 'Permits that are kept under a name for work that comes again.',
+    roles: EVERYONE,
+    response: z.array(templateSchema),
+  }),
+  permitStory: contract({
+    id: 'permitStory',
+    method: 'GET',
+    path: '/permits/{id}/story',
+    summary:
+      'What happened to one permit, for an auditor: what was signed and what changed in between, rounds against when they were due.',
+    roles: EVERYONE,
+    params: byId,
+    response: storySchema,
+  }),
+  permitsJson: contract({
+    id: 'permitsJson',
+    method: 'GET',
+    path: '/permits.json',
+    summary:
+      'Permits of the site with all that happened to them as JSON, the newest first, some hundred at a time.',
+    roles: EVERYONE,
+    query: permitsJsonQuery,
+    response: document,
+    produces: 'application/json',
+  }),
+  permitReport: contract({
+    id: 'permitReport',
+    method: 'GET',
+    path: '/permits/report.pdf',
+    summary: 'Hot work of one month as PDF: totals, what was set aside and why, every permit.',
+    roles: STAFF,
+    query: z.strictObject({ month }),
+    response: document,
+    produces: 'application/pdf',
   }),
   permitStatistics: contract({
     id: 'permitStatistics',

@@ -6,6 +6,8 @@ import { PERMIT_ACTIONS, PERMIT_EVENTS, PERMIT_STATES } from '#core/permit/lifec
 import { PROCESSES } from '#core/job/job'
 import { findingSchema } from '#shared/finding/schema'
 import { containerBody } from '#shared/permit/container'
+import { foundBody, MOST_FOUND } from '#shared/permit/found'
+import { sketchBody } from '#shared/permit/sketch'
 import { ruleSetsSchema } from '#shared/permit/rule-sets'
 import { pin } from '#shared/sign-in/schema'
 
@@ -23,6 +25,19 @@ const workPointSchema = z.strictObject({
 const side = z.string().trim().min(1, 'Say what they watch.').max(120)
 
 export const permitCreateBody = z.strictObject({ jobId: z.uuid() })
+/** A draft like another permit; `goesOn`: it follows it in the next shift. */
+export const permitAgainBody = z.strictObject({ goesOn: z.boolean().default(false) })
+export const templateBody = z.strictObject({
+  /** null: it is a template no more. */
+  name: z.string().trim().min(1, 'Name it.').max(80).nullable(),
+})
+export const templateSchema = z.object({
+  id: z.uuid(),
+  name: z.string(),
+  place: z.string(),
+  job: z.string(),
+})
+export type Template = z.infer<typeof templateSchema>
 export const permitDraftBody = z.strictObject({
   sweep: sweepSchema,
   operatorId: z.uuid().nullable(),
@@ -54,6 +69,17 @@ export const permitDraftBody = z.strictObject({
   putsBackId: z.uuid().nullable().default(null),
   /** Told where the sweep says that there is one. */
   container: containerBody.nullable().default(null),
+  /** Drawn for this permit alone; where there is one, the work is on it and not on the plan. Its floor is called as the permit is. */
+  sketch: sketchBody.nullable().default(null),
+  /** What stood there on the day. */
+  found: z
+    .array(foundBody)
+    .max(MOST_FOUND, `At most ${MOST_FOUND}.`)
+    .refine(
+      (all) => new Set(all.map(({ id }) => id)).size === all.length,
+      'One stands there twice.',
+    )
+    .default([]),
   /** Those of the site always hold beside these. */
   ruleSets: ruleSetsSchema,
   version: z.int32(),
@@ -183,6 +209,24 @@ export const permitSchema = permitStepSchema.extend({
   putsBack: z.string().nullable(),
   height: z.number().nullable(),
   container: containerBody.nullable(),
+  sketch: sketchBody.nullable(),
+  found: z.array(foundBody),
+  /** Who saw each line of the sweep, and when. */
+  seen: z.record(
+    z.string(),
+    z.object({ personId: z.uuid(), name: z.string(), at: z.iso.datetime() }),
+  ),
+  /** The permit that it was drafted from, with its answers then; `goesOn`: in the next shift. */
+  from: z
+    .object({
+      id: z.uuid(),
+      number: z.number(),
+      sweep: z.record(z.string(), answer),
+      goesOn: z.boolean(),
+    })
+    .nullable(),
+  /** Name under which it is kept for work that comes again. */
+  template: z.string().nullable(),
   /** What the flight of its sparks is reckoned from. */
   arc: z.object({
     process: z.enum(PROCESSES),

@@ -5,6 +5,9 @@ export const statisticsQuery = z.strictObject({
   months: z.enum(STATISTIC_MONTHS).default('12').transform(Number),
 })
 
+/** As 2026-11. */
+export const month = z.string().regex(/^\d{4}-(0[1-9]|1[0-2])$/, 'Enter a month, as 2026-11.')
+
 const bars = z.array(
   z.object({
     key: z.string(),
@@ -23,5 +26,6 @@ export const statisticsSchema = z.object({
   suspensions: bars,
   cautions: bars,
   late: bars,
+  early: bars,
 })
 export type Statistics = z.infer<typeof statisticsSchema>

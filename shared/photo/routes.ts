@@ -1,8 +1,7 @@
 import { z } from 'zod'
-import { GEAR_KINDS } from '#core/inspection/kind'
 import { EVERYONE, STAFF, WORKERS, contract } from '#shared/api/contract'
 import { byId, document, done } from '#shared/api/replies'
-import { PHOTO_LARGEST, PHOTO_SIZES, PHOTO_TYPES, photoBody } from '#shared/photo/schema'
+import { PHOTO_LARGEST, PHOTO_OF, PHOTO_SIZES, PHOTO_TYPES, photoBody } from '#shared/photo/schema'
 
 export const photoRoutes = {
   sendPhoto: contract({
@@ -10,11 +9,11 @@ export const photoRoutes = {
     method: 'PUT',
     path: '/photos/{id}',
     summary:
-      'Keep a photo of a piece of gear, made smaller and without its place. Sent twice it is kept once.',
+      'Keep a photo of a piece of gear or of the place of a permit, made smaller and without its place. Sent twice it is kept once.',
     roles: WORKERS,
     params: byId,
     query: z.strictObject({
-      kind: z.enum(GEAR_KINDS),
+      kind: z.enum(PHOTO_OF),
       item: z.uuid(),
       /** Of the piece itself, not of a line of an inspection. */
       portrait: z.stringbool().default(false),

@@ -1,9 +1,14 @@
 import { z } from 'zod'
+import { GEAR_KINDS } from '#core/inspection/kind'
 
 /** Largest photo taken from a sender, bytes. */
 export const PHOTO_LARGEST = 12_000_000
 /** What can be read as a photo. */
 export const PHOTO_TYPES = ['image/jpeg', 'image/png', 'image/webp'] as const
+/** What a photo may be of. */
+export const PHOTO_OF = [...GEAR_KINDS, 'permit'] as const
+export type PhotoOf = (typeof PHOTO_OF)[number]
+
 /** Longest side of a photo as it is kept, and of its small copy, pixels. */
 export const PHOTO_SIDE = 1600
 export const THUMB_SIDE = 320

@@ -51,5 +51,8 @@ export const RULES: Omit<
   neighbours: [],
   sparks: { far: 3, height: 1, openings: [], below: [] },
   inReach: null,
+  seenBy: {},
+  work: null,
+  found: [],
   written: { watch: rules.watch.value, monitoring: 0, reach: rules.reach.value },
 }

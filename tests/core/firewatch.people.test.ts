@@ -13,6 +13,7 @@ const OTHER = { ...WATCHER, id: 'd', name: 'Dora', side: 'Loft' }
 const people = (change: Partial<PermitPeople>): PermitPeople => ({
   ...PEOPLE,
   below: [],
+  watched: [],
   farSides: [],
   ...change,
 })

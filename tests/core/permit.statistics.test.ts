@@ -15,6 +15,7 @@ const past = (more: Partial<PermitPast> = {}): PermitPast => ({
   overrides: [],
   suspensions: [],
   cautions: [],
+  early: 0,
   ...more,
 })
 const watch = (...minutes: number[]) => ({

@@ -250,7 +250,7 @@ describe('the watch', () => {
     expect((await see()).events.filter((event) => event.kind === 'round')).toHaveLength(1)
     const close = () => act(shop, 'close', PIN.watch)
     expect((await close()).body).toMatchObject({
-      error: { code: 'wrong_state', message: expect.stringMatching(/^Too early/) },
+      error: { code: 'too_early', message: expect.stringMatching(/^Too early/) },
     })
     const clockBefore = await now()
     await app.stop()

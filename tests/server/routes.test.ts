@@ -174,6 +174,8 @@ function sample(route: Contract, target: Shop): { path: string; body?: unknown }
     createJob: jobBody({ place: 'Quay' }),
     updateJob: jobBody({ stationId: target.open }),
     createPermit: { jobId: target.job },
+    draftAgain: { goesOn: false },
+    nameTemplate: { name: null },
     updatePermit: {
       sweep: fullSweep(),
       operatorId: null,
@@ -373,6 +375,7 @@ function sample(route: Contract, target: Shop): { path: string; body?: unknown }
     returnNoteCsv: '?day=2026-01-01',
     scan: `?code=${target.code}`,
     verifyPermit: `?permit=${target.permit}&hash=${'0'.repeat(64)}`,
+    permitReport: '?month=2026-01',
     sendPhoto: `?kind=machine&item=${target.machine}`,
     sampleGroup: '?group=Welders&substance=fume',
   }
@@ -401,6 +404,7 @@ const MEETS: Record<string, { status: number; code: string; roles?: Role[] }> = 
   overridePermit: { status: 409, code: 'not_overridable' },
   round: { status: 409, code: 'no_watch' },
   createPermit: { status: 409, code: 'permit_open' },
+  draftAgain: { status: 409, code: 'permit_open' },
   // The case of the sample lets a substance without a figure decide.
   assess: { status: 409, code: 'no_answer' },
   // Described meanwhile, so it is of a later version.

@@ -11,24 +11,29 @@ const { now } = useServerClock()
 
 /** Why an action waits, or null. */
 function waitsFor(action: PermitAction): string | null {
-  const { ready, open, signatories, watchEndsAt } = props.permit
+  const { ready, open, signatories } = props.permit
   if (action === 'issue' && !ready) return `${open.length} open above`
   if (action === 'issue' && signatories.some(({ isSigned }) => !isSigned))
     return 'signatures missing'
-  if (action === 'close' && watchEndsAt && Date.parse(watchEndsAt) > now.value)
-    return 'the watch is running'
   return null
+}
+/** It may be tried, and stands on record then. */
+const isEarly = (action: PermitAction): boolean => {
+  const { watchEndsAt } = props.permit
+  return action === 'close' && watchEndsAt !== null && Date.parse(watchEndsAt) > now.value
 }
 const buttons = computed(() =>
   ACTION_ORDER.filter((action) => props.permit.actions.includes(action)).map((action, i) => {
     const { word, danger } = ACTION_WORDS[action]
-    const first = i === 0 && !danger
+    const early = isEarly(action)
+    const first = i === 0 && !danger && !early
     const waits = waitsFor(action)
     const plain = first ? ('primary' as const) : ('neutral' as const)
     return {
       action,
       word,
       waits,
+      early,
       color: danger ? ('error' as const) : plain,
       variant: first ? ('solid' as const) : ('outline' as const),
       disabled: waits !== null || (action === 'issue' && props.dirty),
@@ -50,6 +55,9 @@ const buttons = computed(() =>
         {{ button.word }}
       </UButton>
       <p v-if="button.waits" class="muted text-sm mt-0.5">Not yet: {{ button.waits }}.</p>
+      <p v-else-if="button.early" class="muted text-sm mt-0.5">
+        The watch is running. Closing before its end is refused, and stands on record.
+      </p>
     </div>
   </div>
 </template>

@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { reachText, SWEEP, type SweepLine } from '#core/firewatch/rules.table'
 import type { SweepAnswer } from '#core/firewatch/fire'
+import { middleOfAll } from '#core/plan/move'
+import type { Plan, Point } from '#core/plan/plan'
 import { lookReach } from '#core/firewatch/spark-reach'
 import { thingsInReach } from '#core/firewatch/reach-map'
 import { planRoutes } from '#shared/plan/routes'
@@ -10,6 +12,7 @@ import { NEW_CONTAINER } from '#shared/permit/container'
 import { watchText } from '#shared/permit/watch-text'
 import { call } from '~/composables/api'
 import { useKeptDraft } from '~/composables/kept-draft'
+import { useKeptPhotos } from '~/composables/photo/kept'
 import { useLoad } from '~/composables/load'
 import { useSubmit } from '~/composables/submit'
 import { useSiteTime } from '~/composables/time'
@@ -36,6 +39,8 @@ const bodyOf = (permit: Permit): PermitDraftBody => ({
   work: permit.work,
   height: permit.height,
   container: permit.container && { ...permit.container },
+  sketch: permit.sketch,
+  found: permit.found.map((one) => ({ ...one })),
   version: permit.version,
 })
 const draft = ref<PermitDraftBody>(bodyOf(props.permit))
@@ -60,7 +65,53 @@ const NEVER = SWEEP.filter((line) => line.never)
 const AROUND = SWEEP.filter((line) => !line.never)
 const published = useLoad(() => call(planRoutes.plan, {}))
 onMounted(published.load)
-const plan = computed(() => published.data.value?.published?.plan ?? null)
+/** What the work is drawn on: its own sketch, or the plan of the shop. */
+const plan = computed(
+  (): Plan | null => draft.value.sketch ?? published.data.value?.published?.plan ?? null,
+)
+const sketching = ref(false)
+const sketch = computed({
+  get: (): Plan =>
+    draft.value.sketch ?? {
+      floors: [{ id: props.permit.id, name: 'Sketch', outdoors: false, level: 0 }],
+      things: [],
+    },
+  set: (drawn) => {
+    draft.value.sketch = drawn as PermitDraftBody['sketch']
+  },
+})
+/** On another ground what was pointed at is nowhere. */
+function leaveGround(): void {
+  draft.value.work = null
+  for (const one of draft.value.found) one.at = null
+}
+function beginSketch(): void {
+  if (!draft.value.sketch) {
+    leaveGround()
+    sketch.value = sketch.value
+  }
+  sketching.value = true
+}
+function dropSketch(): void {
+  draft.value.sketch = null
+  leaveGround()
+}
+watch(sketching, (isOpen) => {
+  const { sketch: drawn, work } = draft.value
+  if (isOpen || !drawn || work || drawn.things.length === 0) return
+  const middle = middleOfAll(drawn.things.map(({ shape }) => shape))
+  draft.value.work = { floor: drawn.floors[0]!.id, ...middle }
+})
+const pointing = ref<string | null>(null)
+function pointed(at: Point): void {
+  const one = draft.value.found.find(({ id }) => id === pointing.value)
+  if (one) one.at = at
+  pointing.value = null
+}
+const photos = useKeptPhotos()
+const keptPhotos = computed(
+  () => new Set(props.permit.found.flatMap(({ photo }) => (photo ? [photo] : []))),
+)
 /** As far as the rules ask, or as sparks fly by the last saved answers. */
 const reach = computed(() => lookReach(props.permit.sparks, props.permit.reach))
 /** What the plan shows for each line. */
@@ -88,6 +139,14 @@ watch(
   },
   { immediate: true },
 )
+/** One press answers as last time whatever is not answered yet; whoever saves it has seen it. */
+const likeLast = computed(() => {
+  const { from } = props.permit
+  return from && SWEEP.some(({ id }) => !sweep.value[id] && from.sweep[id]) ? from : null
+})
+function answerLikeLast(): void {
+  draft.value.sweep = { ...props.permit.from?.sweep, ...draft.value.sweep }
+}
 const answeredOf = (lines: readonly SweepLine[]): string =>
   `${lines.filter(({ id }) => sweep.value[id]).length} of ${lines.length} answered`
 const mayWrite = computed(() => signIn.may('lead', 'instructor', 'worker'))
@@ -95,10 +154,15 @@ const mayWrite = computed(() => signIn.may('lead', 'instructor', 'worker'))
 async function save(): Promise<void> {
   const body = check(permitDraftBody, draft.value)
   if (!body) return
-  const saved = await submit(() =>
-    call(permitRoutes.updatePermit, { params: { id: props.permit.id }, body }),
+  const taken = body.found.flatMap(({ photo }) =>
+    photo && !keptPhotos.value.has(photo) ? [photo] : [],
   )
+  const saved = await submit(async () => {
+    await photos.sendAll({ kind: 'permit', id: props.permit.id }, taken, true)
+    return call(permitRoutes.updatePermit, { params: { id: props.permit.id }, body })
+  })
   if (!saved) return
+  await photos.drop(taken)
   draft.value = bodyOf(saved)
   settle()
   emit('saved', saved)
@@ -116,10 +180,13 @@ defineExpose({ dirty, save })
       <PermitPlace
         v-model="draft.work"
         v-model:height="draft.height"
+        v-model:pointing="pointing"
         :plan="plan"
         :permit="permit"
+        :found="draft.found"
         :errors="errors"
         :disabled="!mayWrite"
+        @pointed="pointed"
       />
     </section>
     <Failure
@@ -139,11 +206,44 @@ defineExpose({ dirty, save })
         :disabled="!mayWrite"
       />
     </div>
+    <div v-if="mayWrite" class="flex flex-wrap gap-2 items-center">
+      <UButton variant="outline" color="neutral" icon="i-lucide-pencil-ruler" @click="beginSketch">
+        {{ draft.sketch ? 'Change the sketch' : 'Elsewhere: sketch the place' }}
+      </UButton>
+      <UButton v-if="draft.sketch" variant="ghost" color="neutral" @click="dropSketch">
+        Drop the sketch
+      </UButton>
+      <p v-if="errors.sketch" class="text-stop basis-full">{{ errors.sketch }}</p>
+    </div>
+    <LazySketchDialog v-if="sketching" v-model:open="sketching" v-model="sketch" />
+    <FoundList
+      v-model="draft.found"
+      v-model:pointing="pointing"
+      :work="draft.work"
+      :kept="keptPhotos"
+      :errors="errors"
+      :disabled="!mayWrite"
+    />
+    <div v-if="likeLast && mayWrite" class="edge edge-caution px-3 py-2 space-y-2">
+      <p>
+        Like permit {{ likeLast.number }}. What was answered then stands beside each line; it counts
+        once somebody has walked the area again.
+      </p>
+      <UButton variant="outline" color="neutral" @click="answerLikeLast">
+        I walked it now: as under {{ likeLast.number }}
+      </UButton>
+    </div>
     <fieldset class="space-y-1" :disabled="!mayWrite">
       <legend class="font-semibold mb-2">
         Never weld where one of these is not so: {{ answeredOf(NEVER) }}
       </legend>
-      <SweepLines v-model="sweep" :lines="NEVER" :reach="permit.reach" :shown="shown" />
+      <SweepLines
+        v-model="sweep"
+        :lines="NEVER"
+        :reach="permit.reach"
+        :shown="shown"
+        :permit="permit"
+      />
       <ContainerForm
         v-if="sweep.container === 'yes' && draft.container"
         v-model="draft.container"
@@ -154,7 +254,13 @@ defineExpose({ dirty, save })
       <legend class="font-semibold mb-2">
         The sweep, {{ reachText(reach) }} around: {{ answeredOf(AROUND) }}
       </legend>
-      <SweepLines v-model="sweep" :lines="AROUND" :reach="permit.reach" :shown="shown" />
+      <SweepLines
+        v-model="sweep"
+        :lines="AROUND"
+        :reach="permit.reach"
+        :shown="shown"
+        :permit="permit"
+      />
     </fieldset>
     <PermitPeople v-model="draft" :permit="permit" :errors="errors" :disabled="!mayWrite" />
     <div class="grid grid-cols-1 sm:grid-cols-2 gap-4">

@@ -3,6 +3,7 @@ import type { WorkPoint } from '#core/firewatch/reach-map'
 import { PLAN_KINDS } from '#core/plan/kinds.table'
 import { middleOf } from '#core/plan/shape'
 import type { Plan, Point, Thing } from '#core/plan/plan'
+import type { FoundBody } from '#shared/permit/found'
 import type { Permit } from '#shared/permit/schema'
 import { quantityText } from '#shared/units/units'
 import { useUnits } from '~/composables/units'
@@ -11,9 +12,13 @@ import { useUnits } from '~/composables/units'
 const work = defineModel<WorkPoint | null>({ required: true })
 /** Of the arc above its floor, m. */
 const height = defineModel<number | null>('height', { required: true })
+/** What is being pointed at in place of the work. */
+const pointing = defineModel<string | null>('pointing', { default: null })
+const emit = defineEmits<{ pointed: [at: Point] }>()
 const props = defineProps<{
   plan: Plan
   permit: Permit
+  found: readonly FoundBody[]
   errors: Record<string, string | undefined>
   disabled?: boolean
 }>()
@@ -78,7 +83,10 @@ const north = typed('y')
 /** To a tenth of a metre: nobody points nearer than that. */
 const rounded = (metres: number): number => Math.round(metres * 10) / 10
 function point({ x, y }: Point): void {
-  if (!props.disabled) work.value = { floor: floorId.value, x: rounded(x), y: rounded(y) }
+  if (props.disabled) return
+  const at = { x: rounded(x), y: rounded(y) }
+  if (pointing.value === null) work.value = { floor: floorId.value, ...at }
+  else emit('pointed', at)
 }
 </script>
 
@@ -110,6 +118,7 @@ function point({ x, y }: Point): void {
       :work="work"
       :height="height"
       :permit="permit"
+      :found="found"
       @press="point"
     />
   </div>

@@ -3,6 +3,7 @@ import { sparkQuery } from '#core/firewatch/spark-query'
 import { thingsInReach, type WorkPoint } from '#core/firewatch/reach-map'
 import { reachText } from '#core/firewatch/rules.table'
 import type { Plan, Point, Thing } from '#core/plan/plan'
+import type { FoundBody } from '#shared/permit/found'
 import type { Permit } from '#shared/permit/schema'
 import { useSparks } from '~/composables/permit/sparks'
 import type { SparkQuery } from '~/workers/sparks'
@@ -14,6 +15,8 @@ const props = defineProps<{
   work: WorkPoint | null
   height: number | null
   permit: Pick<Permit, 'number' | 'reach' | 'arc'>
+  /** What stood there on the day. */
+  found?: readonly FoundBody[]
 }>()
 const emit = defineEmits<{ press: [at: Point] }>()
 const things = computed(() => props.plan.things.filter(({ floor }) => floor === props.floor))
@@ -45,6 +48,12 @@ const focus = computed((): Thing | null => {
   return { id: `${x} ${y}`, kind: 'station', floor, name: '', shape, facts: {}, of: null }
 })
 const MARK = 6
+/** With the number that they have in their list. */
+const marks = computed(() =>
+  (props.found ?? []).flatMap(({ id, at, deed }, i) =>
+    here.value && at ? [{ id, at, deed, number: i + 1 }] : [],
+  ),
+)
 </script>
 
 <template>
@@ -62,6 +71,16 @@ const MARK = 6
         <g v-if="here" data-testid="reach">
           <circle :cx="here.x" :cy="-here.y" :r="permit.reach" class="ring" />
           <circle :cx="here.x" :cy="-here.y" :r="MARK / scale" class="spark" />
+        </g>
+        <g
+          v-for="mark in marks"
+          :key="mark.id"
+          class="found"
+          :class="{ open: mark.deed === null }"
+          :transform="`translate(${mark.at.x} ${-mark.at.y}) scale(${1 / scale})`"
+        >
+          <rect x="-9" y="-9" width="18" height="18" rx="3" />
+          <text y="5">{{ mark.number }}</text>
         </g>
       </template>
     </PlanCanvas>
@@ -100,6 +119,23 @@ const MARK = 6
   stroke-dasharray: 8 5;
   vector-effect: non-scaling-stroke;
   pointer-events: none;
+}
+.found {
+  pointer-events: none;
+}
+.found rect {
+  fill: var(--panel);
+  stroke: var(--level-clear);
+  stroke-width: 2;
+}
+.found.open rect {
+  stroke: var(--level-stop);
+}
+.found text {
+  fill: var(--ui-text);
+  font-size: 13px;
+  font-weight: 700;
+  text-anchor: middle;
 }
 .spark {
   fill: var(--arc);

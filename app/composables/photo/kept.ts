@@ -1,6 +1,6 @@
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb'
-import type { GearKind } from '#core/inspection/kind'
 import { photoRoutes } from '#shared/photo/routes'
+import type { PhotoOf } from '#shared/photo/schema'
 import { ApiFailure, call } from '~/composables/api'
 import { useSignIn } from '~/stores/sign-in'
 
@@ -45,17 +45,18 @@ export function useKeptPhotos() {
 
   /** Send what is still here; what was sent before counts once. A photo that is neither here nor there is told by the server. */
   async function sendAll(
-    gear: { kind: GearKind; id: string },
+    gear: { kind: PhotoOf; id: string },
     ids: readonly string[],
+    portrait = false,
   ): Promise<void> {
     for (const id of ids) {
       const blob = await find(id)
-      if (blob) await send(gear, id, blob)
+      if (blob) await send(gear, id, blob, portrait)
     }
   }
 
   async function send(
-    gear: { kind: GearKind; id: string },
+    gear: { kind: PhotoOf; id: string },
     id: string,
     blob: Blob,
     portrait = false,

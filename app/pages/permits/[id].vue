@@ -86,6 +86,14 @@ const issued = computed(() => !['draft', 'closed'].includes(permit.value!.state)
           </NuxtLink>
         </p>
         <h1>{{ permit.number }} · {{ permit.place }}</h1>
+        <p v-if="permit.from?.goesOn" class="muted">
+          Goes on from permit
+          <NuxtLink class="link" :to="`/permits/${permit.from.id}`">
+            {{ permit.from.number }}
+          </NuxtLink>
+          in the next shift
+        </p>
+        <p v-if="permit.template" class="muted">Template: {{ permit.template }}</p>
       </div>
       <StateMark :state="permit.state" large />
       <UButton
@@ -98,6 +106,7 @@ const issued = computed(() => !['draft', 'closed'].includes(permit.value!.state)
       >
         PDF
       </UButton>
+      <PermitMore :permit="permit" @named="permit.template = $event" />
     </header>
     <p v-if="permit.rehearsal" class="edge edge-caution panel p-3 font-semibold">
       Made in a rehearsal. Not a permit to work.
@@ -109,7 +118,10 @@ const issued = computed(() => !['draft', 'closed'].includes(permit.value!.state)
           <h2 class="mb-4">Fire check</h2>
           <PermitDraft ref="draftForm" :permit="permit" @saved="permit = $event" />
         </section>
-        <section v-else-if="permit.work && permit.planVersion" class="panel p-4 sm:p-6">
+        <section
+          v-else-if="permit.work && (permit.sketch || permit.planVersion)"
+          class="panel p-4 sm:p-6"
+        >
           <h2 class="mb-4">In reach of the work</h2>
           <PermitReach :work="permit.work" :permit="permit" :version="permit.planVersion" />
         </section>
@@ -121,7 +133,7 @@ const issued = computed(() => !['draft', 'closed'].includes(permit.value!.state)
           <WatchDial v-bind="dial" :now="now" :size="240" />
         </div>
         <PermitFacts :permit="permit" />
-        <p v-if="permit.planVersion">
+        <p v-if="permit.planVersion && !permit.sketch">
           Issued under
           <NuxtLink class="link" :to="`/plan?version=${permit.planVersion}`">
             version {{ permit.planVersion }} of the plan

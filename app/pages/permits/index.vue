@@ -9,6 +9,7 @@ import { useSignIn } from '~/stores/sign-in'
 useHead({ title: 'Permits · Zonaris' })
 const { when } = useSiteTime()
 const signIn = useSignIn()
+const mayWork = computed(() => signIn.may('lead', 'instructor', 'worker'))
 const isStaff = computed(() => signIn.may('lead', 'instructor'))
 const EVERY = 'every'
 const state = useAddress().choice('state', [EVERY, ...PERMIT_STATES])
@@ -28,6 +29,7 @@ const STATES = [
   })),
 ]
 const csv = addressOf(permitRoutes.permitsCsv)
+const json = addressOf(permitRoutes.permitsJson)
 const COLUMNS = [
   { id: 'number', header: 'No.', plate: true },
   { id: 'state', header: 'State' },
@@ -53,8 +55,10 @@ const COLUMNS = [
         <NuxtLink class="link" to="/permits/board">Board for a wall</NuxtLink>
         <NuxtLink v-if="isStaff" class="link ml-3" to="/permits/statistics">In figures</NuxtLink>
         <a class="link ml-3" :href="csv" download>CSV</a>
+        <a class="link ml-3" :href="json" download>JSON</a>
       </p>
     </template>
+    <template v-if="mayWork" #top><TemplateRow /></template>
     <template #filters>
       <USelect v-model="state" :items="STATES" aria-label="State" class="w-44" />
     </template>

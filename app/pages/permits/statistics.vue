@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import { dayText } from '#core/calendar/day'
 import { permitRoutes } from '#shared/permit/routes'
-import { STATISTIC_MONTHS, type Statistics } from '#shared/permit/statistics'
-import { findingName } from '~/components/permit/finding-names'
-import { call } from '~/composables/api'
+import { month as monthSchema, STATISTIC_MONTHS, type Statistics } from '#shared/permit/statistics'
+import { findingName } from '#shared/permit/finding-name'
+import { addressOf, call } from '~/composables/api'
 import { useAddress } from '~/composables/list'
 import { useLoad } from '~/composables/load'
+import { useSiteTime } from '~/composables/time'
 
 /** What many permits have in common: how long, what was set aside, what stopped them, whether rounds were made in time. */
 useHead({ title: 'Permits in figures · Zonaris' })
@@ -15,6 +16,14 @@ const { data, failure, load } = useLoad<Statistics>(() =>
 )
 onMounted(load)
 watch(months, load)
+const month = ref(useSiteTime().today().slice(0, 7))
+const monthError = ref('')
+function openReport(): void {
+  const given = monthSchema.safeParse(month.value)
+  monthError.value = given.error?.issues[0]?.message ?? ''
+  if (given.success)
+    window.open(`${addressOf(permitRoutes.permitReport)}?month=${given.data}`, '_blank')
+}
 const SPAN_WORDS: Readonly<Record<(typeof STATISTIC_MONTHS)[number], string>> = {
   3: '3 months',
   12: 'A year',
@@ -46,6 +55,14 @@ function named(bars: Statistics['late']): Statistics['late'] {
         <p class="muted"><NuxtLink class="link" to="/permits">Permits</NuxtLink></p>
         <h1>Permits in figures</h1>
       </div>
+      <form class="flex flex-wrap items-end gap-2" @submit.prevent="openReport">
+        <UFormField label="One month as PDF" :error="monthError">
+          <UInput v-model="month" type="month" class="w-44" />
+        </UFormField>
+        <UButton type="submit" variant="outline" color="neutral" icon="i-lucide-file-text">
+          Report
+        </UButton>
+      </form>
       <ChoiceRow v-model="months" legend="How far back" hide-legend :options="SPANS" />
     </header>
     <Failure v-if="failure && !data" :failure="failure" @retry="load" />
@@ -80,6 +97,11 @@ function named(bars: Statistics['late']): Statistics['late'] {
           title="Late rounds, by place"
           none="Every round was made in time."
           :bars="data.late"
+        />
+        <StatisticSection
+          title="Attempts to close early, by place"
+          none="Nobody tried to close before the watch was over."
+          :bars="data.early"
         />
       </div>
     </template>

@@ -7,7 +7,7 @@ import {
   insertJob,
   jobChoices,
   listJobs,
-  openPermitOf,
+  openPermitsOf,
   updateJob,
   type JobListRow,
   type JobRow,
@@ -68,7 +68,7 @@ export async function loadJob(db: Db, actor: Actor, id: string): Promise<Job> {
     findings: shownTo(actor, row.welder_id, await findingsOfJob(db, actor, row, air)),
     ...air,
     planVersion: row.plan_version,
-    openPermit: await openPermitOf(db, id),
+    openPermit: (await openPermitsOf(db, id))[0] ?? null,
   }
 }
 
@@ -143,8 +143,8 @@ export function changeJob(actor: Actor, id: string, body: JobBody): Promise<void
     await holdJob(db, id)
     const before = await findJob(db, id)
     if (!before) throw notFound('job')
-    const open = await openPermitOf(db, id)
-    if (open && open.state !== 'draft')
+    const open = (await openPermitsOf(db, id)).find(({ state }) => state !== 'draft')
+    if (open)
       throw conflict(
         `Permit ${open.number} is open on this job. Copy the job to change it.`,
         'permit_open',

@@ -1,13 +1,15 @@
-import type { PermitAction } from '#core/permit/lifecycle'
+import { earlyFault, type PermitAction } from '#core/permit/lifecycle'
 import { stopsWork } from '#core/permit/stops-work'
-import { markIssued } from '#server/db/permit'
+import { findPermit, markIssued } from '#server/db/permit'
 import { holdIssuing } from '#server/db/permit-people'
 import type { Db } from '#server/db/pool'
 import { AppError, conflict, fieldError } from '#server/errors'
 import type { PermitStep } from '#shared/permit/schema'
 import type { Actor } from '../actor'
 import { requireSignature, withSignature } from '../sign-in/signature'
+import { EarlyClose, recordEarly } from './early'
 import { judgePermit } from './judge'
+import { lifeOf } from './life'
 import { mayAct } from './rights'
 import { isSigned, signatoriesOf, SIGNER_NAME } from './signatures'
 import { applyTransition, nextOf, once, type HeldPermit } from './step'
@@ -36,8 +38,9 @@ const REASON_LETTERS = 10
 
 const CONDITIONS: Partial<Record<PermitAction, Condition>> = {
   issue,
-  start: (db, actor, held) => {
+  start: async (db, actor, held) => {
     if (actor.now < held.row.valid_from) throw conflict('The permit is not valid yet.', 'too_soon')
+    await requireHandedOn(db, held)
     return requireSafe(db, actor, held)
   },
   resume: requireSafe,
@@ -65,13 +68,22 @@ export function actOnPermit(actor: Actor, id: string, body: Act): Promise<Permit
       id,
       event,
       async (db, held) => {
+        if (action === 'close') refuseEarly(actor, held)
         nextOf(held, action, actor.now)
         await CONDITIONS[action]?.(db, actor, held, { ...body, signature })
         return applyTransition(db, actor, held, action, { id: eventId, note: note || null })
       },
       (_, held) => toStep(actor, held),
     ),
-  )
+  ).catch(async (error: unknown) => {
+    if (error instanceof EarlyClose) await recordEarly(actor, id, eventId, error)
+    throw error
+  })
+}
+
+function refuseEarly(actor: Actor, held: HeldPermit): void {
+  const early = earlyFault(lifeOf(held), actor.now.getTime())
+  if (early) throw new EarlyClose(early)
 }
 
 /** All gates open and both signatures fresh; then the issuer signs and the Findings are kept as they are. */
@@ -100,6 +112,13 @@ async function requireSafe(db: Db, actor: Actor, held: HeldPermit): Promise<void
   const stop = (await judgePermit(db, actor, held)).gates.open.find(stopsWork)
   if (stop)
     throw new AppError(409, 'blocked', stop.sentence, [{ path: stop.code, message: stop.sentence }])
+}
+
+/** One shift stops before the next begins. */
+async function requireHandedOn(db: Db, { row }: HeldPermit): Promise<void> {
+  const before = row.goes_on ? await findPermit(db, row.from_id!) : null
+  if (before?.work_started_at && !before.watch_started_at && before.state !== 'closed')
+    throw conflict(`Stop the work under permit ${before.number} first.`, 'not_handed_on')
 }
 
 async function requireNote(

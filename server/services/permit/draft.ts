@@ -1,66 +1,24 @@
-import { randomUUID } from 'node:crypto'
 import { overridable } from '#core/finding/finding'
-import { findJob, holdJob, openPermitOf } from '#server/db/job'
-import { findPermit, insertPermit, updateDraft } from '#server/db/permit'
-import { findPlanVersion } from '#server/db/plan'
+import { findJob } from '#server/db/job'
+import { findPermit, updateDraft, type PermitDbRow, type SeenLine } from '#server/db/permit'
 import { peopleById, setWatchers } from '#server/db/permit-people'
 import { keepSnapshot } from '#server/db/permit-snapshot'
+import { photosOf } from '#server/db/photo'
 import { inOrganisation, type Db } from '#server/db/pool'
-import { findSite, nextNumber } from '#server/db/site'
+import { findSite } from '#server/db/site'
 import { inPool } from '#server/heavy/pool'
 import { conflict, fieldError, notFound } from '#server/errors'
 import type { Permit, PermitDraftBody, PermitStep, Signer } from '#shared/permit/schema'
-import { record, type Actor } from '../actor'
+import type { Actor } from '../actor'
 import { requireSignature, withSignature } from '../sign-in/signature'
 import { judgePermit } from './judge'
-import { placeOfStation, refuseOffPlan } from './place'
+import { groundOf, refuseOffGround } from './ground'
 import { writtenRules } from './rules'
 import { signatoriesOf, SIGNER_NAME, voidSignatures } from './signatures'
 import { snapshotOf } from './snapshot'
 import type { SparkCase } from './sparks'
 import { addStep, hold, once, type HeldPermit } from './step'
 import { toPermit, toStep } from './view'
-
-/** A draft is proposed for a shift at the most, four hours where the shift is longer. */
-const FIRST_HOURS = 4
-
-export function draftPermit(actor: Actor, jobId: string): Promise<{ id: string }> {
-  return inOrganisation(actor.organisation, async (db) => {
-    await holdJob(db, jobId)
-    const job = await findJob(db, jobId)
-    if (!job) throw notFound('job')
-    if (job.designated)
-      throw conflict('This job is in a designated area; it needs no permit.', 'designated')
-    const open = await openPermitOf(db, jobId)
-    if (open) throw conflict(`Permit ${open.number} is already open for this job.`, 'permit_open')
-    const site = await findSite(db, actor.site)
-    const id = randomUUID()
-    const number = await nextNumber(db, actor.organisation, actor.site, 'permit')
-    const hours = Math.min(site.shift_hours, FIRST_HOURS)
-    await insertPermit(db, {
-      id,
-      organisation: actor.organisation,
-      site: actor.site,
-      number,
-      job: jobId,
-      place: job.place_name,
-      operator: job.welder_id,
-      from: actor.now,
-      to: new Date(actor.now.getTime() + hours * 3_600_000),
-      work: await placeOfStation(db, actor.site, job.station_id),
-      rules: writtenRules(site, [], actor.now),
-      person: actor.person,
-      at: actor.now,
-      rehearsal: actor.rehearsal,
-    })
-    await record(db, actor, 'permit_drafted', 'permit', id, {
-      number,
-      job: job.number,
-      place: job.place_name,
-    })
-    return { id }
-  })
-}
 
 /** What its sparks are reckoned from is read first: the reckoning takes too long to be waited for with the permit held. */
 export async function changeDraft(
@@ -73,7 +31,8 @@ export async function changeDraft(
     const before = await hold(db, id)
     requireDraft(before, 'This permit is no longer a draft.')
     await refuseUnknown(db, body)
-    await refuseOffPlan(db, actor.site, body.work)
+    await refuseUnsent(db, id, body)
+    await refuseOffGround(db, { ...before.row, sketch: body.sketch, work: body.work })
     const site = await findSite(db, actor.site)
     const saved = await updateDraft(db, id, {
       sweep: body.sweep,
@@ -84,6 +43,9 @@ export async function changeDraft(
       work: body.work,
       height: body.height,
       container: body.sweep.container === 'yes' ? body.container : null,
+      sketch: body.sketch,
+      found: body.found,
+      seen: seenNow(before.row, body.sweep, actor),
       sparks,
       attendant: body.attendantId,
       rescue: body.rescue,
@@ -98,6 +60,23 @@ export async function changeDraft(
     const held = await hold(db, id)
     return toPermit(actor, held, await judgePermit(db, actor, held))
   })
+}
+
+/** Who saw each line that is answered: an answer that stays keeps whoever gave it. */
+function seenNow(
+  before: Pick<PermitDbRow, 'sweep' | 'seen'>,
+  sweep: PermitDraftBody['sweep'],
+  actor: Actor,
+): Record<string, Omit<SeenLine, 'name'>> {
+  const now = { personId: actor.person, at: actor.now.toISOString() }
+  return Object.fromEntries(
+    Object.entries(sweep).flatMap(([line, answer]): [string, Omit<SeenLine, 'name'>][] => {
+      if (!answer) return []
+      if (before.sweep[line] !== answer) return [[line, now]]
+      const known = before.seen[line]
+      return known ? [[line, { personId: known.personId, at: known.at }]] : []
+    }),
+  )
 }
 
 /** @throws at its field where somebody who is named is not on the roster */
@@ -119,13 +98,24 @@ async function refuseUnknown(db: Db, body: PermitDraftBody): Promise<void> {
       throw fieldError(path, 'This person is not on the roster.')
 }
 
+/** @throws at its field where a photo of what was found has not come here */
+async function refuseUnsent(db: Db, id: string, { found }: PermitDraftBody): Promise<void> {
+  if (found.every(({ photo }) => photo === null)) return
+  const sent = await photosOf(db, id)
+  for (const [i, { photo }] of found.entries())
+    if (photo !== null && !sent.has(photo))
+      throw fieldError(`found.${i}.photo`, 'This photo has not come here. Take it again.')
+}
+
 function sparkCaseOf(actor: Actor, id: string, body: PermitDraftBody): Promise<SparkCase> {
   return inOrganisation(actor.organisation, async (db) => {
     const row = await findPermit(db, id)
     if (!row) throw notFound('permit')
     const { spec } = (await findJob(db, row.job_id))!
-    const plan = body.work && (await findPlanVersion(db, row.site_id, null))
-    return { job: spec, plan, work: body.work, height: body.height, seed: row.number }
+    const place = { ...row, sketch: body.sketch, work: body.work }
+    await refuseOffGround(db, place)
+    const ground = await groundOf(db, place)
+    return { job: spec, ground, work: body.work, height: body.height, seed: row.number }
   })
 }
 

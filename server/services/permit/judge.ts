@@ -7,7 +7,6 @@ import type { InReach } from '#core/firewatch/reach-map'
 import { gates, type Gates, type Override } from '#core/permit/gates'
 import type { JobSpec } from '#core/job/job'
 import { findJob } from '#server/db/job'
-import { findPlanVersion } from '#server/db/plan'
 import { findSnapshot } from '#server/db/permit-snapshot'
 import type { Db } from '#server/db/pool'
 import { findSite } from '#server/db/site'
@@ -15,7 +14,7 @@ import type { ContainerBody } from '#shared/permit/container'
 import type { Permit } from '#shared/permit/schema'
 import type { Actor } from '../actor'
 import { findingsOfJob } from '../job/job'
-import { inReachOf } from './place'
+import { groundOf, inReachOf } from './ground'
 import { aroundPermit } from './people'
 import { hoursOf } from './hours'
 import { rulesOf } from './rules'
@@ -49,15 +48,18 @@ export async function judgePermit(
   const job = (await findJob(db, row.job_id))!
   const site = await findSite(db, row.site_id)
   const rules = rulesOf(site, row.rule_sets, row.valid_from)
-  const published = row.work && (await findPlanVersion(db, row.site_id, null))
-  const place = { job: job.spec, plan: published, work: row.work, height: row.work_height }
+  const ground = await groundOf(db, row)
+  const place = { job: job.spec, ground, work: row.work, height: row.work_height }
   const sparks = sparksOf(row, { ...place, seed: row.number })
-  const floor = published?.plan.floors.find(({ id }) => id === row.work?.floor) ?? null
-  const inReach = inReachOf(published?.plan ?? null, row.work, lookReach(sparks, rules.reach.value))
+  const floor = ground?.plan.floors.find(({ id }) => id === row.work?.floor) ?? null
+  const inReach = inReachOf(ground, row.work, lookReach(sparks, rules.reach.value))
   const fire = judgeFire({
     inReach,
     designated: job.designated,
     sweep: row.sweep,
+    seenBy: namesOf(row.seen),
+    work: row.work,
+    found: row.found,
     ...(await aroundPermit(db, row, job, by.now)),
     validFrom: row.valid_from.getTime(),
     validTo: row.valid_to.getTime(),
@@ -88,6 +90,9 @@ export async function judgePermit(
     hash: (await findSnapshot(db, row.id, row.version))?.hash ?? snapshotOf(row, job).hash,
   }
 }
+
+const namesOf = (seen: HeldPermit['row']['seen']): Record<string, string> =>
+  Object.fromEntries(Object.entries(seen).map(([line, by]) => [line, by!.name]))
 
 const arcOf = ({ process, amps, air: { space, wind } }: JobSpec): Permit['arc'] => ({
   process,

@@ -5,13 +5,13 @@ import type { Plan } from '#core/plan/plan'
 import { isPrivate, withheld } from '#core/people/private'
 import { findJob, type JobRow } from '#server/db/job'
 import { findMe, type Identity } from '#server/db/person'
-import { findPlanVersion } from '#server/db/plan'
 import { inOrganisation } from '#server/db/pool'
 import type { Permit } from '#shared/permit/schema'
 import { watchText } from '#shared/permit/watch-text'
 import type { Actor } from '../actor'
 import { printed, type Printed, type ToPrint } from '../print/document'
 import type { PlainDocument } from '../print/render'
+import { groundOf } from './ground'
 import { findingsOf } from './pdf-findings'
 import { placeOf } from './pdf-place'
 import { siteMoment } from '../shop/day'
@@ -48,10 +48,9 @@ function sheetOf(actor: Actor, id: string, origin: string): Promise<ToPrint> {
     }
     const me = await findMe(db, actor.person, actor.now)
     const job = (await findJob(db, permit.jobId))!
-    const version = permit.work && (await findPlanVersion(db, actor.site, permit.planVersion))
-    const plan = version?.plan.floors.some(({ id: floor }) => floor === permit.work?.floor)
-      ? version.plan
-      : null
+    const ground = await groundOf(db, { ...permit, site_id: actor.site }, permit.planVersion)
+    const isOn = ground?.plan.floors.some(({ id: floor }) => floor === permit.work?.floor)
+    const plan = isOn ? ground!.plan : null
     const sheet = { permit, job, plan, me, address: addressOf(permit, origin), time: timeOf(me) }
     return { name: `permit-${permit.number}.pdf`, document: layOut(sheet, actor.now) }
   })
@@ -244,6 +243,8 @@ function eventText({ kind, subject, current }: Permit['events'][number]): string
       return `${capital(signer)} taken over by PIN`
     case 'extend':
       return 'Extended'
+    case 'refused':
+      return `Refused: ${subject} too early`
     case 'override':
       return `Override of ${subject}${since}`
     case 'action':

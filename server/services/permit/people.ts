@@ -34,7 +34,13 @@ export async function aroundPermit(
   )
   const known = new Map((await peopleById(db, ids)).map((person) => [person.id, person]))
   const find = (id: string | null): PersonRow | null => (id === null ? null : known.get(id)!)
-  const beside = await permitsBeside(db, { id: row.id, site: row.site_id, now, ...whenOf(row) })
+  const beside = await permitsBeside(db, {
+    id: row.id,
+    site: row.site_id,
+    besides: row.goes_on ? row.from_id : null,
+    now,
+    ...whenOf(row),
+  })
   const watcher = (id: string, side: string | null): Watcher => ({
     ...namedOf(find(id)!),
     isTrained: find(id)!.trained,

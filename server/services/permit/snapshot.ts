@@ -1,6 +1,6 @@
-import { createHash } from 'node:crypto'
 import type { JobRow } from '#server/db/job'
 import type { PermitDbRow } from '#server/db/permit'
+import { canonical, hashOf } from './canonical'
 
 /** What is signed: everything that is written on a permit and its job, word for word, and its hash. */
 export function snapshotOf(row: PermitDbRow, job: JobRow): { content: string; hash: string } {
@@ -20,21 +20,18 @@ export function snapshotOf(row: PermitDbRow, job: JobRow): { content: string; ha
     putsBack: named(row.puts_back_id, row.puts_back),
     sweep: row.sweep,
     container: row.container,
+    // What a permit can do without is written only where it is there: papers of before are still what they were.
+    ...(row.sketch && { sketch: row.sketch }),
+    ...(row.found.length > 0 && { found: row.found }),
+    ...(Object.keys(row.seen).length > 0 && { seen: row.seen }),
+    ...(row.goes_on && { goesOnFrom: row.from_number }),
     sparks: row.sparks?.reach ?? null,
     rules: row.rule_sets,
     watchMinutes: row.watch_minutes,
     monitoring: { minutes: row.monitor_minutes, every: row.monitor_every },
     reach: row.reach,
   })
-  return { content, hash: createHash('sha256').update(content).digest('hex') }
+  return { content, hash: hashOf(content) }
 }
 
 const named = (id: string | null, name: string | null) => (id === null ? null : { id, name })
-
-/** JSON with its keys in order, so that the same permit is always the same text. */
-const canonical = (value: unknown): string =>
-  JSON.stringify(value, (_, part: unknown) =>
-    part && typeof part === 'object' && !Array.isArray(part)
-      ? Object.fromEntries(Object.entries(part).sort(([a], [b]) => (a < b ? -1 : 1)))
-      : part,
-  )

@@ -1,17 +1,16 @@
 import type { NotReckoned, SparkReach } from '#core/firewatch/spark-reach'
 import { sparkQuery, sparkReach, type SparkJob } from '#core/firewatch/spark-query'
 import type { WorkPoint } from '#core/firewatch/reach-map'
-import type { Plan } from '#core/plan/plan'
 import { Flight, type FlightQuery } from '#core/sparks/flight'
 import { OPEN_GROUND, surroundingsOf } from '#core/sparks/surroundings'
 import type { KeptSparks, PermitDbRow } from '#server/db/permit'
 import { SPARK_DROPS } from '#shared/permit/sparks'
+import type { Ground } from './ground'
 
 /** Where some hot work is, as far as its sparks are concerned. */
 export interface SparkCase {
   job: SparkJob
-  /** The published plan and its version; null: none. */
-  plan: { number: number; plan: Plan } | null
+  ground: Ground | null
   work: WorkPoint | null
   height: number | null
   /** Number of the permit: the same permit, the same figures. */
@@ -21,7 +20,7 @@ export interface SparkCase {
 /** What the figures of a reckoning are of. A permit of anything else has to be reckoned again. */
 const sparkBasis = (of: SparkCase): string =>
   JSON.stringify([
-    of.work && [of.work.floor, of.work.x, of.work.y, of.plan?.number ?? null],
+    of.work && [of.work.floor, of.work.x, of.work.y, of.ground?.edition ?? null],
     sparkQuery(of.job, floorOf(of), of.height),
   ])
 
@@ -32,7 +31,7 @@ export function reckonSparks(of: SparkCase): KeptSparks {
   if ('because' in query) return { basis, reach: query }
   const flight = new Flight(flightOf(of, query), groundOf(of))
   flight.step(SPARK_DROPS)
-  const floors = of.plan?.plan.floors ?? []
+  const floors = of.ground?.plan.floors ?? []
   return {
     basis,
     reach: sparkReach(flight.answer(), query.height, floors, of.work?.floor ?? null),
@@ -45,10 +44,10 @@ const flightOf = (
 ): FlightQuery => ({ ...query, work: work ?? { x: 0, y: 0 }, seed })
 
 const groundOf = (of: SparkCase) =>
-  of.plan && of.work && floorOf(of) ? surroundingsOf(of.plan.plan, of.work) : OPEN_GROUND
+  of.ground && of.work && floorOf(of) ? surroundingsOf(of.ground.plan, of.work) : OPEN_GROUND
 
-const floorOf = ({ plan, work }: SparkCase) =>
-  plan?.plan.floors.find(({ id }) => id === work?.floor) ?? null
+const floorOf = ({ ground, work }: SparkCase) =>
+  ground?.plan.floors.find(({ id }) => id === work?.floor) ?? null
 
 /** What a permit says of its sparks. Once it was issued nothing is reckoned again: what it was issued with stays. */
 export function sparksOf(

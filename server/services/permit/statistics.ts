@@ -1,6 +1,6 @@
 import { monthsAfter } from '#core/calendar/day'
 import { permitStatistics, type PermitPast, type StatisticBar } from '#core/permit/statistics'
-import { permitsSince, type PastRow } from '#server/db/permit-past'
+import { permitsBetween, type PastRow } from '#server/db/permit-past'
 import { inOrganisation } from '#server/db/pool'
 import { findSite } from '#server/db/site'
 import type { Statistics } from '#shared/permit/statistics'
@@ -15,7 +15,13 @@ export function readStatistics(actor: Actor, months: number): Promise<Statistics
   return inOrganisation(actor.organisation, async (db) => {
     const { time_zone: zone } = await findSite(db, actor.site)
     const from = monthsAfter(siteDay(actor.now, zone), -months)
-    const rows = await permitsSince(db, { site: actor.site, from, zone, most: MOST + 1 })
+    const rows = await permitsBetween(db, {
+      site: actor.site,
+      from,
+      until: null,
+      zone,
+      most: MOST + 1,
+    })
     const all = permitStatistics(rows.slice(0, MOST).map(toPast))
     return {
       from,
@@ -26,13 +32,14 @@ export function readStatistics(actor: Actor, months: number): Promise<Statistics
       suspensions: frequent(all.suspensions),
       cautions: frequent(all.cautions),
       late: frequent(all.late),
+      early: frequent(all.early),
     }
   })
 }
 
 const frequent = (bars: StatisticBar[]): StatisticBar[] => bars.slice(0, MOST_BARS)
 
-const toPast = (row: PastRow): PermitPast => ({
+export const toPast = (row: PastRow): PermitPast => ({
   id: row.id,
   number: row.number,
   place: row.place,
@@ -44,4 +51,5 @@ const toPast = (row: PastRow): PermitPast => ({
   overrides: row.overrides,
   suspensions: row.suspensions,
   cautions: row.cautions,
+  early: row.early,
 })

@@ -98,6 +98,19 @@ export function toPermit(actor: Actor, held: HeldPermit, judged: Judged): Permit
     putsBack: row.puts_back,
     height: row.work_height,
     container: row.container,
+    sketch: row.sketch as Permit['sketch'],
+    found: row.found,
+    seen: row.seen as Permit['seen'],
+    from:
+      row.from_id === null
+        ? null
+        : {
+            id: row.from_id,
+            number: row.from_number!,
+            sweep: row.from_sweep as Permit['sweep'],
+            goesOn: row.goes_on,
+          },
+    template: row.template,
     arc: judged.arc,
     sparks: sparksOf(judged.sparks),
     inReach: judged.inReach,

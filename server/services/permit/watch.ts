@@ -86,7 +86,14 @@ async function refuseBusy(
   if (row.watchers.some(({ personId }) => personId === id))
     throw fieldError('personId', `${name} watches another side of this permit.`)
   const until = new Date(Math.max(row.valid_to.getTime(), actor.now.getTime() + 1))
-  const when = { id: row.id, site: row.site_id, from: actor.now, to: until, now: actor.now }
+  const when = {
+    id: row.id,
+    site: row.site_id,
+    besides: row.goes_on ? row.from_id : null,
+    from: actor.now,
+    to: until,
+    now: actor.now,
+  }
   const other = (await permitsBeside(db, when)).find(({ watchers }) => watchers.includes(id))
   if (other) throw fieldError('personId', `${name} watches permit ${other.number} now.`)
 }

@@ -1,6 +1,5 @@
 import { createHash } from 'node:crypto'
 import { dayAfter } from '#core/calendar/day'
-import type { GearKind } from '#core/inspection/kind'
 import { findGear } from '#server/db/gear'
 import { holdGear } from '#server/db/gear-write'
 import {
@@ -13,10 +12,11 @@ import {
   removeImage,
   type PhotoRow,
 } from '#server/db/photo'
+import { findPermit, holdPermit } from '#server/db/permit'
 import { inOrganisation, type Db } from '#server/db/pool'
-import { AppError, conflict, notFound } from '#server/errors'
+import { AppError, conflict, fieldError, notFound } from '#server/errors'
 import { inPool } from '#server/heavy/pool'
-import type { PHOTO_SIZES } from '#shared/photo/schema'
+import type { PHOTO_SIZES, PhotoOf } from '#shared/photo/schema'
 import { record, type Actor } from '../actor'
 import { usedBefore } from '../event'
 import { scopeOf } from '../shop/shop'
@@ -29,7 +29,7 @@ const MOST_PORTRAITS = 12
 
 export interface SentPhoto {
   id: string
-  kind: GearKind
+  kind: PhotoOf
   item: string
   portrait: boolean
   bytes: Uint8Array
@@ -43,8 +43,7 @@ export async function keepPhoto(actor: Actor, sent: SentPhoto): Promise<{ ok: tr
   const digest = createHash('sha256').update(sent.bytes).digest('hex')
   const known = await inOrganisation(actor.organisation, async (db) => {
     if (await isKept(db, actor, sent, digest)) return true
-    const gear = await findGear(db, await scopeOf(db, actor), sent.kind, sent.item)
-    if (!gear) throw notFound(sent.kind)
+    await requireSubject(db, actor, sent)
     return false
   })
   if (known) return { ok: true }
@@ -56,7 +55,7 @@ export async function keepPhoto(actor: Actor, sent: SentPhoto): Promise<{ ok: tr
       'This is no photo that can be read. Send a whole JPEG, PNG or WebP.',
     )
   return inOrganisation(actor.organisation, async (db) => {
-    await holdGear(db, sent.kind, sent.item)
+    await (sent.kind === 'permit' ? holdPermit(db, sent.item) : holdGear(db, sent.kind, sent.item))
     await dropWaiting(db, actor.person, daysAgo(actor.now, WAITS_DAYS))
     await requireRoom(db, actor, sent)
     const { kind, bytes: _, ...photo } = sent
@@ -79,6 +78,21 @@ export async function keepPhoto(actor: Actor, sent: SentPhoto): Promise<{ ok: tr
       await record(db, actor, 'photo_added', kind, sent.item, { photo: sent.id, digest })
     return { ok: true }
   })
+}
+
+/** @throws where what it is of is not there. Of a permit it shows the place: it belongs to no inspection. */
+async function requireSubject(
+  db: Db,
+  actor: Actor,
+  { kind, item, portrait }: SentPhoto,
+): Promise<void> {
+  if (kind !== 'permit') {
+    if (!(await findGear(db, await scopeOf(db, actor), kind, item))) throw notFound(kind)
+    return
+  }
+  const permit = await findPermit(db, item)
+  if (permit?.site_id !== actor.site) throw notFound('permit')
+  if (!portrait) throw fieldError('portrait', 'A photo of a permit is of its place.')
 }
 
 const daysAgo = (now: Date, days: number): Date =>

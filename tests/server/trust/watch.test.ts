@@ -157,7 +157,7 @@ describe('a watch whose person has left', () => {
     const close = (person: Person, body: object) =>
       post(person, 'actions', { action: 'close', watchAbsent: true, ...body })
     const early = await close(shop.people.lead, { pin: PIN.lead, note: 'Watch went home ill' })
-    expect(early.body.error?.code).toBe('wrong_state')
+    expect(early.body.error?.code).toBe('too_early')
     await wait(65)
     await post(shop.people.worker, 'rounds', { madeBy: relief, pin: RELIEF_PIN })
     const instructor = await close(shop.people.instructor, {

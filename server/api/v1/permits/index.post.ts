@@ -1,5 +1,5 @@
 import { permitRoutes } from '#shared/permit/routes'
 import { route } from '#server/http/route'
-import { draftPermit } from '#server/services/permit/draft'
+import { draftPermit } from '#server/services/permit/begin'
 
 export default route(permitRoutes.createPermit, ({ actor, body }) => draftPermit(actor, body.jobId))

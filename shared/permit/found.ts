@@ -1,0 +1,24 @@
+import { z } from 'zod'
+import { DEEDS, FOUND_KINDS, FOUND_RULES } from '#core/firewatch/found'
+import { FARTHEST } from '#core/plan/plan'
+
+const metres = z.number('Enter a number.').min(-FARTHEST).max(FARTHEST)
+
+/** Something that was found around the work on the day and is on no plan. */
+export const foundBody = z
+  .strictObject({
+    id: z.uuid(),
+    kind: z.enum(FOUND_KINDS),
+    name: z.string().trim().max(120),
+    at: z.strictObject({ x: metres, y: metres }).nullable(),
+    deed: z.enum(DEEDS).nullable(),
+    photo: z.uuid().nullable(),
+  })
+  .refine(({ kind, deed }) => deed === null || FOUND_RULES[kind].deeds.includes(deed), {
+    path: ['deed'],
+    message: 'This does not make it safe.',
+  })
+export type FoundBody = z.output<typeof foundBody>
+
+/** So many things are found around one work. */
+export const MOST_FOUND = 30
