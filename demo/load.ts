@@ -11,9 +11,9 @@ import { inspectGear } from '#server/services/inspection/inspection'
 import { addJob } from '#server/services/job/job'
 import { actOnPermit } from '#server/services/permit/act'
 import { logRound } from '#server/services/permit/watch'
-import { draftPermit } from '#server/services/permit/begin'
+import { draftPermit, nameTemplate } from '#server/services/permit/begin'
 import { changeDraft, signPermit } from '#server/services/permit/draft'
-import { readPermit } from '#server/services/permit/read'
+import { readPermit, readPermits } from '#server/services/permit/read'
 import { isSetupNeeded, setPin, makeFirst } from '#server/services/sign-in/account'
 import { dayAfter } from '#core/calendar/day'
 import { siteDay } from '#server/services/shop/day'
@@ -29,6 +29,8 @@ import { addStation, changeSite, readStations, scopeOf } from '#server/services/
 import { getClock } from '#server/clock'
 import { gearBody, type Gear } from '#shared/inspection/schema'
 import { FITTED, furtherGear, PLACED } from './gear'
+import type { FoundBody } from '#shared/permit/found'
+import type { Signer } from '#shared/permit/schema'
 import { FLOORS, yard } from './plan'
 import { addRounds } from './rounds'
 import { filled, writeHistory } from './history'
@@ -273,13 +275,37 @@ interface Step {
   note?: string
 }
 
-/** Of work that is at no station, where it is on the plan; the fender work is beside the timber deck. */
 /** Above its floor, m. */
 const HEIGHT_OF_WORK: Readonly<Record<string, number>> = { deck: 3, fender: 2 }
+/** Of work that is at no station, where it is on the plan; the fender work is on the platform above the timber deck. */
 const PLACE_OF_WORK: Readonly<Record<string, WorkPoint>> = {
-  fender: { floor: 'ground', x: 46, y: 4.5 },
+  fender: { floor: 'platform', x: 41, y: 4.8 },
   rail: { floor: 'ground', x: 12, y: 14 },
   rings: { floor: 'ground', x: 80, y: 4 },
+}
+
+/** What was found beside it on the day. */
+const FOUND_AT_WORK: Readonly<Record<string, FoundBody[]>> = {
+  fender: [
+    {
+      id: randomUUID(),
+      kind: 'combustible',
+      name: 'Pallet of packing on the deck',
+      at: { x: 44, y: 2.5 },
+      deed: 'covered',
+      photo: null,
+    },
+  ],
+  rings: [
+    {
+      id: randomUUID(),
+      kind: 'liquid',
+      name: 'Drum of thinner',
+      at: { x: 83, y: 6 },
+      deed: 'removed',
+      photo: null,
+    },
+  ],
 }
 
 /** Lines of the sweep of which there is nothing in the yard. */
@@ -303,7 +329,8 @@ async function makePermits(
     pin: WATCHERS[name]!,
   })
   const corin: Watch = { id: people[3]!, pin: watchIn!.pin }
-  const [delphine, garrick, jory, silas] = Object.keys(WATCHERS).map(namedWatch) as [
+  const [delphine, garrick, jory, silas, verity] = Object.keys(WATCHERS).map(namedWatch) as [
+    Watch,
     Watch,
     Watch,
     Watch,
@@ -321,6 +348,7 @@ async function makePermits(
     watch: Watch,
     [from, hours]: [from: number, hours: number],
     steps: Step[],
+    below: Watch | null = null,
   ): void => {
     let id = ''
     const draft = async (): Promise<void> => {
@@ -330,7 +358,7 @@ async function makePermits(
         sweep,
         operatorId: operator,
         fireWatchId: watch.id,
-        watchers: [],
+        watchers: below ? [{ personId: below.id, side: 'Deck below the edge' }] : [],
         attendantId: null,
         rescue: '',
         putsBackId: null,
@@ -340,15 +368,16 @@ async function makePermits(
         height: HEIGHT_OF_WORK[job] ?? 1,
         container: null,
         sketch: null,
-        found: [],
+        found: FOUND_AT_WORK[job] ?? [],
         ruleSets: ['osha', 'nfpa51b'],
         version,
       })
       if (steps.length === 0) return
-      const sign = (as: 'operator' | 'fire_watch', pin: string): Promise<unknown> =>
-        signPermit(at(from), id, { eventId: randomUUID(), as, version: version + 1, pin })
+      const sign = (as: Signer, pin: string, personId?: string): Promise<unknown> =>
+        signPermit(at(from), id, { eventId: randomUUID(), as, personId, version: version + 1, pin })
       await sign('operator', welderIn!.pin)
       await sign('fire_watch', watch.pin)
+      if (below) await sign('watcher', below.pin, below.id)
     }
     story.push({ ago: from, happens: draft })
     const pins: Partial<Record<PermitAction, string>> = { issue: leadIn!.pin, close: watch.pin }
@@ -421,6 +450,7 @@ async function makePermits(
       { action: 'issue', ago: m(98) },
       { action: 'start', ago: m(95) },
     ],
+    verity,
   )
   issueAndRun(
     'ladder',
@@ -440,4 +470,6 @@ async function makePermits(
     await look(at(ago))
     await happens()
   }
+  const { rows } = await readPermits(actor, { q: '', page: 1, sort: 'number', state: 'closed' })
+  await nameTemplate(actor, rows[0]!.id, 'Gangway hinge, store yard')
 }

@@ -5,6 +5,8 @@ import type { Floor, Point, Shape, Thing } from '#core/plan/plan'
 
 export const FLOORS: readonly Floor[] = [
   { id: 'ground', name: 'Yard and halls', outdoors: true, level: 0 },
+  // Scaffold beside the timber deck: sparks fall over its edge.
+  { id: 'platform', name: 'Mast platform', outdoors: true, level: 4.5 },
 ]
 
 const FOOT = 0.3048
@@ -25,7 +27,7 @@ const room = (x: number, y: number, width: number, depth: number): Shape => ({
   points: [at(x, y), at(x + width, y), at(x + width, y + depth), at(x, y + depth)],
 })
 
-type Row = [ThingKind, string, Shape, Thing['facts']?]
+type Row = [ThingKind, string, Shape, Thing['facts']?, floor?: string]
 
 /** The yard as it stands: halls to the north, the slip to the south, the paint store too close to the gas. */
 const rows: Row[] = [
@@ -69,6 +71,10 @@ const rows: Row[] = [
   ['station', 'Slip, berth 2', box(58, 10, 8, 24)],
   ['gasStore', 'Oxygen rack', box(8, 25, 4, 1.2), { holds: 'oxygen' }],
   ['gasStore', 'Fuel gas cage', box(22, 25, 3, 1.5), { holds: 'fuel' }],
+  ['hotWorkArea', 'Hot work, bay', room(0.3, 35.5, 29.4, 8.2)],
+  ['hotWorkArea', 'Hot work, plate shop', room(40, 34, 12, 14)],
+  ['hotWorkArea', 'Hot work, pipe bay', room(70, 34.5, 6, 7)],
+  ['hotWorkArea', 'Hot work, laser cell', room(84.5, 31.5, 5, 5)],
   ['combustible', 'Paint store', box(26, 25.5, 4, 3), { burns: 'liquid' }],
   ['combustible', 'Timber deck', box(40, 2, 30, 2, 90), { burns: 'ordinary' }],
   ['extinguisher', 'FE-1', box(18, 30.3, 0.3, 0.3, 90)],
@@ -86,6 +92,7 @@ const rows: Row[] = [
   ['walkway', 'Yard way', line([-2, 27.8], [94, 27.8]), { width: 2.4 }],
   ['meetingPoint', 'Meeting point', box(90, 20, 3, 3)],
   ['desk', 'Instructor', box(2.5, 42, 1.6, 0.8)],
+  ['room', 'Mast platform', room(36, 4, 8, 4), { height: 1.1, material: 'mesh' }, 'platform'],
 ]
 
 /** Ten booths along the north wall of the bay. */
@@ -96,10 +103,10 @@ const booths = (): Row[] =>
 
 /** @param known what is on record, by name or label */
 export const yard = (known: ReadonlyMap<string, string>): Thing[] =>
-  [...rows, ...booths()].map(([kind, name, shape, facts = {}]) => ({
+  [...rows, ...booths()].map(([kind, name, shape, facts = {}, floor = FLOORS[0]!.id]) => ({
     id: randomUUID(),
     kind,
-    floor: FLOORS[0]!.id,
+    floor,
     name,
     shape,
     facts,

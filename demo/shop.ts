@@ -46,6 +46,7 @@ export const WATCHERS: Readonly<Record<string, string>> = {
   'Garrick Towle': '8126',
   'Jory Penwarden': '5583',
   'Silas Thornby': '7294',
+  'Verity Holm': '4418',
 }
 /** Every third one is trained as fire watch. */
 export const TRAINED_EVERY = 3

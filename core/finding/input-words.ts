@@ -47,6 +47,7 @@ export const INPUT_WORDS: Readonly<Record<string, string>> = {
   found: 'found by trial',
   done: 'done about it',
   seenBy: 'seen by',
+  kind: 'kind',
   fume: 'fume given off',
   gas: 'gas',
   gasFlow: 'gas flow',

@@ -54,6 +54,9 @@ const RULES: Partial<Record<ThingKind, Rule>> = {
   desk: { line: null, action: 'Tell who works there; hang a screen.' },
 }
 
+/** Kinds that are looked for below, too. */
+const FUEL: readonly ThingKind[] = ['combustible', 'gasStore']
+
 const BURNING_WALL: Rule = {
   line: 'farSide',
   action: 'It burns: shield it, and look at its far side.',
@@ -92,6 +95,7 @@ export function thingsInReach(plan: Plan, work: WorkPoint, reach: number): InRea
     }),
     ...wallsInReach({ ...plan, things: here }, work, reach),
     ...otherFloors(plan, near, work),
+    ...fuelBelow(plan, near, work),
   ].sort((one, other) => one.metres - other.metres)
 }
 
@@ -152,6 +156,20 @@ function wallsInReach(plan: Plan, work: WorkPoint, reach: number): InReach[] {
 function wallRule({ facts: { material } }: Thing): Rule | null {
   const rule = typeof material === 'string' ? WALL_RULES[material] : undefined
   return rule === undefined ? UNTOLD_WALL : rule
+}
+
+/** What sparks that fall over an edge set alight: on floors below, as far around as on its own. */
+function fuelBelow({ floors }: Plan, near: readonly Thing[], work: WorkPoint): InReach[] {
+  const own = floors.find(({ id }) => id === work.floor)
+  const below = new Map(
+    floors.filter(({ level }) => own && level < own.level).map(({ id, name }) => [id, name]),
+  )
+  return near
+    .filter(({ kind, floor }) => FUEL.includes(kind) && below.has(floor))
+    .map((thing) => {
+      const name = `${thing.name || PLAN_KINDS[thing.kind].name}, below on ${below.get(thing.floor)!}`
+      return found({ ...thing, name }, nearestOf(thing, work), RULES[thing.kind]!)
+    })
 }
 
 /** Something is drawn there above or below the work: sparks fall, and heat goes through the floor. */

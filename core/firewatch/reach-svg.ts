@@ -25,8 +25,9 @@ export function reachSvg(
     x: SIDE / 2 + (x - work.x) * mm,
     y: SIDE / 2 - (y - work.y) * mm,
   })
+  const inList = new Set(items.map(({ thing }) => thing))
   const lines = plan.things
-    .filter(({ floor }) => floor === work.floor)
+    .filter(({ floor, id }) => floor === work.floor || inList.has(id))
     .map((thing) => outline(thing, onPage))
   const ring = (metres: number, dashes: string): string =>
     `<circle cx="${SIDE / 2}" cy="${SIDE / 2}" r="${(metres * mm).toFixed(2)}" stroke-dasharray="${dashes}" stroke-width="0.4"/>`

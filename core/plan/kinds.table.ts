@@ -23,6 +23,7 @@ export const THING_KINDS = [
   'sprinklers',
   'isolator',
   'combustible',
+  'hotWorkArea',
   'desk',
   'walkway',
   'meetingPoint',
@@ -181,6 +182,7 @@ export const PLAN_KINDS: Readonly<Record<ThingKind, PlanKind>> = {
       },
     ],
   },
+  hotWorkArea: { name: 'Hot-work area', layer: 'fire', shape: 'area', fields: [] },
   sprinklers: { name: 'Sprinkler zone', layer: 'fire', shape: 'area', fields: [] },
   detector: { name: 'Detector', layer: 'fire', shape: 'box', size: [0.2, 0.2], fields: [] },
   extinguisher: {

@@ -37,6 +37,7 @@ const STROKE: Readonly<Partial<Record<Thing['kind'], string>>> = {
   curtain: 'stroke-dasharray="0.6 1"',
   gasStore: 'stroke-dasharray="2 1"',
   sprinklers: 'stroke-dasharray="0.4 1.6"',
+  hotWorkArea: 'stroke-dasharray="3 0.8 0.6 0.8"',
   walkway: 'stroke="#999" stroke-dasharray="4 2"',
 }
 const LAST: readonly Thing['kind'][] = ['window', 'duct', 'door', 'hatch']

@@ -1,4 +1,5 @@
 import sql from 'sql-template-tag'
+import type { ThingKind } from '#core/plan/kinds.table'
 import type { Floor, Plan, Thing } from '#core/plan/plan'
 import type { Draft } from '#shared/plan/schema'
 import { insertInto } from './insert'
@@ -166,6 +167,31 @@ export async function findPlanVersion(
     SELECT v.number, v.note, p.name AS person, v.at, v.plan
     FROM plan_version v JOIN person p ON p.id = v.person_id
     WHERE v.site_id = ${site} AND (${number}::integer IS NULL OR v.number = ${number})
+    ORDER BY v.number DESC
+    LIMIT 1
+  `)
+  return rows[0] ?? null
+}
+
+/** Of the newest plan only some kinds of things, with its floors; null: none is published. */
+export async function findPlanKinds(
+  db: Db,
+  site: string,
+  kinds: readonly ThingKind[],
+): Promise<Plan | null> {
+  const { rows } = await db.query<Plan>(sql`
+    SELECT
+      v.plan -> 'floors' AS floors,
+      coalesce(
+        (
+          SELECT jsonb_agg(t)
+          FROM jsonb_array_elements(v.plan -> 'things') AS t
+          WHERE t ->> 'kind' = ANY (${kinds})
+        ),
+        '[]'
+      ) AS things
+    FROM plan_version v
+    WHERE v.site_id = ${site}
     ORDER BY v.number DESC
     LIMIT 1
   `)

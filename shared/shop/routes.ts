@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { EVERYONE, LEAD, STAFF, contract } from '#shared/api/contract'
 import { byId, done, made } from '#shared/api/replies'
 import { fireCoverSchema } from '#shared/shop/fire-cover'
-import { shiftSchema, siteBody, stationBody, stationSchema } from '#shared/shop/schema'
+import { placedStationSchema, shiftSchema, siteBody, stationBody } from '#shared/shop/schema'
 
 export const shopRoutes = {
   shift: contract({
@@ -28,7 +28,7 @@ export const shopRoutes = {
     path: '/stations',
     summary: 'Stations with their air space.',
     roles: EVERYONE,
-    response: z.array(stationSchema),
+    response: z.array(placedStationSchema),
   }),
   fireCover: contract({
     id: 'fireCover',

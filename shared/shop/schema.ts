@@ -50,12 +50,17 @@ export const stationBody = z.strictObject({
     .default(null),
   version,
 })
-export const stationSchema = stationBody.extend({
+const stationSchema = stationBody.extend({
   id: z.uuid(),
   code: z.string(),
   version: z.number(),
 })
 export type Station = z.infer<typeof stationSchema>
+/** A station with whether hot work there needs a permit, by the shop and its plan. */
+export const placedStationSchema = stationSchema.extend({
+  hotWork: z.object({ isDesignated: z.boolean(), because: z.string() }),
+})
+export type PlacedStation = z.infer<typeof placedStationSchema>
 export type StationBody = z.infer<typeof stationBody>
 
 export const runningWatchSchema = z.object({

@@ -12,6 +12,8 @@ const props = defineProps<{
   jobId: string | null
   placed: boolean
   designated: boolean
+  /** Why it is one or not, at a station. */
+  because: string | null
   mayWrite: boolean
   /** Saves what is typed; the permit is drafted for the job as saved. */
   save: () => Promise<boolean>
@@ -32,6 +34,7 @@ async function draft(): Promise<void> {
   <p v-if="!placed" class="muted">Say where the work is; then the fire check can start.</p>
   <p v-else-if="designated" class="edge edge-clear py-2 px-3 font-semibold">
     Designated area: no permit needed while it is kept as one. Extinguisher in reach, floor swept.
+    <span class="block font-normal">{{ because }}</span>
   </p>
   <template v-else-if="permit?.state === 'draft'">
     <PermitDraft :permit="permit" @saved="permit = $event" />
@@ -45,7 +48,10 @@ async function draft(): Promise<void> {
     is {{ permit.state }}.
   </p>
   <template v-else>
-    <p>Outside a designated area: hot work needs a {{ sweep }} sweep, a permit and a fire watch.</p>
+    <p>
+      Outside a designated area: hot work needs a {{ sweep }} sweep, a permit and a fire watch.
+      <span v-if="because" class="muted">{{ because }}</span>
+    </p>
     <p v-if="message" role="alert" class="text-stop font-semibold">{{ message }}</p>
     <UButton v-if="jobId && mayWrite" :loading="busy" @click="draft">Draft the permit</UButton>
     <p v-else-if="mayWrite" class="muted">Save the job first; then the permit can be drafted.</p>

@@ -17,13 +17,13 @@ import {
 import { EMISSION_FACTORS } from '#core/fume/emission.table'
 import type { Gear } from '#shared/inspection/schema'
 import type { JobBody } from '#shared/job/schema'
-import type { Station } from '#shared/shop/schema'
+import type { PlacedStation } from '#shared/shop/schema'
 import { useUnits } from '~/composables/units'
 
 /** The job as the welder would describe it. The answers below follow every keystroke. */
 const job = defineModel<JobBody>({ required: true })
 const props = defineProps<{
-  stations: Station[]
+  stations: PlacedStation[]
   welder: { id: string; name: string } | null
   gear: Gear[]
   errors: Record<string, string>
@@ -58,7 +58,7 @@ const ELSEWHERE = 'elsewhere'
 const places = computed(() => [
   ...props.stations.map((station) => ({
     value: station.id,
-    label: station.name + (station.designated ? '' : ' · permit area'),
+    label: station.name + (station.hotWork.isDesignated ? '' : ' · permit area'),
   })),
   { value: ELSEWHERE, label: 'Elsewhere, described' },
 ])

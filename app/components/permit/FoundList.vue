@@ -25,7 +25,6 @@ function add(): void {
     ...found.value,
     { id, kind: kind.value, name: '', at: null, deed: null, photo: null },
   ]
-  pointing.value = id
 }
 function remove(id: string): void {
   found.value = found.value.filter((one) => one.id !== id)
@@ -48,7 +47,12 @@ const called = (one: FoundBody, i: number): string =>
     <p v-if="found.length === 0" class="muted">
       Look around: pallets, bins, packing, cylinders, people. Add what you find.
     </p>
-    <div v-for="(one, i) in found" :key="one.id" class="panel p-3 space-y-3">
+    <div
+      v-for="(one, i) in found"
+      :id="`found-${one.id}`"
+      :key="one.id"
+      class="panel p-3 space-y-3"
+    >
       <div class="flex items-center gap-2">
         <p class="font-semibold grow">{{ called(one, i) }}</p>
         <QuantityText v-if="work && one.at" :amount="apart(work, one.at)" unit="m" />

@@ -106,6 +106,7 @@ const pointing = ref<string | null>(null)
 function pointed(at: Point): void {
   const one = draft.value.found.find(({ id }) => id === pointing.value)
   if (one) one.at = at
+  document.getElementById(`found-${pointing.value}`)?.scrollIntoView({ block: 'center' })
   pointing.value = null
 }
 const photos = useKeptPhotos()

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { FOUND_RULES } from '#core/firewatch/found'
 import type { WorkPoint } from '#core/firewatch/reach-map'
 import { PLAN_KINDS } from '#core/plan/kinds.table'
 import { middleOf } from '#core/plan/shape'
@@ -80,6 +81,16 @@ const typed = (axis: 'x' | 'y') =>
 const east = typed('x')
 const north = typed('y')
 
+const pointedName = computed(() => {
+  const one = props.found.find(({ id }) => id === pointing.value)
+  return one ? one.name || FOUND_RULES[one.kind].name : null
+})
+const pointLine = useTemplateRef<HTMLElement>('pointLine')
+watch(pointedName, async (name) => {
+  await nextTick()
+  if (name) pointLine.value?.scrollIntoView({ block: 'start' })
+})
+
 /** To a tenth of a metre: nobody points nearer than that. */
 const rounded = (metres: number): number => Math.round(metres * 10) / 10
 function point({ x, y }: Point): void {
@@ -112,6 +123,14 @@ function point({ x, y }: Point): void {
       </div>
     </div>
     <p v-if="errors.work" class="text-stop">{{ errors.work }}</p>
+    <p
+      v-if="pointedName"
+      ref="pointLine"
+      class="edge edge-caution px-3 py-2 flex items-center gap-3"
+    >
+      <span class="grow font-semibold">Press where it stands: {{ pointedName }}</span>
+      <UButton variant="ghost" color="neutral" @click="pointing = null">Leave it</UButton>
+    </p>
     <ReachMap
       :plan="plan"
       :floor="floorId"

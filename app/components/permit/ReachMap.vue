@@ -3,6 +3,7 @@ import { sparkQuery } from '#core/firewatch/spark-query'
 import { thingsInReach, type WorkPoint } from '#core/firewatch/reach-map'
 import { reachText } from '#core/firewatch/rules.table'
 import type { Plan, Point, Thing } from '#core/plan/plan'
+import { outlineOf } from '~/components/plan/drawing'
 import type { FoundBody } from '#shared/permit/found'
 import type { Permit } from '#shared/permit/schema'
 import { useSparks } from '~/composables/permit/sparks'
@@ -47,6 +48,17 @@ const focus = computed((): Thing | null => {
   const shape = { type: 'box' as const, at: { x, y }, angle: 0, width: size, depth: size }
   return { id: `${x} ${y}`, kind: 'station', floor, name: '', shape, facts: {}, of: null }
 })
+/** What lies below and catches sparks, or burns; seen through the floor. */
+const below = computed(() => {
+  const listed = new Set(items.value.map(({ thing }) => thing))
+  return props.plan.things.filter(({ id, floor }) => floor !== props.floor && listed.has(id))
+})
+/** Floors on which drops come to lie, this one last. */
+const sparkFloors = computed(() => {
+  const others = new Set((answer.value?.landings ?? []).map(({ floor }) => floor))
+  others.delete(props.floor)
+  return [...others, props.floor]
+})
 const MARK = 6
 /** With the number that they have in their list. */
 const marks = computed(() =>
@@ -67,7 +79,17 @@ const marks = computed(() =>
       @press="emit('press', $event)"
     >
       <template #over="{ scale }">
-        <SparkCells v-if="answer" :landings="answer.landings" :floor="floor" />
+        <g class="below">
+          <path v-for="thing in below" :key="thing.id" :d="outlineOf(thing)" />
+        </g>
+        <template v-if="answer">
+          <SparkCells
+            v-for="one in sparkFloors"
+            :key="one"
+            :landings="answer.landings"
+            :floor="one"
+          />
+        </template>
         <g v-if="here" data-testid="reach">
           <circle :cx="here.x" :cy="-here.y" :r="permit.reach" class="ring" />
           <circle :cx="here.x" :cy="-here.y" :r="MARK / scale" class="spark" />
@@ -117,6 +139,14 @@ const marks = computed(() =>
   stroke: var(--level-caution);
   stroke-width: 2;
   stroke-dasharray: 8 5;
+  vector-effect: non-scaling-stroke;
+  pointer-events: none;
+}
+.below path {
+  fill: none;
+  stroke: var(--level-caution);
+  stroke-width: 1.5;
+  stroke-dasharray: 3 3;
   vector-effect: non-scaling-stroke;
   pointer-events: none;
 }

@@ -40,6 +40,12 @@ function addInMiddle(kind: ThingKind): void {
   const to = { x: x + across / 2, y: shape === 'line' ? y : y + up / 2 }
   pen.add(kind, drawn(shape, { x: x - across / 2, y: shape === 'line' ? y : y - up / 2 }, to))
 }
+const canvas = useTemplateRef<{ showAll: () => void }>('canvas')
+/** The first thing, and each room, comes into view. */
+watch(
+  () => things.value.filter(({ kind }) => kind === 'room').length || things.value.length > 0,
+  () => nextTick(() => canvas.value?.showAll()),
+)
 const only = computed({
   get: () =>
     chosen.value.length === 1 ? things.value.find(({ id }) => id === chosen.value[0]) : undefined,
@@ -62,7 +68,7 @@ const outdoors = computed({
   <UModal
     v-model:open="open"
     title="Sketch of the place"
-    description="What is drawn is measured; what is not drawn you have to see."
+    description="What is drawn here is measured."
     :ui="{ content: 'max-w-4xl' }"
   >
     <template #body>
@@ -123,6 +129,7 @@ const outdoors = computed({
           </UButton>
         </div>
         <PlanCanvas
+          ref="canvas"
           v-model:chosen="chosen"
           class="h-80"
           editable

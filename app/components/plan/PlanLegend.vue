@@ -15,6 +15,7 @@ const letters = computed(() =>
 const lines = computed(() =>
   [
     here.value.has('combustible') && 'hatched: burns',
+    here.value.has('hotWorkArea') && 'dash and dot: set aside for hot work',
     here.value.has('gasStore') && 'long dashes: gas store',
     here.value.has('curtain') && 'dots: curtain',
     here.value.has('walkway') && 'grey: walkway',

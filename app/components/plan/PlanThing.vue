@@ -105,6 +105,11 @@ const walkwayWidth = computed(() =>
   stroke-dasharray: 1 6;
   stroke: var(--ui-text-muted);
 }
+.hotWorkArea .figure {
+  fill: color-mix(in oklab, var(--arc) 12%, transparent);
+  stroke: var(--level-caution);
+  stroke-dasharray: 12 4 2 4;
+}
 .walkway .figure {
   stroke: none;
 }

@@ -15,6 +15,7 @@ export const outlineOf = ({ shape }: Thing): string =>
 export const ORDER: readonly ThingKind[] = [
   'sprinklers',
   'room',
+  'hotWorkArea',
   'walkway',
   'combustible',
   'gasStore',

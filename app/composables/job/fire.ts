@@ -4,7 +4,7 @@ import type { StepAnswer } from '#core/assessment/answer'
 import type { Job, JobBody } from '#shared/job/schema'
 import { permitRoutes } from '#shared/permit/routes'
 import type { Permit } from '#shared/permit/schema'
-import type { Station } from '#shared/shop/schema'
+import type { PlacedStation } from '#shared/shop/schema'
 import { call } from '~/composables/api'
 import { useLoad } from '~/composables/load'
 
@@ -12,7 +12,7 @@ import { useLoad } from '~/composables/load'
 export function useJobFire(
   draft: Ref<JobBody>,
   job: Ref<Job | null>,
-  stations: Ref<Station[] | null>,
+  stations: Ref<PlacedStation[] | null>,
 ) {
   const { data: permit, load } = useLoad<Permit>(() =>
     call(permitRoutes.permit, { params: { id: job.value!.openPermit!.id } }),
@@ -21,16 +21,17 @@ export function useJobFire(
     if (job.value?.openPermit) await load()
   }
   const placed = computed(() => draft.value.stationId !== null || Boolean(draft.value.place))
-  const designated = computed(
-    () =>
-      stations.value?.find((station) => station.id === draft.value.stationId)?.designated ?? false,
+  /** Why its place needs a permit or none; null: it is at no station. */
+  const hotWork = computed(
+    () => stations.value?.find((station) => station.id === draft.value.stationId)?.hotWork ?? null,
   )
+  const designated = computed(() => hotWork.value?.isDesignated ?? false)
   const answer = computed((): StepAnswer => {
     const step = 'fire' as const
     if (!placed.value)
       return { step, level: 'unknown', answer: 'No place', says: 'Say where the work is.' }
     if (designated.value)
-      return { step, level: 'clear', answer: 'No permit', says: 'Designated area.' }
+      return { step, level: 'clear', answer: 'No permit', says: hotWork.value!.because }
     if (!permit.value)
       return {
         step,
@@ -46,5 +47,5 @@ export function useJobFire(
       says: `${permit.value.state}. ${byWorst(found)[0]?.sentence ?? ''}`,
     }
   })
-  return { permit, loadPermit, placed, designated, answer }
+  return { permit, loadPermit, placed, designated, hotWork, answer }
 }

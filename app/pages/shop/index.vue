@@ -86,7 +86,10 @@ function airText({ air }: Station): string {
         <tbody>
           <tr v-for="entry in stations.data.value ?? []" :id="entry.id" :key="entry.id">
             <td class="font-semibold">{{ entry.name }}</td>
-            <td>{{ entry.designated ? 'designated area' : 'permit needed' }}</td>
+            <td class="min-w-44">
+              {{ entry.hotWork.isDesignated ? 'designated area' : 'permit needed' }}
+              <span class="muted block text-sm">{{ entry.hotWork.because }}</span>
+            </td>
             <td>{{ airText(entry) }}</td>
             <td class="min-w-64" :data-testid="`cover-${entry.name}`">
               <details v-for="says in coverOf(entry)" :key="says.text">

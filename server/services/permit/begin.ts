@@ -14,6 +14,7 @@ import { findSite, nextNumber } from '#server/db/site'
 import { AppError, conflict, fieldError, notFound } from '#server/errors'
 import type { Template } from '#shared/permit/schema'
 import { record, type Actor } from '../actor'
+import { isDesignated } from '../shop/hot-work'
 import { placeOfStation } from './ground'
 import { writtenRules } from './rules'
 
@@ -24,7 +25,7 @@ const HOUR = 3_600_000
 /** A draft for a job. Sent twice the second is refused: one permit is open for a job at a time. */
 export function draftPermit(actor: Actor, jobId: string): Promise<{ id: string }> {
   return inOrganisation(actor.organisation, async (db) => {
-    const job = await holdFreeJob(db, jobId, null)
+    const job = await holdFreeJob(db, actor, jobId, null)
     const site = await findSite(db, actor.site)
     const hours = Math.min(site.shift_hours, FIRST_HOURS)
     return insertDraft(db, actor, job, {
@@ -54,7 +55,7 @@ export function draftAgain(
         'Only a permit under which work may go on goes on in another shift.',
         'wrong_state',
       )
-    const job = await holdFreeJob(db, before.job_id, goesOn ? id : null)
+    const job = await holdFreeJob(db, actor, before.job_id, goesOn ? id : null)
     const site = await findSite(db, actor.site)
     const lasted = before.valid_to.getTime() - before.valid_from.getTime()
     const length = Math.min(Math.max(lasted, HOUR), site.shift_hours * HOUR)
@@ -138,11 +139,16 @@ const onOwnSketch = (
 })
 
 /** The job, held, for which a permit may be drafted. @param beside another permit that may be open with it */
-async function holdFreeJob(db: Db, id: string, beside: string | null): Promise<JobRow> {
+async function holdFreeJob(
+  db: Db,
+  actor: Actor,
+  id: string,
+  beside: string | null,
+): Promise<JobRow> {
   await holdJob(db, id)
   const job = await findJob(db, id)
   if (!job) throw notFound('job')
-  if (job.designated)
+  if (await isDesignated(db, actor.site, job))
     throw conflict('This job is in a designated area; it needs no permit.', 'designated')
   const open = (await openPermitsOf(db, id)).find((permit) => permit.id !== beside)
   if (open) throw conflict(`Permit ${open.number} is already open for this job.`, 'permit_open')

@@ -14,6 +14,7 @@ import type { ContainerBody } from '#shared/permit/container'
 import type { Permit } from '#shared/permit/schema'
 import type { Actor } from '../actor'
 import { findingsOfJob } from '../job/job'
+import { isDesignated } from '../shop/hot-work'
 import { groundOf, inReachOf } from './ground'
 import { aroundPermit } from './people'
 import { hoursOf } from './hours'
@@ -52,10 +53,11 @@ export async function judgePermit(
   const place = { job: job.spec, ground, work: row.work, height: row.work_height }
   const sparks = sparksOf(row, { ...place, seed: row.number })
   const floor = ground?.plan.floors.find(({ id }) => id === row.work?.floor) ?? null
+  const designated = await isDesignated(db, row.site_id, job)
   const inReach = inReachOf(ground, row.work, lookReach(sparks, rules.reach.value))
   const fire = judgeFire({
     inReach,
-    designated: job.designated,
+    designated,
     sweep: row.sweep,
     seenBy: namesOf(row.seen),
     work: row.work,
@@ -83,7 +85,7 @@ export async function judgePermit(
   return {
     findings,
     gates: gates(findings, overridesOf(held)),
-    designated: job.designated,
+    designated,
     inReach,
     sparks,
     arc: arcOf(job.spec),

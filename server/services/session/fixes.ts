@@ -45,7 +45,7 @@ export function freeOf(loaded: LoadedSession): Free {
     stations: [...loaded.stations.values()].filter(
       (station) =>
         !taken.has(station.id) &&
-        station.designated &&
+        station.hotWork.isDesignated &&
         gear.some((one) => one.stationId === station.id && one.kind === 'machine' && fit(one)),
     ),
   }

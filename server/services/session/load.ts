@@ -12,7 +12,6 @@ import { gearById, spareGear } from '#server/db/gear'
 import { openAlarms } from '#server/db/monitor'
 import type { Db } from '#server/db/pool'
 import { clearancesOf, kitOf, recordsOf, shadesOf } from '#server/db/record'
-import { listStations } from '#server/db/station'
 import { loaners, loansOf } from '#server/db/stock'
 import {
   findSession,
@@ -23,7 +22,8 @@ import {
 } from '#server/db/session'
 import { notFound } from '#server/errors'
 import type { Gear } from '#shared/inspection/schema'
-import type { Station } from '#shared/shop/schema'
+import type { PlacedStation } from '#shared/shop/schema'
+import { stationsWithPlace } from '../shop/hot-work'
 import type { Stock } from '#shared/stock/schema'
 import { gearState } from '#shared/inspection/state'
 import type { Actor } from '../actor'
@@ -40,7 +40,7 @@ export interface LoadedSession {
   rules: ShopRules
   members: { row: MemberDetail; member: Member }[]
   grace: Grace
-  stations: Map<string, Station>
+  stations: Map<string, PlacedStation>
   /** What is named in it, and what may be lent to it. */
   gear: Map<string, Gear>
   proofs: Map<string, boolean>
@@ -56,7 +56,7 @@ export async function loadSession(db: Db, actor: Actor, id: string): Promise<Loa
   const rows = await membersOf(db, id)
   const people = rows.map((row) => row.person_id)
   const stations = new Map(
-    (await listStations(db, actor.site)).map((station) => [station.id, station]),
+    (await stationsWithPlace(db, actor.site)).map((station) => [station.id, station]),
   )
   const worn = rows.flatMap((row) => [row.helmet_id, row.machine_id, row.cylinder_id])
   const named = await gearById(
@@ -190,7 +190,7 @@ function addSupply(
 /** The job as it is done at the member's station: its air, proved or not, and at least those who share it. */
 function jobOf(
   row: MemberDetail,
-  stations: ReadonlyMap<string, Station>,
+  stations: ReadonlyMap<string, PlacedStation>,
   proofs: ReadonlyMap<string, boolean>,
   rows: readonly MemberDetail[],
 ): JobSpec | null {

@@ -9,7 +9,8 @@ import type { GearScope } from '#server/db/gear'
 import { fieldError, notFound } from '#server/errors'
 import type { SiteGas } from '#shared/gas/customs'
 import type { InspectionCustoms } from '#shared/inspection/customs'
-import type { siteBody, Station, StationBody } from '#shared/shop/schema'
+import type { PlacedStation, siteBody, StationBody } from '#shared/shop/schema'
+import { stationsWithPlace } from './hot-work'
 import { record, type Actor } from '../actor'
 import { changedMeanwhile } from '../version'
 import { refuseMadeUp } from '../plan/rooms'
@@ -84,8 +85,8 @@ const siteAsBody = (row: SiteRow) => ({
   version: row.version,
 })
 
-export const readStations = (actor: Actor): Promise<Station[]> =>
-  inOrganisation(actor.organisation, (db) => listStations(db, actor.site))
+export const readStations = (actor: Actor): Promise<PlacedStation[]> =>
+  inOrganisation(actor.organisation, (db) => stationsWithPlace(db, actor.site))
 
 export async function addStation(actor: Actor, body: StationBody): Promise<{ id: string }> {
   const id = randomUUID()

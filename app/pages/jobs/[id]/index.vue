@@ -33,7 +33,7 @@ const { rules, welder, loadWelder, helmet, named, assessment, findingsOf, kit } 
   store,
 )
 const fire = useJobFire(draft, job, stations)
-const { permit, placed, designated } = fire
+const { permit, placed, designated, hotWork } = fire
 
 useHead({ title: () => `${id ? draft.value.title || 'Job' : 'New job'} · Zonaris` })
 const mayWrite = computed(() => signIn.may('lead', 'instructor', 'worker'))
@@ -241,6 +241,7 @@ async function drafted(): Promise<void> {
           :job-id="id"
           :placed="placed"
           :designated="designated"
+          :because="hotWork?.because ?? null"
           :may-write="mayWrite"
           :save="saveIfDirty"
           @drafted="drafted"
