@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { DEEDS, FOUND_KINDS, FOUND_RULES } from '#core/firewatch/found'
+import { DEED_NAME, DEEDS, FOUND_KINDS, FOUND_RULES } from '#core/firewatch/found'
 import { FARTHEST } from '#core/plan/plan'
 
 const metres = z.number('Enter a number.').min(-FARTHEST).max(FARTHEST)
@@ -19,6 +19,15 @@ export const foundBody = z
     message: 'This does not make it safe.',
   })
 export type FoundBody = z.output<typeof foundBody>
+
+/** What was found and what was done about each, in one line. */
+export const foundText = (found: readonly FoundBody[]): string =>
+  found
+    .map(({ kind, name, deed }) => {
+      const done = deed === null ? 'nothing done yet' : DEED_NAME[deed].toLowerCase()
+      return `${name || FOUND_RULES[kind].name}: ${done}`
+    })
+    .join('; ')
 
 /** So many things are found around one work. */
 export const MOST_FOUND = 30

@@ -108,6 +108,24 @@ describe('what lies in reach of hot work', () => {
     ]
     expect(reached({ ...plan, floors })).toMatchObject([{ name: 'Loft', line: 'openings' }])
   })
+  it('what burns on a floor below is in reach as well: sparks fall over the edge', () => {
+    const plan = planOf(
+      thing('combustible', box(5, 0), { floor: 'yard', name: 'Timber' }),
+      thing('combustible', box(30, 0), { floor: 'yard' }),
+      thing('combustible', box(5, 0), { floor: 'loft', name: 'Above' }),
+      thing('desk', box(6, 0), { floor: 'yard' }),
+    )
+    const floors = [
+      ...plan.floors,
+      { id: 'yard', name: 'Yard', outdoors: true, level: -4 },
+      { id: 'loft', name: 'Loft', outdoors: false, level: 4 },
+    ]
+    expect(reached({ ...plan, floors }).map(({ name }) => name)).toEqual([
+      'Yard',
+      'Loft',
+      'Timber, below on Yard',
+    ])
+  })
   it('where the work stands in a room, its walls count from inside', () => {
     const room = thing('room', rectangle(-2, -2, 4, 4), { facts: { material: 'steel' } })
     expect(reached(planOf(room))).toMatchObject([{ name: room.name, metres: 2 }])

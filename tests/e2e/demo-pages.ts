@@ -26,6 +26,11 @@ export const DEMO_PAGES: readonly DemoPage[] = [
   { name: 'permits in figures', path: '/permits/statistics' },
   { name: 'board of hot work', path: '/permits/board' },
   {
+    name: 'story of a permit',
+    path: '/permits/story/{id}',
+    id: "SELECT id FROM permit WHERE state = 'closed'",
+  },
+  {
     name: 'draft permit',
     path: '/permits/{id}',
     id: "SELECT id FROM permit WHERE state = 'draft'",

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { reachText } from '#core/firewatch/rules.table'
 import { RULE_SET_NAME } from '#core/firewatch/rule-sets.table'
+import { foundText } from '#shared/permit/found'
 import { watchText } from '#shared/permit/watch-text'
 import type { Permit } from '#shared/permit/schema'
 import { useSiteTime } from '~/composables/time'
@@ -18,6 +19,7 @@ const facts = computed(() => {
     ...(permit.attendant ? [['Attendant', permit.attendant]] : []),
     ...(permit.rescue ? [['Rescue', permit.rescue]] : []),
     ...(permit.putsBack ? [['Detectors back', permit.putsBack]] : []),
+    ...(permit.found.length > 0 ? [['Found today', foundText(permit.found)]] : []),
     ['Watch', watchText(permit)],
     ['Sweep', reachText(permit.reach)],
     ['Rules', permit.ruleSets.map((set) => RULE_SET_NAME[set]).join(', ')],

@@ -2,6 +2,7 @@
 import { z } from 'zod'
 import { reachText } from '#core/firewatch/rules.table'
 import { dutiesOf } from '#shared/permit/duties'
+import { foundText } from '#shared/permit/found'
 import type { Permit, Signatory } from '#shared/permit/schema'
 import { watchText } from '#shared/permit/watch-text'
 import { SIGNER_WORDS } from '~/components/permit/action-words'
@@ -33,6 +34,7 @@ const facts = computed(() => {
     ['Valid', `${when(permit.validFrom)} to ${when(permit.validTo)}`],
     ['Sweep', reachText(permit.reach)],
     ['Watch', watchText(permit)],
+    ...(permit.found.length > 0 ? [['Found today', foundText(permit.found)]] : []),
     ...permit.signatories.map(({ as, name, side }) => [
       side ?? capital(SIGNER_WORDS[as].name),
       name ?? 'not named',

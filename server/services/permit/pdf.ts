@@ -94,6 +94,7 @@ function layOut(sheet: Sheet, now: Date): PlainDocument {
         style: 'h',
       },
       ...findingsOf(permit),
+      ...seenText(permit),
       { text: 'What was done', style: 'h' },
       eventsOf(sheet),
       {
@@ -109,6 +110,15 @@ function layOut(sheet: Sheet, now: Date): PlainDocument {
     ],
     foot: `Permit ${permit.number}, printed ${time(now.toISOString())}, `,
   }
+}
+
+/** Who saw the lines of the sweep, each with how many. */
+function seenText({ seen }: Permit): Content[] {
+  const counts = new Map<string, number>()
+  for (const { name } of Object.values(seen)) counts.set(name, (counts.get(name) ?? 0) + 1)
+  if (counts.size === 0) return []
+  const who = [...counts].map(([name, count]) => `${name} (${count})`).join(', ')
+  return [{ text: `Lines of the sweep were seen by: ${who}.`, margin: [0, 3, 0, 0] }]
 }
 
 function heading({ permit, job, me, address, time }: Sheet): Content[] {

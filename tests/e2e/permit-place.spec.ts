@@ -1,0 +1,164 @@
+import { expect, test, type Locator, type Page } from '@playwright/test'
+import signIns from '../../demo/sign-ins.json' with { type: 'json' }
+import { startApp, type App } from '../app'
+import { photoFile } from '../server/photo.fixture'
+import { expectAccessible, expectNoSidewaysScroll, listen, signIn } from './page'
+
+type SignIn = (typeof signIns)[number]
+let app: App
+test.beforeAll(async () => {
+  app = await startApp({ demo: true })
+})
+test.afterAll(() => app.end())
+const [lead, , welder, watcher] = signIns as [SignIn, SignIn, SignIn, SignIn]
+const LOADED = /permits\/[0-9a-f-]+$/
+
+async function openPermit(page: Page, place: string): Promise<void> {
+  await signIn(page, app.url, lead.email, lead.password)
+  await page.goto(`${app.url}/permits`)
+  await page.getByRole('link', { name: place, exact: true }).click()
+  await page.waitForURL(LOADED)
+}
+async function save(page: Page): Promise<void> {
+  await page.getByRole('button', { name: 'Save the fire check' }).click()
+  await expect(page.getByRole('button', { name: 'Fire check saved' })).toBeVisible()
+}
+
+test('a permit for a prepared place, from its template to issued, counted in presses and seconds', async ({
+  page,
+}) => {
+  const heard = listen(page)
+  await signIn(page, app.url, lead.email, lead.password)
+  await page.goto(`${app.url}/permits`)
+  const draft = page.getByRole('button', { name: 'Draft a permit: Gangway hinge, store yard' })
+  await expect(draft).toBeVisible()
+  await expectAccessible(page)
+  const began = Date.now()
+  let presses = 0
+  const press = async (what: Locator): Promise<void> => {
+    presses++
+    await what.click()
+  }
+  const name = async (testId: string, who: string): Promise<void> => {
+    await press(page.getByTestId(testId))
+    await press(page.getByRole('option', { name: who }).first())
+    await expect(page.getByRole('option')).toHaveCount(0)
+  }
+  await press(draft)
+  await page.waitForURL(LOADED)
+  await expect(page.getByText('Under permit 1: yes.').first()).toBeVisible()
+  await press(page.getByRole('button', { name: 'I walked it now: as under 1' }))
+  await name('operator', welder.name)
+  await name('fire-watch', 'Silas Thornby')
+  await press(page.getByRole('button', { name: 'Save the fire check' }))
+  await expect(page.getByText(`Seen by ${lead.name}`).first()).toBeVisible()
+  const dialog = page.getByRole('dialog')
+  for (const [button, pin] of [
+    ['Operator signs', welder.pin],
+    ['Fire watch signs', '7294'],
+  ] as const) {
+    await press(page.getByRole('button', { name: button }))
+    await dialog.getByLabel(/^PIN of/).fill(pin)
+    await press(dialog.getByRole('button', { name: 'Sign' }))
+    await expect(dialog).toBeHidden()
+  }
+  await press(page.getByRole('button', { name: 'Issue' }))
+  await dialog.getByLabel(/PIN/).fill(lead.pin)
+  await press(dialog.getByRole('button', { name: 'Issue' }))
+  await expect(page.getByTestId('permit-state').first()).toHaveAttribute('data-state', 'issued')
+  const seconds = (Date.now() - began) / 1000
+  console.log(
+    `a permit for a prepared place: ${presses} presses, ${seconds.toFixed(1)} s by machine`,
+  )
+  expect(presses).toBeLessThanOrEqual(14)
+  expect(seconds).toBeLessThan(90)
+  expect(heard).toEqual([])
+})
+
+test('what is found there today is added on the phone with a photo, and holds the permit back until it is seen to', async ({
+  page,
+}) => {
+  const heard = listen(page)
+  await page.setViewportSize({ width: 390, height: 844 })
+  await openPermit(page, 'Ferry ramp, outboard end')
+  const found = page.getByTestId('found')
+  await found.getByRole('button', { name: 'Add', exact: true }).click()
+  await found.getByLabel('What it is').last().fill('Pallet of cartons')
+  await found.getByRole('button', { name: 'Point at it on the map' }).last().click()
+  await expect(page.getByText('Press where it stands: Pallet of cartons')).toBeInViewport()
+  await page.getByTestId('plan').click({ position: { x: 190, y: 120 } })
+  await expect(page.getByText('Press where it stands')).toHaveCount(0)
+  const buffer = Buffer.from(await photoFile())
+  await found
+    .getByTestId('photo-file')
+    .last()
+    .setInputFiles({ name: 'pallet.jpg', mimeType: 'image/jpeg', buffer })
+  await expect(found.getByAltText(/^Photo: 2. Pallet/)).toBeVisible()
+  await save(page)
+  await expect(
+    page.getByText('Pallet of cartons is in reach, and nothing was done about it.').first(),
+  ).toBeVisible()
+  await found.getByLabel('Done about it').last().click()
+  await page.getByRole('option', { name: 'Covered or shielded' }).click()
+  await save(page)
+  await expect(page.getByText('Pallet of cartons is in reach')).toHaveCount(0)
+  await page.reload()
+  await expect(found.getByRole('button', { name: /^Photo: 2. Pallet/ })).toBeVisible()
+  await expectNoSidewaysScroll(page)
+  await expectAccessible(page)
+  expect(heard).toEqual([])
+})
+
+test('a place that no plan shows is sketched: a room by its size, a wall by a pull, the work inside', async ({
+  page,
+}) => {
+  const heard = listen(page)
+  await openPermit(page, 'Ferry ramp, outboard end')
+  await page.getByRole('button', { name: 'Elsewhere: sketch the place' }).click()
+  const dialog = page.getByRole('dialog')
+  await dialog.getByRole('button', { name: 'Add the room' }).click()
+  await expect(dialog.getByText('Room 1').last()).toBeVisible()
+  await dialog.getByRole('button', { name: 'Something that burns' }).click()
+  const box = (await dialog.getByTestId('plan').boundingBox())!
+  await page.mouse.move(box.x + box.width * 0.4, box.y + box.height * 0.4)
+  await page.mouse.down()
+  await page.mouse.move(box.x + box.width * 0.45, box.y + box.height * 0.6, { steps: 5 })
+  await page.mouse.up()
+  await dialog.getByLabel('Name').fill('Crate of rags')
+  await dialog.getByRole('button', { name: 'Undo' }).click()
+  await dialog.getByRole('button', { name: 'Redo' }).click()
+  await expectAccessible(page)
+  await dialog.getByRole('button', { name: 'Done' }).click()
+  await expect(page.getByRole('list', { name: 'In reach' })).toContainText('Crate of rags')
+  await save(page)
+  await page.reload()
+  await expect(page.getByRole('button', { name: 'Change the sketch' })).toBeVisible()
+  await expect(page.getByRole('list', { name: 'In reach' })).toContainText('Crate of rags')
+  await page.getByRole('button', { name: 'Drop the sketch' }).click()
+  await save(page)
+  await expect(page.getByText('Crate of rags')).toHaveCount(0)
+  expect(heard).toEqual([])
+})
+
+test('one page tells an auditor what happened; an attempt to close early stands on it', async ({
+  page,
+}) => {
+  const heard = listen(page, [/409/])
+  await openPermit(page, 'Slip, berth 1')
+  await page.getByRole('button', { name: 'Close', exact: true }).click()
+  const dialog = page.getByRole('dialog')
+  await dialog.getByLabel(/PIN/).fill(watcher.pin)
+  await dialog.getByRole('button', { name: 'Close the permit' }).click()
+  await expect(dialog.getByText(/^Too early: \d+ min of the watch are left/)).toBeVisible()
+  await dialog.getByRole('button', { name: 'Leave it' }).click()
+  await page.getByRole('button', { name: 'More' }).click()
+  await page.getByRole('menuitem', { name: 'The whole story on one page' }).click()
+  const story = page.getByTestId('story')
+  await expect(story).toContainText(`${lead.name} drafted it`)
+  await expect(story).toContainText(`${lead.name} tried to close it too early`)
+  await expect(page.getByRole('table')).toContainText(watcher.name)
+  await expectAccessible(page)
+  await page.setViewportSize({ width: 390, height: 844 })
+  await expectNoSidewaysScroll(page)
+  expect(heard).toEqual([])
+})
