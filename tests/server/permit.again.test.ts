@@ -166,7 +166,7 @@ describe('papers', () => {
     }).format(new Date(shift.now))
     const { pages } = await readPdf(await pdfOf(`/permits/report.pdf?month=${month}`))
     const text = pages.join(' ')
-    expect(text).toContain('1 attempts to close early')
+    expect(text).toContain('Attempts to close early: 1.')
     expect(text).toContain((await see()).place)
     expect((await readPdf(await pdfOf('/permits/report.pdf?month=2020-01'))).pages[0]).toContain(
       'None was issued in this month.',

@@ -56,7 +56,7 @@ function named(bars: Statistics['late']): Statistics['late'] {
         <h1>Permits in figures</h1>
       </div>
       <form class="flex flex-wrap items-end gap-2" @submit.prevent="openReport">
-        <UFormField label="One month as PDF" :error="monthError">
+        <UFormField label="One month as PDF" :error="monthError || undefined">
           <UInput v-model="month" type="month" class="w-44" />
         </UFormField>
         <UButton type="submit" variant="outline" color="neutral" icon="i-lucide-file-text">

@@ -7,18 +7,38 @@ import { LEVEL_WORD } from '../print/document'
 export function findingsOf(permit: Permit): Content[] {
   const minded = permit.findings.filter(({ level }) => level !== 'clear')
   const clear = permit.findings.filter(({ level }) => level === 'clear')
-  const half = Math.ceil(clear.length / 2)
   return [
     ...(minded.length > 0 ? [mindedTable(minded, permit)] : []),
+    ...(clear.length > 0 ? [{ text: 'Clear', bold: true, margin: [0, 4, 0, 0] as Margin }] : []),
     {
-      columns: [clear.slice(0, half), clear.slice(half)].map((part) => ({
-        stack: part.map((finding) => ({ text: clearLine(finding), margin: [0, 1, 0, 1] })),
+      columns: inColumns(clear).map((part) => ({
+        stack: part.map((finding) => ({
+          text: clearLine(finding),
+          margin: [0, 1, 0, 1] as Margin,
+        })),
       })),
-      columnGap: 14,
-      fontSize: 7.5,
-      margin: [0, 4, 0, 0],
+      columnGap: 12,
+      fontSize: 7,
+      lineHeight: 1.05,
     },
   ]
+}
+
+type Margin = [number, number, number, number]
+const COLUMNS = 3
+
+/** In their order, into columns of about the same length. */
+function inColumns(findings: readonly Finding[]): Finding[][] {
+  const length = (finding: Finding): number => finding.sentence.length + sourcesOf(finding).length
+  const share = findings.reduce((sum, one) => sum + length(one), 0) / COLUMNS
+  const columns: Finding[][] = Array.from({ length: COLUMNS }, () => [])
+  let sum = 0
+  for (const finding of findings) {
+    const middle = sum + length(finding) / 2
+    columns[Math.min(COLUMNS - 1, Math.floor(middle / share))]!.push(finding)
+    sum += length(finding)
+  }
+  return columns
 }
 
 const mindedTable = (findings: readonly Finding[], permit: Permit): Content => ({
@@ -27,9 +47,12 @@ const mindedTable = (findings: readonly Finding[], permit: Permit): Content => (
   table: {
     headerRows: 1,
     dontBreakRows: true,
-    widths: [54, '*', 150],
+    widths: [54, '*'],
     body: [
-      ['Level', 'Finding', 'Source'].map((text) => ({ text, bold: true })),
+      ['Level', 'Finding, what to do, and where it comes from'].map((text) => ({
+        text,
+        bold: true,
+      })),
       ...findings.map((finding) => findingRow(finding, permit)),
     ],
   },
@@ -39,7 +62,7 @@ const sourcesOf = ({ reasons }: Finding): string =>
   [...new Set(reasons.map(({ source }) => source.document))].join('; ')
 
 const clearLine = (finding: Finding): Content[] => [
-  `${LEVEL_WORD.clear}: ${finding.sentence} `,
+  `${finding.sentence} `,
   { text: sourcesOf(finding), italics: true, color: '#555' },
 ]
 
@@ -49,11 +72,15 @@ function findingRow(finding: Finding, permit: Permit): Content[] {
     { text: overridden ? 'OVERRIDDEN' : LEVEL_WORD[finding.level], bold: true },
     {
       stack: [
-        finding.sentence,
-        ...(finding.remedy ? [{ text: finding.remedy, style: 'small' }] : []),
+        {
+          text: [
+            finding.sentence,
+            finding.remedy ? ` ${finding.remedy} ` : ' ',
+            { text: sourcesOf(finding), style: 'small', italics: true },
+          ],
+        },
         ...(overridden ? [{ text: `Override: ${overridden.reason}`, bold: true }] : []),
       ],
     },
-    { text: sourcesOf(finding), style: 'small' },
   ]
 }

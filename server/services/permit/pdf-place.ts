@@ -26,7 +26,7 @@ export function placeOf(permit: Permit, plan: Plan | null, units: Units): Conten
     title,
     {
       columns: [
-        { width: 240, svg: reachSvg(plan, permit.work, { reach: permit.reach, far, items }) },
+        { width: 190, svg: reachSvg(plan, permit.work, { reach: permit.reach, far, items }) },
         [sparks, inReachList(items, length)],
       ],
       columnGap: 12,

@@ -90,8 +90,8 @@ function totals({ rows, isCut, now }: Report, statistics: PermitStatistics): Con
     bars.reduce((all, { count }) => all + count, 0)
   const closed = rows.filter((row) => stateOf(row, now) === 'closed').length
   const lines = [
-    `${rows.length} permits were issued; ${closed} of them are closed, ${rows.length - closed} are not.`,
-    `${sum(statistics.suspensions)} suspensions, ${sum(statistics.overrides)} stops set aside, ${sum(statistics.late)} late rounds, ${sum(statistics.early)} attempts to close early.`,
+    `Permits issued: ${rows.length}. Closed by now: ${closed}. Not closed: ${rows.length - closed}.`,
+    `Suspensions: ${sum(statistics.suspensions)}. Stops set aside: ${sum(statistics.overrides)}. Late rounds: ${sum(statistics.late)}. Attempts to close early: ${sum(statistics.early)}.`,
   ]
   return [
     { text: 'In short', style: 'h' },
