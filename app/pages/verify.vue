@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { permitRoutes } from '#shared/permit/routes'
-import { verifyQuery, type Permit, type Verified } from '#shared/permit/schema'
+import { verifyQuery, type Verified } from '#shared/permit/schema'
+import type { Story } from '#shared/permit/story'
 import { eventWords } from '~/components/permit/action-words'
 import { call } from '~/composables/api'
 import { useLoad } from '~/composables/load'
@@ -15,20 +16,28 @@ const signIn = useSignIn()
 const { when } = useSiteTime()
 const query = computed(() => verifyQuery.safeParse(route.query).data ?? null)
 const verified = useLoad<Verified>(() => call(permitRoutes.verifyPermit, { query: query.value! }))
-const permit = useLoad<Permit>(() =>
-  call(permitRoutes.permit, { params: { id: query.value!.permit } }),
+const story = useLoad<Story>(() =>
+  call(permitRoutes.permitStory, { params: { id: query.value!.permit } }),
 )
 onMounted(async () => {
   if (!query.value) return
   await verified.load()
   if (signIn.me === undefined) await signIn.load().catch(() => null)
   // Of another shop nothing more is told than to anybody else.
-  if (signIn.me && verified.data.value?.isKnown) await permit.load()
+  if (signIn.me && verified.data.value?.isKnown) await story.load()
 })
 const answer = computed(() => verified.data.value)
 const since = computed(() =>
-  (permit.data.value?.events ?? []).filter(({ auditSeq }) => (auditSeq ?? 0) > query.value!.seq),
+  (story.data.value?.permit.events ?? []).filter(
+    ({ auditSeq }) => (auditSeq ?? 0) > query.value!.seq,
+  ),
 )
+/** What is not any more as the paper has it. */
+const changed = computed(() => {
+  const signed = story.data.value?.signed ?? []
+  const printed = signed.findLastIndex(({ hash }) => hash === query.value!.hash)
+  return printed < 0 ? [] : signed.slice(printed + 1).flatMap(({ changes }) => changes)
+})
 const validTo = computed(() => {
   const { validTo: iso, timeZone } = answer.value ?? {}
   if (!iso) return ''
@@ -85,7 +94,13 @@ const isRight = computed(() => answer.value?.isKnown === true && answer.value.is
           </li>
         </ul>
       </template>
-      <NuxtLink v-if="permit.data.value" class="link" :to="`/permits/${query.permit}`">
+      <ul v-if="changed.length > 0" class="list-disc pl-5" aria-label="Changed since">
+        <li v-for="change in changed" :key="change.what">
+          {{ change.what }}:
+          <ChangedValue :change="change" />
+        </li>
+      </ul>
+      <NuxtLink v-if="story.data.value" class="link" :to="`/permits/${query.permit}`">
         To the permit
       </NuxtLink>
       <p v-else class="muted text-sm">Sign in to read what was done.</p>

@@ -1,10 +1,12 @@
 import { ROUNDING } from '../finding/feet'
 import type { Finding, Input } from '../finding/finding'
 import { COMMON_PRACTICE, published } from '../finding/source'
+import type { FireClass } from '../inspection/fire-class'
 import type { Governed, GoverningRules } from './governing'
 import { judgeContainer, type ContainerCheck } from './container'
 import { judgeSpaceWatch, type SpaceWatch } from './attendant'
 import { judgeDetectors } from './detectors'
+import { judgeExtinguishersNear, type DrawnExtinguisher } from './extinguisher-near'
 import { judgeFound, watchedOf, type Found } from './found'
 import { judgeHours, type WorkHours } from './hours'
 import { judgeNeighbours, type Neighbour } from './neighbours'
@@ -27,6 +29,8 @@ export interface FireQuery {
   found: readonly Found[]
   /** What the plan shows within reach; null: the place is not on it. */
   inReach: readonly InReach[] | null
+  /** Extinguishers on its floor, and what can burn; null: its plan shows none of them, or its station is judged by itself. */
+  extinguishers: { burning: readonly FireClass[]; around: readonly DrawnExtinguisher[] } | null
   /** Operator and watchers. */
   people: Pick<PermitPeople, 'process' | 'operator' | 'fireWatch' | 'others'>
   /** Who stands outside a closed space; null: it is none. */
@@ -82,6 +86,9 @@ export function judgeFire(query: FireQuery): Finding[] {
       ? judgeContainer(query.container, { ...query, from: query.validFrom })
       : []),
     judgeSparks(query.sparks, query.rules.reach.value),
+    ...(query.extinguishers
+      ? judgeExtinguishersNear(query.extinguishers.burning, query.extinguishers.around)
+      : []),
     ...(query.sweep.detectors === 'yes' ? [judgeDetectors(query.putsBack)] : []),
     ...judgePeople(peopleOf(query)),
     ...(query.space ? judgeSpaceWatch({ ...query.space, busy: busyOf(query.people) }) : []),

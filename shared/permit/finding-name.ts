@@ -15,6 +15,7 @@ export function findingName(code: string): string {
   if (line) return sweepText(line, SWEEP_RADIUS)
   if (code.startsWith('fire.permit.')) return 'Another permit in reach'
   if (code.startsWith('fire.found.')) return 'Something found there on the day'
+  if (code.startsWith('fire.near.')) return 'Extinguisher near the work'
   if (code.startsWith('fire.watch.')) return 'A further watcher'
   return NAMES[code] ?? inWords(code)
 }

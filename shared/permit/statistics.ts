@@ -3,6 +3,8 @@ import { z } from 'zod'
 export const STATISTIC_MONTHS = ['3', '12', '24'] as const
 export const statisticsQuery = z.strictObject({
   months: z.enum(STATISTIC_MONTHS).default('12').transform(Number),
+  /** Only of this place. */
+  place: z.string().trim().min(1).max(200).optional(),
 })
 
 /** As 2026-11. */
@@ -21,6 +23,8 @@ export const statisticsSchema = z.object({
   permits: z.number(),
   /** Not all of them were read: there are more than are added up. */
   isCut: z.boolean(),
+  /** Of all of them, whichever was asked for. */
+  places: z.array(z.string()),
   durations: bars,
   overrides: bars,
   suspensions: bars,

@@ -52,6 +52,7 @@ export const RULES: Omit<
   sparks: { far: 3, height: 1, openings: [], below: [] },
   inReach: null,
   seenBy: {},
+  extinguishers: null,
   work: null,
   found: [],
   written: { watch: rules.watch.value, monitoring: 0, reach: rules.reach.value },

@@ -162,3 +162,45 @@ test('one page tells an auditor what happened; an attempt to close early stands 
   await expectNoSidewaysScroll(page)
   expect(heard).toEqual([])
 })
+
+test('the lead at the desk and the welder on the phone sign and watch one permit', async ({
+  page,
+  browser,
+}) => {
+  const heard = listen(page)
+  await openPermit(page, 'Ferry ramp, outboard end')
+  const phone = await (
+    await browser.newContext({ viewport: { width: 390, height: 844 } })
+  ).newPage()
+  await signIn(phone, app.url, welder.email, welder.password)
+  await phone.goto(page.url())
+  await phone.getByRole('button', { name: 'Operator signs' }).click()
+  const dialog = phone.getByRole('dialog')
+  await dialog.getByLabel(/^PIN of/).fill(welder.pin)
+  const began = Date.now()
+  await dialog.getByRole('button', { name: 'Sign' }).click()
+  await expect(page.getByText('Signed by the operator')).toBeVisible({ timeout: 5_000 })
+  console.log(`a signature on the phone seen at the desk after ${Date.now() - began} ms`)
+  // What the lead changes is on the phone, too: the signature counts no more.
+  await page.getByTestId('sweep-ground').getByText('No', { exact: true }).click()
+  await save(page)
+  await expect(phone.getByText('Signed by the operator')).toHaveCount(0)
+  await expect(
+    phone.getByTestId('sweep-ground').getByRole('radio', { name: 'No', exact: true }),
+  ).toBeChecked()
+
+  // The watch: a round on the phone is seen at the desk.
+  await page.goto(`${app.url}/permits`)
+  await page.getByRole('link', { name: 'Slip, berth 1', exact: true }).click()
+  await page.waitForURL(LOADED)
+  const rounds = page.getByText('Round', { exact: true })
+  await expect(rounds).toHaveCount(2)
+  const { pathname } = new URL(page.url())
+  await phone.goto(`${app.url}${pathname.replace('/permits/', '/watch/')}`)
+  await phone.getByRole('button', { name: 'Round made' }).click()
+  await phone.getByLabel('Their PIN').fill(watcher.pin)
+  await phone.getByRole('button', { name: 'Log the round' }).click()
+  await expect(rounds).toHaveCount(3, { timeout: 5_000 })
+  expect(heard).toEqual([])
+  await phone.context().close()
+})

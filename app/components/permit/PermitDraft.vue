@@ -46,6 +46,15 @@ const bodyOf = (permit: Permit): PermitDraftBody => ({
 const draft = ref<PermitDraftBody>(bodyOf(props.permit))
 const { dirty, restored, begin, settle } = useKeptDraft(`permit-${props.permit.id}`, draft)
 begin(bodyOf(props.permit))
+/** Somebody else saved it meanwhile; what is typed here and not saved stays. */
+watch(
+  () => props.permit.version,
+  (version) => {
+    if (dirty.value || draft.value.version === version) return
+    draft.value = bodyOf(props.permit)
+    settle()
+  },
+)
 
 const time = (key: 'validFrom' | 'validTo') =>
   computed({

@@ -44,8 +44,11 @@ const mayCloseAbsent = computed(() => {
 })
 onMounted(load)
 const draft = computed(() => permit.value?.state === 'draft')
+const draftForm = useTemplateRef<{ dirty: boolean }>('draftForm')
+const dirty = computed(() => draftForm.value?.dirty ?? false)
+/** What is typed and not saved stays as it is. */
 const lookAgain = (): void => {
-  if (permit.value && !draft.value) void load()
+  if (permit.value && !(draft.value && dirty.value)) void load()
 }
 useIntervalFn(lookAgain, 60_000)
 useChanged(['permits', 'gear', 'air', 'people', 'jobs', 'plan'], lookAgain)
@@ -57,8 +60,6 @@ const turned = computed(() => {
   const { live, open: held } = permit.value
   return live.filter((finding) => held.includes(finding.code) && stopsWork(finding))
 })
-const draftForm = useTemplateRef<{ dirty: boolean }>('draftForm')
-const dirty = computed(() => draftForm.value?.dirty ?? false)
 /** The watch as the dial shows it, while one is owed. */
 const dial = computed(() => {
   const { watchStartedAt, watchMinutes, monitoring, nextRoundAt, state, events } = permit.value!

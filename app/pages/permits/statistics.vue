@@ -10,12 +10,27 @@ import { useSiteTime } from '~/composables/time'
 
 /** What many permits have in common: how long, what was set aside, what stopped them, whether rounds were made in time. */
 useHead({ title: 'Permits in figures · Zonaris' })
-const months = useAddress().choice('months', ['12', '3', '24'])
+const address = useAddress()
+const months = address.choice('months', ['12', '3', '24'])
+const EVERYWHERE = 'every place'
+const place = computed({
+  get: () => address.text('place') || EVERYWHERE,
+  set: (value) => address.put({ place: value === EVERYWHERE ? undefined : value }),
+})
 const { data, failure, load } = useLoad<Statistics>(() =>
-  call(permitRoutes.permitStatistics, { query: { months: months.value } }),
+  call(permitRoutes.permitStatistics, {
+    query: {
+      months: months.value,
+      place: place.value === EVERYWHERE ? undefined : place.value,
+    },
+  }),
 )
 onMounted(load)
-watch(months, load)
+watch([months, place], load)
+const places = computed(() => [
+  { value: EVERYWHERE, label: 'Every place' },
+  ...(data.value?.places ?? []).map((value) => ({ value, label: value })),
+])
 const month = ref(useSiteTime().today().slice(0, 7))
 const monthError = ref('')
 function openReport(): void {
@@ -63,6 +78,9 @@ function named(bars: Statistics['late']): Statistics['late'] {
           Report
         </UButton>
       </form>
+      <UFormField label="Place">
+        <USelect v-model="place" :items="places" class="w-56" />
+      </UFormField>
       <ChoiceRow v-model="months" legend="How far back" hide-legend :options="SPANS" />
     </header>
     <Failure v-if="failure && !data" :failure="failure" @retry="load" />

@@ -17,6 +17,7 @@ import { findingsOfJob } from '../job/job'
 import { isDesignated } from '../shop/hot-work'
 import { groundOf, inReachOf } from './ground'
 import { aroundPermit } from './people'
+import { extinguishersOf } from './extinguishers'
 import { hoursOf } from './hours'
 import { rulesOf } from './rules'
 import { snapshotOf } from './snapshot'
@@ -58,6 +59,7 @@ export async function judgePermit(
   const fire = judgeFire({
     inReach,
     designated,
+    extinguishers: await extinguishersOf(db, by, { row, job, ground, inReach }),
     sweep: row.sweep,
     seenBy: namesOf(row.seen),
     work: row.work,

@@ -11,7 +11,10 @@ import { siteDay } from '../shop/day'
 const MOST = 2_000
 const MOST_BARS = 15
 
-export function readStatistics(actor: Actor, months: number): Promise<Statistics> {
+export function readStatistics(
+  actor: Actor,
+  { months, place }: { months: number; place?: string },
+): Promise<Statistics> {
   return inOrganisation(actor.organisation, async (db) => {
     const { time_zone: zone } = await findSite(db, actor.site)
     const from = monthsAfter(siteDay(actor.now, zone), -months)
@@ -22,10 +25,13 @@ export function readStatistics(actor: Actor, months: number): Promise<Statistics
       zone,
       most: MOST + 1,
     })
-    const all = permitStatistics(rows.slice(0, MOST).map(toPast))
+    const read = rows.slice(0, MOST)
+    const asked = place === undefined ? read : read.filter((row) => row.place === place)
+    const all = permitStatistics(asked.map(toPast))
     return {
       from,
-      permits: Math.min(rows.length, MOST),
+      permits: asked.length,
+      places: [...new Set(read.map((row) => row.place))].sort(),
       isCut: rows.length > MOST,
       durations: all.durations,
       overrides: frequent(all.overrides),

@@ -19,11 +19,6 @@ const minded = computed(() =>
   (data.value?.permit.findings ?? []).filter(({ level }) => level !== 'clear'),
 )
 const cleared = computed(() => (data.value?.permit.findings.length ?? 0) - minded.value.length)
-type Signed = Story['signed'][number]['changes'][number]
-const valueOf = ({ isTime }: Signed, value: string | null): string => {
-  if (value === null) return 'none'
-  return isTime ? when(value) : value
-}
 const print = (): void => window.print()
 </script>
 
@@ -75,10 +70,8 @@ const print = (): void => window.print()
           <p class="font-semibold">Version {{ text.version }}, {{ when(text.at) }}</p>
           <ul v-if="text.changes.length > 0" class="list-disc pl-5">
             <li v-for="change in text.changes" :key="change.what">
-              {{ change.what }}: {{ valueOf(change, change.after) }}
-              <span v-if="change.before !== null" class="muted">
-                before that {{ valueOf(change, change.before) }}
-              </span>
+              {{ change.what }}:
+              <ChangedValue :change="change" />
             </li>
           </ul>
           <p class="muted text-sm break-all">SHA-256 {{ text.hash }}</p>

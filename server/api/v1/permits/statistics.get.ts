@@ -3,5 +3,5 @@ import { route } from '#server/http/route'
 import { readStatistics } from '#server/services/permit/statistics'
 
 export default route(permitRoutes.permitStatistics, ({ actor, query }) =>
-  readStatistics(actor, query.months),
+  readStatistics(actor, query),
 )
