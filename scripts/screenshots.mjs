@@ -52,12 +52,13 @@ async function take(base) {
       (
         await context.request.post(`${base}/api/v1${path}`, { data, headers: { origin: base } })
       ).json()
+    const paper = async (path) => (await context.request.get(`${base}/api/v1${path}`)).body()
     const enter = () =>
       context.request.post(`${base}/api/v1/sign-in`, {
         data: { email: lead.email, password: lead.password },
         headers: { origin: base },
       })
-    return { shot, get, post, enter }
+    return { shot, get, post, enter, paper, context }
   }
   say('Taking pictures.')
   const desk = await open({})
@@ -95,11 +96,10 @@ async function take(base) {
     ['job', `/jobs/${job}`],
     ['eyes', `/jobs/${job}`, '#eyes'],
     ['body', `/jobs/${job}`, '#body'],
-    ['permit', `/permits/${permit('issued')}`],
+    ['permit', `/permits/${permit('working')}`],
     ['plan', '/plan'],
     ['gas-today', '/gear/enough'],
     ['rack', `/gear/rack?store=${store}`],
-    ['trends', '/gear/trends'],
     ['hood', `/air/stations/${booth10}`, '#section-title'],
     ['rounds', '/rounds'],
     ['session', `/sessions/${session}`],
@@ -128,5 +128,29 @@ async function take(base) {
     await page.getByRole('button', { name: 'Fire watch signs' }).click()
     await page.getByTestId('duties').waitFor()
   })
+  await shotOfPaper(desk, permit('working'))
   await browser.close()
+}
+
+/** The first page of a permit as it is printed, drawn by the same library that reads it in the tests. */
+async function shotOfPaper({ context, paper }, permit) {
+  const bytes = await paper(`/permits/${permit}/pdf`)
+  const page = await context.newPage()
+  await page.setContent('<canvas></canvas>')
+  for (const file of ['pdf.worker.min.mjs', 'pdf.min.mjs'])
+    await page.addScriptTag({
+      path: join(ROOT, 'node_modules', 'pdfjs-dist', 'build', file),
+      type: 'module',
+    })
+  await page.waitForFunction(() => globalThis.pdfjsLib && globalThis.pdfjsWorker)
+  await page.evaluate(async (base64) => {
+    const data = Uint8Array.from(atob(base64), (letter) => letter.charCodeAt(0))
+    const sheet = await (await globalThis.pdfjsLib.getDocument({ data }).promise).getPage(1)
+    const viewport = sheet.getViewport({ scale: 1.4 })
+    const canvas = document.querySelector('canvas')
+    Object.assign(canvas, { width: viewport.width, height: viewport.height })
+    await sheet.render({ canvasContext: canvas.getContext('2d'), viewport }).promise
+  }, bytes.toString('base64'))
+  await page.locator('canvas').screenshot({ path: join(ROOT, 'docs', 'screenshots', 'paper.png') })
+  say('  paper.png')
 }
