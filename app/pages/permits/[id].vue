@@ -126,6 +126,10 @@ const issued = computed(() => !['draft', 'closed'].includes(permit.value!.state)
           <h2 class="mb-4">In reach of the work</h2>
           <PermitReach :work="permit.work" :permit="permit" :version="permit.planVersion" />
         </section>
+        <section v-if="!draft && permit.found.length > 0" class="panel p-4 sm:p-6">
+          <h2 class="mb-3">Found there on the day</h2>
+          <FoundFacts :permit="permit" />
+        </section>
         <PermitGates :permit="permit" @override="askOverride" />
         <PermitEvents :permit="permit" />
       </div>

@@ -62,6 +62,14 @@ const print = (): void => window.print()
         <FindingList :findings="minded" :overridden="data.permit.overridden" />
       </template>
     </section>
+    <section
+      v-if="data.permit.found.length > 0"
+      class="panel p-4 sm:p-6"
+      aria-labelledby="was-found"
+    >
+      <h2 id="was-found" class="mb-3">Found there on the day</h2>
+      <FoundFacts :permit="data.permit" />
+    </section>
     <section class="panel p-4 sm:p-6" aria-labelledby="was-signed">
       <h2 id="was-signed" class="mb-3">What was signed</h2>
       <p v-if="data.signed.length === 0" class="muted">Nothing was signed.</p>
