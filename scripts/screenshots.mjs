@@ -125,7 +125,7 @@ async function take(base) {
   await floor.shot('set-step-phone', `/gear/run/${run}`)
   await floor.shot('look-phone', `/gear/look/machine/${machine}`)
   await floor.shot('sign-phone', `/permits/${permit('draft')}`, null, [], async (page) => {
-    await page.getByRole('button', { name: 'Fire watch signs' }).click()
+    await page.getByRole('button', { name: 'Operator signs' }).click()
     await page.getByTestId('duties').waitFor()
   })
   await shotOfPaper(desk, permit('working'))

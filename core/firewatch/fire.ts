@@ -164,7 +164,8 @@ function sweepFindings({ sweep, seenBy, rules, inReach, isOutdoors }: FireQuery)
   })
 }
 
-function timeFindings({ validFrom, validTo, shiftHours }: FireQuery): Finding[] {
+function timeFindings(query: FireQuery): Finding[] {
+  const { validFrom, validTo, shiftHours } = query
   const source = published('NFPA 51B, permit no longer than 24 h or the shift')
   const base = { code: 'fire.validity', step: 'fire' as const }
   if (validFrom === null || validTo === null)
@@ -221,7 +222,33 @@ function timeFindings({ validFrom, validTo, shiftHours }: FireQuery): Finding[] 
         reasons: [...reasons, { rule: 'Shift length is a house rule', source: COMMON_PRACTICE }],
       },
     ]
-  return [{ ...base, level: 'clear', value, sentence: 'Times within the shift.', reasons }]
+  return [
+    { ...base, level: 'clear', value, sentence: 'Times within the shift.', reasons },
+    ...pastTheShift(hours, query),
+  ]
+}
+
+/** Worked to its end, somebody stays for the watch when the shift has gone home. @param hours of work */
+function pastTheShift(hours: number, { rules, shiftHours }: FireQuery): Finding[] {
+  const watch = (rules.watch.value + (rules.monitoring?.value.minutes ?? 0)) / 60
+  if (hours + watch <= shiftHours + ROUNDING) return []
+  return [
+    {
+      code: 'fire.endOfShift',
+      step: 'fire',
+      level: 'caution',
+      value: { amount: hours + watch, unit: 'h' },
+      sentence: `Worked to its end, work and watch last longer than the shift (${shiftHours} h).`,
+      remedy: 'Stop earlier, or say who stays for the watch.',
+      reasons: [
+        {
+          rule: 'A watch that outlasts the shift is kept by somebody who stays',
+          source: COMMON_PRACTICE,
+          inputs: { shift: { amount: shiftHours, unit: 'h' } },
+        },
+      ],
+    },
+  ]
 }
 
 /** Watch, monitoring and reach by the strictest of what is adopted; a permit that has less was written by milder rules. */

@@ -6,6 +6,7 @@ const NAMES: Readonly<Record<string, string>> = {
   'fire.cleared': 'Operator not cleared',
   'fire.sparks': 'Sparks go far, or through openings',
   'fire.sides': 'One watcher for several sides',
+  'fire.endOfShift': 'Watch past the end of the shift',
   'fire.hours': 'By night, or on a shut day',
 }
 

@@ -40,6 +40,11 @@ describe('fire, OSHA 29 CFR 1910.252(a)(2) and NFPA 51B', () => {
       'clear',
     )
   })
+  it('a watch that outlasts the shift is told, from the minute on', () => {
+    const over = (hours: number) => fire({ validTo: hours * 3_600_000 }, 'fire.endOfShift')?.level
+    // NFPA 51B: an hour of watch.
+    expect([over(7), over(7 + 1 / 60), over(8)]).toEqual([undefined, 'caution', 'caution'])
+  })
   test.each([
     [8, 'clear', undefined],
     [8.01, 'stop', undefined],

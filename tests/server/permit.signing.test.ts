@@ -52,8 +52,10 @@ describe('signing', () => {
       attendantId: shop.ids.instructor,
       rescue: 'Winch over the hatch',
     })
+    expect((await sign(shop, 'fire_watch', PIN.watch)).body.error?.code).toBe('out_of_order')
     await sign(shop, 'operator', PIN.worker)
     await sign(shop, 'fire_watch', PIN.watch)
+    expect((await sign(shop, 'attendant', PIN.instructor)).body.error?.code).toBe('out_of_order')
     expect((await act(shop, 'issue', PIN.lead)).body).toMatchObject({
       error: { code: 'unsigned', message: expect.stringContaining('attendant') as string },
     })

@@ -17,6 +17,8 @@ const says = computed(() => {
   return ready ? 'All gates open' : `${open.length} hold${open.length === 1 ? 's' : ''} it back`
 })
 const maySign = computed(() => signIn.may('lead', 'instructor', 'worker'))
+/** They sign in their order. */
+const next = computed(() => props.permit.signatories.find(({ isSigned }) => !isSigned))
 const rows = computed(() =>
   props.permit.signatories.map((signatory) => {
     const { as, side, isSigned, name } = signatory
@@ -28,6 +30,7 @@ const rows = computed(() =>
       done: `Signed by the ${words.name}${side ? `: ${side}` : ''}`,
       ask: as === 'watcher' ? `${words.title}: ${name}` : words.title,
       isOffered: !isSigned && name !== null && maySign.value,
+      isNext: signatory === next.value,
     }
   }),
 )
@@ -67,7 +70,7 @@ const voided = computed(() => {
         v-else-if="row.isOffered"
         variant="outline"
         class="w-full"
-        :disabled="dirty"
+        :disabled="dirty || !row.isNext"
         @click="emit('sign', row.signatory)"
       >
         {{ row.ask }}

@@ -14,7 +14,7 @@ import { requireSignature, withSignature } from '../sign-in/signature'
 import { judgePermit } from './judge'
 import { groundOf, refuseOffGround } from './ground'
 import { writtenRules } from './rules'
-import { signatoriesOf, SIGNER_NAME, voidSignatures } from './signatures'
+import { isSigned, signatoriesOf, SIGNER_NAME, voidSignatures } from './signatures'
 import { snapshotOf } from './snapshot'
 import type { SparkCase } from './sparks'
 import { addStep, hold, once, type HeldPermit } from './step'
@@ -178,10 +178,15 @@ export function signPermit(actor: Actor, id: string, body: Sign): Promise<Permit
             'The draft was changed since you read it. Load it again, read it, then sign.',
             'changed',
           )
-        const signatory = signatoriesOf(held).find(
+        const signatories = signatoriesOf(held)
+        const place = signatories.findIndex(
           (one) => one.as === as && (personId === undefined || one.id === personId),
         )
+        const signatory = signatories[place]
         if (!signatory?.id) throw conflict(`Name the ${SIGNER_NAME[as]} first.`)
+        const before = signatories.slice(0, place).find((one) => !isSigned(held, one))
+        if (before)
+          throw conflict(`The ${SIGNER_NAME[before.as]} signs before you.`, 'out_of_order')
         const signer = { id: signatory.id, name: signatory.name! }
         requireSignature(signature, signer)
         await keepSnapshot(db, {
