@@ -36,6 +36,8 @@ export const PERMIT_EVENTS = [
   'extend',
   /** An attempt that was refused. */
   'refused',
+  /** Something that was left hot. */
+  'hot_part',
 ] as const
 export type PermitEventKind = (typeof PERMIT_EVENTS)[number]
 

@@ -44,4 +44,5 @@ export const MIGRATIONS = [
   '0042_permit_people',
   '0043_permit_signing',
   '0044_permit_ground',
+  '0045_round',
 ] as const

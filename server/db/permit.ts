@@ -4,6 +4,7 @@ import type { Finding } from '#core/finding/finding'
 import type { WorkPoint } from '#core/firewatch/reach-map'
 import type { Plan } from '#core/plan/plan'
 import type { FoundBody } from '#shared/permit/found'
+import type { StepDetails } from '#shared/permit/round'
 import type { NotReckoned, SparkReach } from '#core/firewatch/spark-reach'
 import { ROUND_EVERY } from '#core/firewatch/rules.table'
 import type { Monitoring, RuleSet } from '#core/firewatch/rule-sets.table'
@@ -467,6 +468,7 @@ export interface EventRow {
   audit_seq: number | null
   audit_hash: string | null
   rehearsal: boolean
+  details: StepDetails | null
 }
 
 /** Of a step that no person took. */
@@ -477,7 +479,7 @@ export async function eventsOf(db: Db, permit: string): Promise<EventRow[]> {
   const { rows } = await db.query<EventRow>(sql`
     SELECT
       e.id, e.kind, e.subject, e.person_id, coalesce(p.name, ${NO_PERSON}) AS person, e.at, e.note,
-      e.permit_version, e.audit_seq, a.hash AS audit_hash, e.rehearsal
+      e.permit_version, e.audit_seq, a.hash AS audit_hash, e.rehearsal, e.details
     FROM permit_event e
       LEFT JOIN person p ON p.id = e.person_id
       LEFT JOIN audit a ON a.organisation_id = e.organisation_id AND a.seq = e.audit_seq
@@ -520,6 +522,7 @@ export async function insertEvent(db: Db, row: NewEvent): Promise<void> {
       permit_version: row.permit_version,
       audit_seq: row.audit_seq,
       rehearsal: row.rehearsal,
+      details: row.details && JSON.stringify(row.details),
     }),
   )
 }

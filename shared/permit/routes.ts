@@ -23,6 +23,7 @@ import {
 } from '#shared/permit/schema'
 
 import { month, statisticsQuery, statisticsSchema } from '#shared/permit/statistics'
+import { hotPartBody } from '#shared/permit/round'
 import { permitsJsonQuery, storySchema } from '#shared/permit/story'
 
 export const permitRoutes = {
@@ -183,6 +184,16 @@ export const permitRoutes = {
     roles: WORKERS,
     params: byId,
     body: roundBody,
+    response: permitStepSchema,
+  }),
+  hotPart: contract({
+    id: 'hotPart',
+    method: 'POST',
+    path: '/permits/{id}/hot-parts',
+    summary: 'Mark something that the work left hot; it is reckoned for how long it may burn.',
+    roles: WORKERS,
+    params: byId,
+    body: hotPartBody,
     response: permitStepSchema,
   }),
   handOver: contract({

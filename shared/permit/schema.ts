@@ -7,6 +7,7 @@ import { PROCESSES } from '#core/job/job'
 import { findingSchema } from '#shared/finding/schema'
 import { containerBody } from '#shared/permit/container'
 import { foundBody, MOST_FOUND } from '#shared/permit/found'
+import { lookedSchema, stepDetails } from '#shared/permit/round'
 import { sketchBody } from '#shared/permit/sketch'
 import { ruleSetsSchema } from '#shared/permit/rule-sets'
 import { pin } from '#shared/sign-in/schema'
@@ -114,6 +115,8 @@ export const actionBody = z.strictObject({
 })
 export const roundBody = z.strictObject({
   eventId: z.uuid(),
+  /** Each place that was looked at; absent: the sender asks for none. */
+  looked: z.array(lookedSchema).min(1).max(20).optional(),
   note: z.string().trim().max(500).optional(),
   /** Who made the round, with the own PIN, when another than the one who sends it. */
   madeBy: z.uuid().optional(),
@@ -147,6 +150,7 @@ const eventSchema = z.object({
   current: z.boolean(),
   auditSeq: z.number().nullable(),
   rehearsal: z.boolean(),
+  details: stepDetails.nullable(),
 })
 export const permitRowSchema = z.object({
   id: z.uuid(),
@@ -177,6 +181,8 @@ export const permitStepSchema = permitRowSchema.extend({
   watchStartedAt: z.iso.datetime().nullable(),
   closedAt: z.iso.datetime().nullable(),
   nextRoundAt: z.iso.datetime().nullable(),
+  /** What the newest round of a running watch noticed; empty: nothing. */
+  traces: z.array(z.string()),
   actions: z.array(z.enum(PERMIT_ACTIONS)),
   /** Whether somebody stands watch who may hand it over. */
   mayHandOver: z.boolean(),
@@ -216,6 +222,8 @@ export const permitSchema = permitStepSchema.extend({
     z.string(),
     z.object({ personId: z.uuid(), name: z.string(), at: z.iso.datetime() }),
   ),
+  /** What is looked at on every round. */
+  lookAt: z.array(z.object({ id: z.string(), name: z.string(), why: z.string() })),
   /** The permit that it was drafted from, with its answers then; `goesOn`: in the next shift. */
   from: z
     .object({

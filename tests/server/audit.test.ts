@@ -80,7 +80,7 @@ describe('what the log holds', () => {
 
   it('a refused action leaves no trace in permit or log', async () => {
     const before = (await logged('true')).length
-    expect((await act(shop, 'close', PIN.watch)).status).toBe(409)
+    expect((await act(shop, 'reinstate')).status).toBe(409)
     expect((await act(shop, 'issue', PIN.lead)).status).toBe(409)
     expect((await logged('true')).length).toBe(before)
   })

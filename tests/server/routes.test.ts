@@ -175,6 +175,7 @@ function sample(route: Contract, target: Shop): { path: string; body?: unknown }
     updateJob: jobBody({ stationId: target.open }),
     createPermit: { jobId: target.job },
     draftAgain: { goesOn: false },
+    hotPart: { ...event, name: unique, metal: 'steel', thickness: 0.006 },
     nameTemplate: { name: null },
     updatePermit: {
       sweep: fullSweep(),
@@ -403,6 +404,7 @@ const MEETS: Record<string, { status: number; code: string; roles?: Role[] }> = 
   actOnPermit: { status: 409, code: 'wrong_state' },
   overridePermit: { status: 409, code: 'not_overridable' },
   round: { status: 409, code: 'no_watch' },
+  hotPart: { status: 409, code: 'no_watch' },
   createPermit: { status: 409, code: 'permit_open' },
   draftAgain: { status: 409, code: 'permit_open' },
   // The case of the sample lets a substance without a figure decide.

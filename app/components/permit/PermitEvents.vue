@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { tracesSeen } from '#core/firewatch/round'
 import type { Permit } from '#shared/permit/schema'
 import { eventWords } from '~/components/permit/action-words'
 import { useSiteTime } from '~/composables/time'
@@ -6,6 +7,8 @@ import { useSiteTime } from '~/composables/time'
 /** Everything that was done to a permit, by whom and when. */
 defineProps<{ permit: Permit }>()
 const { when } = useSiteTime()
+const noticed = ({ details }: Permit['events'][number]): string =>
+  tracesSeen(details?.looked ?? []).join(', ')
 </script>
 
 <template>
@@ -23,6 +26,9 @@ const { when } = useSiteTime()
         <span class="font-semibold">{{ eventWords(event) }}</span>
         <span>{{ event.person }}</span>
         <span v-if="!event.current" class="muted">no longer counts: the draft changed</span>
+        <span v-if="noticed(event)" class="basis-full text-stop font-semibold">
+          {{ noticed(event) }}
+        </span>
         <span v-if="event.note" class="basis-full">{{ event.note }}</span>
       </li>
     </ol>

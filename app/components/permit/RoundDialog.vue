@@ -9,6 +9,7 @@ const open = defineModel<boolean>('open', { required: true })
 const props = defineProps<{
   permit: Permit
   note: string
+  looked: NonNullable<RoundEntry['looked']>
   round: (entry: RoundEntry) => Promise<unknown>
 }>()
 const emit = defineEmits<{ made: [] }>()
@@ -27,7 +28,8 @@ const body = (): unknown => ({
   pin: form.value.pin,
 })
 async function send(sent: z.output<typeof entry>): Promise<void> {
-  await props.round({ ...sent, ...(props.note && { note: props.note }) })
+  const { note, looked } = props
+  await props.round({ ...sent, looked, ...(note && { note }) })
   emit('made')
 }
 </script>

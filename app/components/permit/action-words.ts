@@ -82,6 +82,7 @@ export function eventWords({ kind, subject }: Permit['events'][number]): string 
   if (kind === 'void') return `Signature void: ${SIGNER_WORDS[subject as Signer].name}`
   if (kind === 'extend') return 'Extended'
   if (kind === 'hand_over') return subject === 'operator' ? 'Work taken over' : 'Watch taken over'
+  if (kind === 'hot_part') return `Left hot: ${subject}`
   if (kind === 'refused') return `Refused: ${ACTION_WORDS[subject as PermitAction].word} too early`
   if (kind === 'override') return `Override of ${subject}`
   return ACTION_WORDS[subject as PermitAction].word

@@ -3,10 +3,12 @@ import type { z } from 'zod'
 import type { PermitAction } from '#core/permit/lifecycle'
 import { permitRoutes } from '#shared/permit/routes'
 import type { extendBody, Permit, PermitStep, signBody } from '#shared/permit/schema'
+import type { hotPartBody, lookedSchema } from '#shared/permit/round'
 import { useShift } from '~/stores/shift'
 import { call } from '~/composables/api'
 import { useEventIds } from '~/composables/event-id'
 
+type HotPartEntry = Omit<z.input<typeof hotPartBody>, 'eventId'>
 export interface ActionEntry {
   pin?: string
   note?: string
@@ -16,6 +18,7 @@ export interface ActionEntry {
 type SignEntry = Omit<z.input<typeof signBody>, 'eventId'>
 type ExtendEntry = Omit<z.input<typeof extendBody>, 'eventId'>
 export interface RoundEntry {
+  looked?: z.input<typeof lookedSchema>[]
   note?: string
   madeBy?: string
   pin?: string
@@ -54,6 +57,10 @@ export function usePermitActions(permit: Ref<Permit | null>, reload: () => Promi
     round: (entry: RoundEntry) =>
       step('round', entry, (eventId) =>
         call(permitRoutes.round, { params: params(), body: { eventId, ...entry } }),
+      ),
+    hotPart: (entry: HotPartEntry) =>
+      step('hot_part', entry, (eventId) =>
+        call(permitRoutes.hotPart, { params: params(), body: { eventId, ...entry } }),
       ),
     extend: (entry: ExtendEntry) =>
       step('extend', { validTo: entry.validTo }, (eventId) =>

@@ -2,6 +2,7 @@
 import { watchText } from '#shared/permit/watch-text'
 import { useIntervalFn } from '@vueuse/core'
 import { countdown, finalRoundMade } from '#core/firewatch/countdown'
+import { tracesSeen, type Trace } from '#core/firewatch/round'
 import type { PermitState } from '#core/permit/lifecycle'
 import { permitRoutes } from '#shared/permit/routes'
 import type { Permit } from '#shared/permit/schema'
@@ -24,7 +25,7 @@ const {
   failure,
   load,
 } = useLoad<Permit>(() => call(permitRoutes.permit, { params: { id: String(route.params.id) } }))
-const { act, round, handOver } = usePermitActions(permit, load)
+const { act, round, handOver, hotPart } = usePermitActions(permit, load)
 const { busy, message, submit } = useSubmit()
 onMounted(load)
 useIntervalFn(load, 30_000)
@@ -50,12 +51,31 @@ const running = computed(() =>
 const count = computed(() => running.value && countdown(running.value, now.value))
 const mayWork = computed(() => signIn.may('lead', 'instructor', 'worker'))
 const note = ref('')
+/** What is noticed on the round that is being walked, by place. */
+const traces = ref<Record<string, Trace[]>>({})
+const looked = computed(() =>
+  permit.value!.lookAt.map(({ id, name }) => ({ id, name, traces: traces.value[id] ?? [] })),
+)
+const noticed = computed(() => tracesSeen(looked.value))
+const roundSays = computed(() =>
+  noticed.value.length > 0 ? `Round made: ${noticed.value.length} noticed` : 'Round made',
+)
+function beginRound(): void {
+  note.value = ''
+  traces.value = {}
+}
 const closing = ref(false)
 const stopping = ref(false)
 const resuming = ref(false)
 const may = (action: 'start' | 'stop' | 'resume' | 'close'): boolean =>
   mayWork.value && permit.value!.actions.includes(action)
-const closable = computed(() => count.value?.done && running.value && finalRoundMade(running.value))
+const closable = computed(
+  () =>
+    count.value?.done &&
+    running.value &&
+    finalRoundMade(running.value) &&
+    permit.value!.traces.length === 0,
+)
 
 /** Work goes on under it, so no watch counts yet. */
 const working = computed(
@@ -78,6 +98,9 @@ const newestRounds = computed(
 const doneSays = computed(() =>
   closable.value ? 'Last round made. Close the permit.' : 'Time is up. Walk the area once more.',
 )
+/** What a round noticed, and its note. */
+const roundText = ({ details, note: said }: Permit['events'][number]): string =>
+  [...tracesSeen(details?.looked ?? []), ...(said ? [said] : [])].join('. ')
 const handing = ref(false)
 const signing = ref(false)
 /** On the own phone one tap is enough; on another's the one who walked signs. */
@@ -87,10 +110,10 @@ async function logRound(): Promise<void> {
     return
   }
   const made = await submit(async () => {
-    await round(note.value ? { note: note.value } : {})
+    await round({ looked: looked.value, ...(note.value && { note: note.value }) })
     return true
   })
-  if (made) note.value = ''
+  if (made) beginRound()
 }
 </script>
 
@@ -108,6 +131,15 @@ async function logRound(): Promise<void> {
     <p v-if="failure" role="alert" class="edge edge-caution panel p-2">
       No connection. The countdown goes on; rounds need it back.
     </p>
+    <div
+      v-if="permit.traces.length > 0"
+      role="alert"
+      class="edge edge-stop panel p-3 text-left"
+      data-testid="traces"
+    >
+      <p class="font-semibold text-lg">{{ permit.traces.join(', ') }}</p>
+      <p>Stay, tell the lead, call the fire service if it grows. Walk again until it is gone.</p>
+    </div>
     <template v-if="running && count">
       <WatchDial
         :started-at="running.startedAt"
@@ -134,8 +166,9 @@ async function logRound(): Promise<void> {
       </p>
       <template v-if="mayWork">
         <UButton class="w-full min-h-20 text-2xl" :loading="busy" @click="logRound">
-          Round made
+          {{ roundSays }}
         </UButton>
+        <p class="muted text-sm">Logs all {{ permit.lookAt.length }} places below as looked at.</p>
         <UInput
           v-model="note"
           placeholder="What you saw, if anything"
@@ -143,6 +176,7 @@ async function logRound(): Promise<void> {
           aria-label="Note on this round"
         />
         <p v-if="message" role="alert" class="text-stop font-semibold">{{ message }}</p>
+        <RoundPlaces v-model="traces" :places="permit.lookAt" />
         <UButton
           v-if="may('close')"
           class="w-full min-h-14"
@@ -197,6 +231,13 @@ async function logRound(): Promise<void> {
       <p v-if="message" role="alert" class="text-stop font-semibold">{{ message }}</p>
     </template>
     <p v-else class="plate text-5xl py-10">{{ rest }}</p>
+    <HotParts
+      v-if="permit.workStartedAt && permit.state !== 'closed'"
+      :permit="permit"
+      :now="now"
+      :may-mark="mayWork"
+      :mark="hotPart"
+    />
     <section class="panel p-4 text-left">
       <h2 class="text-xl mb-1">If it burns</h2>
       <ol class="list-decimal ml-5 space-y-1">
@@ -212,7 +253,7 @@ async function logRound(): Promise<void> {
         <li v-for="event in newestRounds" :key="event.id" class="flex gap-3">
           <span class="font-semibold">{{ clock(event.at) }}</span>
           <span class="muted">{{ event.person }}</span>
-          <span>{{ event.note }}</span>
+          <span>{{ roundText(event) }}</span>
         </li>
       </ul>
     </section>
@@ -221,8 +262,9 @@ async function logRound(): Promise<void> {
       v-model:open="signing"
       :permit="permit"
       :note="note"
+      :looked="looked"
       :round="round"
-      @made="note = ''"
+      @made="beginRound"
     />
     <AskDialog
       v-model:open="closing"

@@ -11,6 +11,7 @@ import { EarlyClose, recordEarly } from './early'
 import { judgePermit } from './judge'
 import { lifeOf } from './life'
 import { mayAct } from './rights'
+import { tracesOf } from './traces'
 import { isSigned, signatoriesOf, SIGNER_NAME } from './signatures'
 import { applyTransition, nextOf, once, type HeldPermit } from './step'
 import { toStep } from './view'
@@ -50,6 +51,7 @@ const CONDITIONS: Partial<Record<PermitAction, Condition>> = {
   close: async (db, actor, held, act) => {
     await requireWatch(db, actor, held, act)
     requireDetectors(held, act)
+    requireQuiet(held)
   },
 }
 
@@ -140,6 +142,16 @@ async function requireWatch(_db: Db, actor: Actor, held: HeldPermit, act: Signed
   if ((act.note ?? '').length < REASON_LETTERS)
     throw fieldError('note', 'Say why the fire watch cannot sign, in at least 10 characters.')
   requireSignature(act.signature, { id: actor.person, name: actor.name })
+}
+
+/** Where the last round noticed something, nobody closes: it is looked at again until nothing is. */
+function requireQuiet(held: HeldPermit): void {
+  const [first] = tracesOf(held)
+  if (first)
+    throw conflict(
+      `The last round noticed: ${first}. Look again until nothing is noticed.`,
+      'traces',
+    )
 }
 
 /** Work that was begun may have left detectors isolated: whoever closes it says that they are back. */

@@ -10,36 +10,29 @@ export function findingsOf(permit: Permit): Content[] {
   return [
     ...(minded.length > 0 ? [mindedTable(minded, permit)] : []),
     ...(clear.length > 0 ? [{ text: 'Clear', bold: true, margin: [0, 4, 0, 0] as Margin }] : []),
-    {
-      columns: inColumns(clear).map((part) => ({
-        stack: part.map((finding) => ({
-          text: clearLine(finding),
-          margin: [0, 1, 0, 1] as Margin,
-        })),
-      })),
-      columnGap: 12,
-      fontSize: 7,
-      lineHeight: 1.05,
-    },
+    ...(clear.length > 0 ? [clearTable(clear)] : []),
   ]
 }
 
 type Margin = [number, number, number, number]
 const COLUMNS = 3
 
-/** In their order, into columns of about the same length. */
-function inColumns(findings: readonly Finding[]): Finding[][] {
-  const length = (finding: Finding): number => finding.sentence.length + sourcesOf(finding).length
-  const share = findings.reduce((sum, one) => sum + length(one), 0) / COLUMNS
-  const columns: Finding[][] = Array.from({ length: COLUMNS }, () => [])
-  let sum = 0
-  for (const finding of findings) {
-    const middle = sum + length(finding) / 2
-    columns[Math.min(COLUMNS - 1, Math.floor(middle / share))]!.push(finding)
-    sum += length(finding)
-  }
-  return columns
-}
+/** Side by side, none of them broken over a page. */
+const clearTable = (findings: readonly Finding[]): Content => ({
+  layout: 'noBorders',
+  fontSize: 7,
+  lineHeight: 1,
+  table: {
+    widths: Array.from({ length: COLUMNS }, () => '*'),
+    dontBreakRows: true,
+    body: Array.from({ length: Math.ceil(findings.length / COLUMNS) }, (_, row) =>
+      Array.from({ length: COLUMNS }, (__, column): Content => {
+        const finding = findings[row * COLUMNS + column]
+        return finding ? { text: clearLine(finding) } : ''
+      }),
+    ),
+  },
+})
 
 const mindedTable = (findings: readonly Finding[], permit: Permit): Content => ({
   layout: 'lightHorizontalLines',

@@ -253,6 +253,8 @@ function eventText({ kind, subject, current }: Permit['events'][number]): string
       return `${capital(signer)} taken over by PIN`
     case 'extend':
       return 'Extended'
+    case 'hot_part':
+      return `Left hot: ${subject}`
     case 'refused':
       return `Refused: ${subject} too early`
     case 'override':

@@ -10,6 +10,7 @@ import {
 } from '#server/db/permit'
 import { inOrganisation, type Db } from '#server/db/pool'
 import { conflict, notFound } from '#server/errors'
+import type { StepDetails } from '#shared/permit/round'
 import type { Actor } from '../actor'
 import { isNew, type SentEvent } from '../event'
 import { lifeOf } from './life'
@@ -37,6 +38,7 @@ export interface Step {
   note: string | null
   /** Whose step it is, when another than the one who sends it. */
   signer?: { id: string; name: string }
+  details?: StepDetails
 }
 
 export async function hold(db: Db, id: string): Promise<HeldPermit> {
@@ -104,7 +106,7 @@ export async function addStep(
   step: Step,
 ): Promise<HeldPermit> {
   const { row } = held
-  const { id, kind, subject, note, signer } = step
+  const { id, kind, subject, note, signer, details = null } = step
   const mark = await appendAudit(db, {
     organisation: by.organisation,
     at: by.now,
@@ -118,6 +120,7 @@ export async function addStep(
       subject,
       note,
       ...(signer && { signedBy: signer.id }),
+      ...(details && { details }),
     },
     rehearsal: by.rehearsal,
   })
@@ -133,6 +136,7 @@ export async function addStep(
     audit_seq: mark.seq,
     audit_hash: mark.hash,
     rehearsal: by.rehearsal,
+    details,
   }
   await insertEvent(db, { ...event, organisation: by.organisation, permit: row.id })
   return { row, events: [...held.events, event] }

@@ -1,5 +1,6 @@
 import { byWorst } from '#core/finding/finding'
 import { countdown, endOf } from '#core/firewatch/countdown'
+import { placesToLook } from '#core/firewatch/round'
 import {
   mayChangeOperator,
   mayExtend,
@@ -18,6 +19,7 @@ import { shownTo } from '../privacy'
 import type { Judged } from './judge'
 import { lifeOf, monitoringOf } from './life'
 import { mayAct } from './rights'
+import { tracesOf } from './traces'
 import { isSigned, signatoriesOf } from './signatures'
 import type { HeldPermit } from './step'
 
@@ -63,6 +65,7 @@ export function toStep(actor: Actor, held: HeldPermit): PermitStep {
     watchStartedAt: iso(row.watch_started_at),
     closedAt: iso(row.closed_at),
     nextRoundAt: nextRound(life, now),
+    traces: tracesOf(held),
     actions: PERMIT_ACTIONS.filter(
       (action) => mayAct(actor.role, action) && isOffered(action, life, now),
     ),
@@ -111,6 +114,7 @@ export function toPermit(actor: Actor, held: HeldPermit, judged: Judged): Permit
             goesOn: row.goes_on,
           },
     template: row.template,
+    lookAt: placesToLook({ ...row, inReach: judged.inReach }),
     arc: judged.arc,
     sparks: sparksOf(judged.sparks),
     inReach: judged.inReach,
@@ -159,5 +163,6 @@ function toEvent(event: EventRow, version: number): Permit['events'][number] {
     current: !ofDraft || event.permit_version === version,
     auditSeq: event.audit_seq,
     rehearsal: event.rehearsal,
+    details: event.details,
   }
 }

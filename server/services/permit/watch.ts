@@ -5,6 +5,7 @@ import { holdIssuing, permitsBeside } from '#server/db/permit-people'
 import type { Db } from '#server/db/pool'
 import { conflict, fieldError } from '#server/errors'
 import type { PermitStep } from '#shared/permit/schema'
+import type { StepDetails } from '#shared/permit/round'
 import { isStaff, type Actor } from '../actor'
 import { requireSignature, withSignature } from '../sign-in/signature'
 import { lifeOf } from './life'
@@ -16,13 +17,15 @@ interface Round {
   note?: string
   /** Who made it, when another than the one who sends it. */
   madeBy?: string
+  /** What was looked at, and noticed. */
+  looked?: StepDetails['looked']
   pin?: string
 }
 
 /** A round of the fire watch: by the one who is named, or by somebody who may watch and says so with the own PIN. */
 export function logRound(actor: Actor, id: string, body: Round): Promise<PermitStep> {
-  const { eventId, note, madeBy, pin } = body
-  const event = { id: eventId, kind: 'round' as const, content: { note, madeBy } }
+  const { eventId, note, madeBy, looked, pin } = body
+  const event = { id: eventId, kind: 'round' as const, content: { note, madeBy, looked } }
   return withSignature(actor, pin, (signature) =>
     once(
       actor,
@@ -39,6 +42,7 @@ export function logRound(actor: Actor, id: string, body: Round): Promise<PermitS
           kind: 'round',
           subject: 'round',
           note: note || null,
+          ...(looked && { details: { looked } }),
           ...(maker.id !== actor.person && { signer: maker }),
         })
       },

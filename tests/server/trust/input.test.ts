@@ -105,7 +105,12 @@ describe('two who edit one thing', () => {
     const { lead } = shop.people
     const stations = (await lead.send<{ id: string; version: number }[]>('GET', '/stations')).body
     const station = stations.find(({ id }) => id === shop.station)!
-    const { id: _, code: __, ...own } = station as typeof station & { code: string }
+    const {
+      id: _,
+      code: __,
+      hotWork: ___,
+      ...own
+    } = station as typeof station & { code: string; hotWork: object }
     const stock = (
       await lead.send<{ stock: Record<string, unknown> }>('GET', `/stock/${shop.stock}`)
     ).body.stock

@@ -1,0 +1,62 @@
+<script setup lang="ts">
+import { TRACE_NAME, TRACES, type Trace } from '#core/firewatch/round'
+import type { Permit } from '#shared/permit/schema'
+
+/** Places of a round, each with what may be noticed there; big enough for gloves. */
+const traces = defineModel<Record<string, Trace[]>>({ required: true })
+defineProps<{ places: Permit['lookAt'] }>()
+const open = ref<string | null>(null)
+const has = (id: string, trace: Trace): boolean => traces.value[id]?.includes(trace) ?? false
+function toggle(id: string, trace: Trace): void {
+  const now = traces.value[id] ?? []
+  const next = now.includes(trace) ? now.filter((one) => one !== trace) : [...now, trace]
+  traces.value = { ...traces.value, [id]: next }
+}
+const says = (id: string): string =>
+  (traces.value[id] ?? []).map((one) => TRACE_NAME[one]).join(', ')
+</script>
+
+<template>
+  <section class="text-left" aria-labelledby="round-places">
+    <h2 id="round-places" class="text-xl mb-1">Look at</h2>
+    <ul class="space-y-1">
+      <li v-for="place in places" :key="place.id" class="border-b border-(--rule) pb-1">
+        <button
+          type="button"
+          class="w-full min-h-14 text-left flex items-center gap-3 cursor-pointer"
+          :aria-expanded="open === place.id"
+          @click="open = open === place.id ? null : place.id"
+        >
+          <span class="grow leading-snug">
+            <span class="font-semibold block">{{ place.name }}</span>
+            <span v-if="says(place.id)" class="text-stop font-semibold">{{ says(place.id) }}</span>
+            <span v-else class="muted text-sm">{{ place.why }}</span>
+          </span>
+          <UIcon
+            :name="open === place.id ? 'i-lucide-chevron-up' : 'i-lucide-chevron-down'"
+            class="size-6 shrink-0"
+            aria-hidden="true"
+          />
+        </button>
+        <div
+          v-if="open === place.id"
+          class="grid grid-cols-2 gap-2 pb-2"
+          role="group"
+          :aria-label="`Noticed at ${place.name}`"
+        >
+          <UButton
+            v-for="trace in TRACES"
+            :key="trace"
+            class="min-h-14"
+            :color="has(place.id, trace) ? 'error' : 'neutral'"
+            :variant="has(place.id, trace) ? 'solid' : 'outline'"
+            :aria-pressed="has(place.id, trace)"
+            @click="toggle(place.id, trace)"
+          >
+            {{ TRACE_NAME[trace] }}
+          </UButton>
+        </div>
+      </li>
+    </ul>
+  </section>
+</template>
