@@ -219,6 +219,7 @@ test('a round on the phone looks at each place; what it notices stands until a q
   const places = page.getByRole('region', { name: 'Look at' })
   await places.getByRole('button', { name: /Hot side/ }).click()
   await places.getByRole('button', { name: 'Smoke', exact: true }).click()
+  await page.mouse.move(0, 0)
   await expectAccessible(page)
   await page.getByRole('button', { name: 'Round made: 1 noticed' }).click()
   await expect(page.getByTestId('traces')).toContainText('Smoke: Slip, berth 1')
