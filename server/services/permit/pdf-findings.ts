@@ -10,14 +10,14 @@ export function findingsOf(permit: Permit): Content[] {
   return [
     ...(minded.length > 0 ? [mindedTable(minded, permit)] : []),
     ...(clear.length > 0 ? [{ text: 'Clear', bold: true, margin: [0, 4, 0, 0] as Margin }] : []),
-    ...(clear.length > 0 ? [clearTable(clear)] : []),
+    ...(clear.length > 0 ? [clearTable(byLength(clear))] : []),
   ]
 }
 
 type Margin = [number, number, number, number]
 const COLUMNS = 3
 
-/** Side by side, none of them broken over a page. */
+/** Side by side, none of them broken over a page; those of a length beside each other, so that rows stay low. */
 const clearTable = (findings: readonly Finding[]): Content => ({
   layout: 'noBorders',
   fontSize: 7,
@@ -33,6 +33,11 @@ const clearTable = (findings: readonly Finding[]): Content => ({
     ),
   },
 })
+
+const byLength = (findings: readonly Finding[]): Finding[] => {
+  const length = (finding: Finding): number => finding.sentence.length + sourcesOf(finding).length
+  return findings.toSorted((a, b) => length(a) - length(b))
+}
 
 const mindedTable = (findings: readonly Finding[], permit: Permit): Content => ({
   layout: 'lightHorizontalLines',
