@@ -84,6 +84,9 @@ describe('what a round notices', () => {
   })
   it('a trace that is none is refused at its field', async () => {
     const answer = await round(['ghost'])
-    expect([answer.status, answer.body.error?.fields?.[0]?.path]).toEqual([400, 'looked.0.traces.0'])
+    expect([answer.status, answer.body.error?.fields?.[0]?.path]).toEqual([
+      400,
+      'looked.0.traces.0',
+    ])
   })
 })

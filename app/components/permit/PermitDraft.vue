@@ -1,8 +1,6 @@
 <script setup lang="ts">
 import { reachText, SWEEP, type SweepLine } from '#core/firewatch/rules.table'
 import type { SweepAnswer } from '#core/firewatch/fire'
-import { middleOfAll } from '#core/plan/move'
-import type { Plan, Point } from '#core/plan/plan'
 import { lookReach } from '#core/firewatch/spark-reach'
 import { thingsInReach } from '#core/firewatch/reach-map'
 import { planRoutes } from '#shared/plan/routes'
@@ -12,6 +10,7 @@ import { NEW_CONTAINER } from '#shared/permit/container'
 import { watchText } from '#shared/permit/watch-text'
 import { call } from '~/composables/api'
 import { useKeptDraft } from '~/composables/kept-draft'
+import { useGround } from '~/composables/permit/ground'
 import { useKeptPhotos } from '~/composables/photo/kept'
 import { useLoad } from '~/composables/load'
 import { useSubmit } from '~/composables/submit'
@@ -74,50 +73,11 @@ const NEVER = SWEEP.filter((line) => line.never)
 const AROUND = SWEEP.filter((line) => !line.never)
 const published = useLoad(() => call(planRoutes.plan, {}))
 onMounted(published.load)
-/** What the work is drawn on: its own sketch, or the plan of the shop. */
-const plan = computed(
-  (): Plan | null => draft.value.sketch ?? published.data.value?.published?.plan ?? null,
+const { plan, sketch, sketching, beginSketch, dropSketch, pointing, pointed } = useGround(
+  draft,
+  props.permit.id,
+  computed(() => published.data.value?.published?.plan ?? null),
 )
-const sketching = ref(false)
-const sketch = computed({
-  get: (): Plan =>
-    draft.value.sketch ?? {
-      floors: [{ id: props.permit.id, name: 'Sketch', outdoors: false, level: 0 }],
-      things: [],
-    },
-  set: (drawn) => {
-    draft.value.sketch = drawn as PermitDraftBody['sketch']
-  },
-})
-/** On another ground what was pointed at is nowhere. */
-function leaveGround(): void {
-  draft.value.work = null
-  for (const one of draft.value.found) one.at = null
-}
-function beginSketch(): void {
-  if (!draft.value.sketch) {
-    leaveGround()
-    sketch.value = sketch.value
-  }
-  sketching.value = true
-}
-function dropSketch(): void {
-  draft.value.sketch = null
-  leaveGround()
-}
-watch(sketching, (isOpen) => {
-  const { sketch: drawn, work } = draft.value
-  if (isOpen || !drawn || work || drawn.things.length === 0) return
-  const middle = middleOfAll(drawn.things.map(({ shape }) => shape))
-  draft.value.work = { floor: drawn.floors[0]!.id, ...middle }
-})
-const pointing = ref<string | null>(null)
-function pointed(at: Point): void {
-  const one = draft.value.found.find(({ id }) => id === pointing.value)
-  if (one) one.at = at
-  document.getElementById(`found-${pointing.value}`)?.scrollIntoView({ block: 'center' })
-  pointing.value = null
-}
 const photos = useKeptPhotos()
 const keptPhotos = computed(
   () => new Set(props.permit.found.flatMap(({ photo }) => (photo ? [photo] : []))),
