@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { DIRECTIONS, HELPS } from '#core/firewatch/nearby'
 import { RULE_SETS } from '#core/firewatch/rule-sets.table'
 import { SWEEP, SWEEP_LINES } from '#core/firewatch/rules.table'
 import { FARTHEST } from '#core/plan/plan'
@@ -222,6 +223,17 @@ export const permitSchema = permitStepSchema.extend({
     z.string(),
     z.object({ personId: z.uuid(), name: z.string(), at: z.iso.datetime() }),
   ),
+  /** The nearest extinguisher, call point and way out by its plan; null: it is on none. */
+  helps: z
+    .array(
+      z.object({
+        kind: z.enum(HELPS),
+        name: z.string(),
+        metres: z.number(),
+        direction: z.enum(DIRECTIONS),
+      }),
+    )
+    .nullable(),
   /** What is looked at on every round. */
   lookAt: z.array(z.object({ id: z.string(), name: z.string(), why: z.string() })),
   /** The permit that it was drafted from, with its answers then; `goesOn`: in the next shift. */

@@ -216,6 +216,7 @@ test('a round on the phone looks at each place; what it notices stands until a q
   await page.waitForURL(LOADED)
   const { pathname } = new URL(page.url())
   await page.goto(`${app.url}${pathname.replace('/permits/', '/watch/')}`)
+  await expect(page.getByRole('list', { name: 'Nearest' })).toContainText(/FE-4.*to the/)
   const places = page.getByRole('region', { name: 'Look at' })
   await places.getByRole('button', { name: /Hot side/ }).click()
   await places.getByRole('button', { name: 'Smoke', exact: true }).click()

@@ -11,6 +11,7 @@ import { clockText, useServerClock } from '~/composables/clock'
 import { useLoad } from '~/composables/load'
 import { useChanged } from '~/stores/changes'
 import { usePermitActions } from '~/composables/permit/actions'
+import { useWatchPhone } from '~/composables/permit/awake'
 import { useSubmit } from '~/composables/submit'
 import { useSiteTime } from '~/composables/time'
 import { useSignIn } from '~/stores/sign-in'
@@ -49,6 +50,10 @@ const running = computed(() =>
     : null,
 )
 const count = computed(() => running.value && countdown(running.value, now.value))
+const { isAwake } = useWatchPhone(
+  computed(() => running.value !== null),
+  computed(() => count.value?.roundOverdue ?? false),
+)
 const mayWork = computed(() => signIn.may('lead', 'instructor', 'worker'))
 const note = ref('')
 /** What is noticed on the round that is being walked, by place. */
@@ -168,7 +173,10 @@ async function logRound(): Promise<void> {
         <UButton class="w-full min-h-20 text-2xl" :loading="busy" @click="logRound">
           {{ roundSays }}
         </UButton>
-        <p class="muted text-sm">Logs all {{ permit.lookAt.length }} places below as looked at.</p>
+        <p class="muted text-sm">
+          Logs all {{ permit.lookAt.length }} places below as looked at.
+          <template v-if="isAwake">The screen stays on.</template>
+        </p>
         <UInput
           v-model="note"
           placeholder="What you saw, if anything"
@@ -245,6 +253,16 @@ async function logRound(): Promise<void> {
         <li>Extinguisher only on a small fire, with the way out behind you.</li>
         <li>Gas: shut the acetylene first if it can be reached safely.</li>
       </ol>
+      <ul v-if="permit.helps && permit.helps.length > 0" class="mt-2" aria-label="Nearest">
+        <li v-for="help in permit.helps" :key="help.kind" class="flex gap-2 items-baseline">
+          <span class="font-semibold">{{ help.name }}</span>
+          <span>
+            <QuantityText :amount="help.metres" unit="m" />
+            to the {{ help.direction }}
+          </span>
+        </li>
+      </ul>
+      <p v-else class="mt-2">No plan shows where extinguisher and way out are: look now.</p>
       <p class="muted text-sm mt-2">The site's emergency plan comes before this list.</p>
     </section>
     <section v-if="rounds.length > 0" class="text-left">

@@ -3,6 +3,7 @@ import { judgeFire } from '#core/firewatch/fire'
 import type { ContainerCheck } from '#core/firewatch/container'
 import { isOutdoors } from '#core/firewatch/spark-query'
 import { lookReach, type NotReckoned, type SparkReach } from '#core/firewatch/spark-reach'
+import { nearbyHelp, type Help } from '#core/firewatch/nearby'
 import type { InReach } from '#core/firewatch/reach-map'
 import { gates, type Gates, type Override } from '#core/permit/gates'
 import type { JobSpec } from '#core/job/job'
@@ -31,6 +32,8 @@ export interface Judged {
   designated: boolean
   /** What the plan shows within reach; null: the place is not on it. */
   inReach: InReach[] | null
+  /** What is nearest when it burns. */
+  helps: Help[] | null
   sparks: SparkReach | NotReckoned
   arc: Permit['arc']
   /** Of what is signed. */
@@ -89,6 +92,7 @@ export async function judgePermit(
     gates: gates(findings, overridesOf(held)),
     designated,
     inReach,
+    helps: row.work && ground ? nearbyHelp(ground.plan, row.work) : null,
     sparks,
     arc: arcOf(job.spec),
     hash: (await findSnapshot(db, row.id, row.version))?.hash ?? snapshotOf(row, job).hash,

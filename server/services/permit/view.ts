@@ -114,6 +114,7 @@ export function toPermit(actor: Actor, held: HeldPermit, judged: Judged): Permit
             goesOn: row.goes_on,
           },
     template: row.template,
+    helps: judged.helps,
     lookAt: placesToLook({ ...row, inReach: judged.inReach }),
     arc: judged.arc,
     sparks: sparksOf(judged.sparks),
