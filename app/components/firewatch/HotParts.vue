@@ -43,7 +43,7 @@ const REST = 'Was reckoned to be cool by now: feel for its warmth before you tou
     <ul v-if="parts.length > 0" class="space-y-1 mb-2">
       <li v-for="part in parts" :key="part.id" class="edge edge-caution px-3 py-1">
         <span class="font-semibold block">{{ part.name }}</span>
-        {{ part.says }}
+        <span>{{ part.says }}</span>
       </li>
     </ul>
     <UButton
