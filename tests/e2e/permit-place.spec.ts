@@ -233,6 +233,7 @@ test('a round on the phone looks at each place; what it notices stands until a q
   await expect(dialog.getByText('Enter a number.')).toBeVisible()
   await dialog.getByLabel('Thickness').fill('0.5')
   await dialog.getByRole('button', { name: 'Mark it' }).click()
+  await expect(dialog).toBeHidden()
   await expect(page.getByText(/^May burn until \d\d:\d\d, or longer$/)).toBeVisible()
   await expectNoSidewaysScroll(page)
   await expectAccessible(page)
