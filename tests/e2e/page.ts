@@ -30,6 +30,8 @@ export async function choose(page: Page, trigger: Locator, option: string | RegE
   await trigger.click()
   await page.getByRole('option', { name: option }).first().click()
   await page.keyboard.press('Escape')
+  // As long as the list is open a press beside it only closes it.
+  await expect(page.getByRole('listbox')).toHaveCount(0)
 }
 
 export const group = (page: Page | Locator, testId: string, answer: string): Locator =>
