@@ -80,3 +80,14 @@ export function placesToLook({ place, inReach, found, watchers }: RoundPlaces): 
 /** What was noticed on a round, in words; empty: nothing. */
 export const tracesSeen = (looked: readonly Looked[]): string[] =>
   looked.flatMap(({ name, traces }) => traces.map((trace) => `${TRACE_NAME[trace]}: ${name}`))
+
+/**
+ * What was noticed on rounds and is not known to be gone, in words: at each place what its newest look noticed. A round that does not
+ * tell of a place says nothing about it.
+ * @param rounds what each looked at, in their order
+ */
+export function tracesLeft(rounds: readonly (readonly Looked[])[]): string[] {
+  const newest = new Map<string, Looked>()
+  for (const place of rounds.flat()) newest.set(place.id, place)
+  return tracesSeen([...newest.values()])
+}

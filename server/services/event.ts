@@ -1,8 +1,8 @@
-import { createHash } from 'node:crypto'
 import { findSeen, insertSeen } from '#server/db/event'
 import type { Db } from '#server/db/pool'
 import { conflict, type AppError } from '#server/errors'
 import type { Actor } from './actor'
+import { canonical, hashOf } from './canonical'
 
 export interface SentEvent {
   /** Made by the sender, the same over every retry. */
@@ -24,7 +24,7 @@ export async function isNew(
   actor: Pick<Actor, 'organisation' | 'person' | 'now'>,
   { id, kind, of, content }: SentEvent,
 ): Promise<boolean> {
-  const digest = createHash('sha256').update(canonical({ kind, of, content })).digest('hex')
+  const digest = hashOf(canonical({ kind, of, content }))
   const { organisation, person, now } = actor
   if (await insertSeen(db, { id, organisation, person, digest, at: now })) return true
   const seen = await findSeen(db, id)
@@ -36,12 +36,4 @@ export const usedBefore = (): AppError =>
   conflict(
     'This identifier already stands for something else. Nothing was saved; send it again as a new one.',
     'event_used',
-  )
-
-/** One text for one content, whatever the order of its keys; what is not there and what is undefined are the same. */
-const canonical = (value: object): string =>
-  JSON.stringify(value, (_, part: unknown) =>
-    part !== null && typeof part === 'object' && !Array.isArray(part)
-      ? Object.fromEntries(Object.entries(part).sort(([a], [b]) => (a < b ? -1 : 1)))
-      : part,
   )

@@ -182,7 +182,7 @@ export const permitStepSchema = permitRowSchema.extend({
   watchStartedAt: z.iso.datetime().nullable(),
   closedAt: z.iso.datetime().nullable(),
   nextRoundAt: z.iso.datetime().nullable(),
-  /** What the newest round of a running watch noticed; empty: nothing. */
+  /** What rounds noticed and none has found gone; empty: nothing. */
   traces: z.array(z.string()),
   actions: z.array(z.enum(PERMIT_ACTIONS)),
   /** Whether somebody stands watch who may hand it over. */

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { placesToLook, tracesSeen } from '#core/firewatch/round'
+import { placesToLook, tracesLeft, tracesSeen, type Looked } from '#core/firewatch/round'
 import type { InReach } from '#core/firewatch/reach-map'
 
 const near = (thing: string, line: InReach['line'], name = thing): InReach => ({
@@ -53,6 +53,15 @@ describe('what is looked at on a round', () => {
   it('no more than one walks in time', () => {
     const many = Array.from({ length: 50 }, (_, i) => near(String(i), 'moved'))
     expect(placesToLook({ place: 'Quay', inReach: many, found: [], watchers: [] })).toHaveLength(20)
+  })
+  it('what was noticed stays until that place is looked at and quiet', () => {
+    const at = (id: string, ...traces: Looked['traces']): Looked => ({ id, name: id, traces })
+    expect(tracesLeft([[at('Deck', 'smoke')]])).toEqual(['Smoke: Deck'])
+    expect(tracesLeft([[at('Deck', 'smoke')], [at('Deck')]])).toEqual([])
+    // A round that tells nothing, or looked elsewhere, has not seen it gone.
+    expect(tracesLeft([[at('Deck', 'smoke')], []])).toEqual(['Smoke: Deck'])
+    expect(tracesLeft([[at('Deck', 'smoke')], [at('Hatch')]])).toEqual(['Smoke: Deck'])
+    expect(tracesLeft([])).toEqual([])
   })
   it('says what was noticed and where', () =>
     expect(

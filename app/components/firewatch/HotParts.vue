@@ -24,10 +24,20 @@ const body = () => {
   const { thickness, ...rest } = form.value
   return { ...rest, thickness: thickness === null ? null : thickness / 1000 }
 }
+const HOT = 'Hot: work goes on'
+/** A part that was marked while the arc burned may have been heated until it went out; null: it burns still. */
+function fromLastArc(at: string, hotUntil: string): string | null {
+  const { watchStartedAt } = props.permit
+  if (watchStartedAt === null) return null
+  const late = Math.max(0, Date.parse(watchStartedAt) - Date.parse(at))
+  return new Date(Date.parse(hotUntil) + late).toISOString()
+}
 const parts = computed(() =>
-  props.permit.events.flatMap(({ id, subject, details }) => {
-    const hotUntil = details?.hotPart?.hotUntil
-    if (!hotUntil) return []
+  props.permit.events.flatMap(({ id, subject, at, details }) => {
+    const reckoned = details?.hotPart?.hotUntil
+    if (!reckoned) return []
+    const hotUntil = fromLastArc(at, reckoned)
+    if (hotUntil === null) return [{ id, name: subject, says: HOT }]
     const isHot = Date.parse(hotUntil) > props.now
     return [
       { id, name: subject, says: isHot ? `May burn until ${clock(hotUntil)}, or longer` : REST },

@@ -113,7 +113,7 @@ const issued = computed(() => !['draft', 'closed'].includes(permit.value!.state)
       Made in a rehearsal. Not a permit to work.
     </p>
     <p v-if="permit.traces.length > 0" role="alert" class="edge edge-stop panel p-3 font-semibold">
-      The last round noticed: {{ permit.traces.join(', ') }}.
+      A round noticed: {{ permit.traces.join(', ') }}.
     </p>
     <FindingLine v-for="finding in turned" :key="finding.code" :finding="finding" class="panel" />
     <div class="grid grid-cols-1 lg:grid-cols-[minmax(0,1fr)_22rem] gap-6 items-start">

@@ -111,6 +111,7 @@ async function issue(db: Db, actor: Actor, held: HeldPermit, { signature }: Sign
 
 /** Gear can be locked out, an air alarm raised, a gas test run out after the permit was issued; the work does not go on then. */
 async function requireSafe(db: Db, actor: Actor, held: HeldPermit): Promise<void> {
+  requireQuiet(held)
   const stop = (await judgePermit(db, actor, held)).gates.open.find(stopsWork)
   if (stop)
     throw new AppError(409, 'blocked', stop.sentence, [{ path: stop.code, message: stop.sentence }])
@@ -144,14 +145,11 @@ async function requireWatch(_db: Db, actor: Actor, held: HeldPermit, act: Signed
   requireSignature(act.signature, { id: actor.person, name: actor.name })
 }
 
-/** Where the last round noticed something, nobody closes: it is looked at again until nothing is. */
+/** Where a round noticed something, nobody closes and nobody works: it is looked at again until nothing is. */
 function requireQuiet(held: HeldPermit): void {
   const [first] = tracesOf(held)
   if (first)
-    throw conflict(
-      `The last round noticed: ${first}. Look again until nothing is noticed.`,
-      'traces',
-    )
+    throw conflict(`A round noticed: ${first}. Look again until nothing is noticed.`, 'traces')
 }
 
 /** Work that was begun may have left detectors isolated: whoever closes it says that they are back. */

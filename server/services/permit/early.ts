@@ -1,7 +1,7 @@
-import { createHash } from 'node:crypto'
 import { inOrganisation } from '#server/db/pool'
 import { AppError } from '#server/errors'
 import type { Actor } from '../actor'
+import { hashOf } from '../canonical'
 import { addStep, hold } from './step'
 
 /** Somebody tried to close a permit before its watch was over. */
@@ -28,7 +28,7 @@ export function recordEarly(
 
 /** Of the event that it would have been; that one stays free for when it succeeds. */
 function attemptId(eventId: string): string {
-  const hex = createHash('sha256').update(`refused ${eventId}`).digest('hex')
+  const hex = hashOf(`refused ${eventId}`)
   return [
     hex.slice(0, 8),
     hex.slice(8, 12),

@@ -6,7 +6,7 @@ import type { PermitDbRow } from '#server/db/permit'
 import { findPlanVersion } from '#server/db/plan'
 import type { Db } from '#server/db/pool'
 import { fieldError } from '#server/errors'
-import { canonical, hashOf } from './canonical'
+import { canonical, hashOf } from '../canonical'
 
 /** What some hot work stands on: its own sketch, or a published plan. */
 export interface Ground {

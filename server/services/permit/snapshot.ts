@@ -1,6 +1,6 @@
 import type { JobRow } from '#server/db/job'
 import type { PermitDbRow } from '#server/db/permit'
-import { canonical, hashOf } from './canonical'
+import { canonical, hashOf } from '../canonical'
 
 /** What is signed: everything that is written on a permit and its job, word for word, and its hash. */
 export function snapshotOf(row: PermitDbRow, job: JobRow): { content: string; hash: string } {

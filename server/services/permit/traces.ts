@@ -1,10 +1,9 @@
-import { tracesSeen } from '#core/firewatch/round'
+import { tracesLeft } from '#core/firewatch/round'
 import type { HeldPermit } from './step'
 
-/** What the newest round of a watch noticed, in words; nothing before its first round. */
+/** What rounds of a permit noticed and none has found gone, in words, from its first arc until it is closed. */
 export function tracesOf({ row, events }: HeldPermit): string[] {
-  const started = row.watch_started_at
-  if (started === null || row.state === 'closed') return []
-  const newest = events.findLast(({ kind, at }) => kind === 'round' && at >= started)
-  return tracesSeen(newest?.details?.looked ?? [])
+  if (row.state === 'closed') return []
+  const rounds = events.filter(({ kind }) => kind === 'round')
+  return tracesLeft(rounds.map(({ details }) => details?.looked ?? []))
 }

@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto'
 
-/** JSON with its keys in order, so that the same content is always the same text. */
+/** One text for one content, whatever the order of its keys; what is not there and what is undefined are the same. */
 export const canonical = (value: unknown): string =>
   JSON.stringify(value, (_, part: unknown) =>
     part && typeof part === 'object' && !Array.isArray(part)
