@@ -103,6 +103,7 @@ export default defineNuxtConfig({
         'form-action': ["'self'"],
         'frame-ancestors': ["'none'"],
         'object-src': ["'none'"],
+        'worker-src': ["'self'"],
         'upgrade-insecure-requests': false,
       },
       crossOriginEmbedderPolicy: false,

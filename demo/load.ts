@@ -19,6 +19,7 @@ import { dayAfter } from '#core/calendar/day'
 import { siteDay } from '#server/services/shop/day'
 import { addAir } from './air'
 import { addGas } from './gas'
+import { CONTACTS } from './contacts'
 import { addSets } from './gas-sets'
 import { clearWelder, addRecords, addShopSchool, addYesterday, placeMachines } from './class'
 import { addPerson } from '#server/services/people/person'
@@ -32,6 +33,7 @@ import { FITTED, furtherGear, PLACED } from './gear'
 import type { FoundBody } from '#shared/permit/found'
 import type { Signer } from '#shared/permit/schema'
 import { FLOORS, yard } from './plan'
+import { addContact } from '#server/services/alert/contacts'
 import { addRounds } from './rounds'
 import { filled, writeHistory } from './history'
 import { JOBS } from './jobs'
@@ -114,6 +116,7 @@ export async function loadDemo(say: (line: string) => void): Promise<boolean> {
       ).id,
     )
   for (const station of STATIONS) await addStation(at(700 * 24 * HOUR), station)
+  for (const contact of CONTACTS) await addContact(at(700 * 24 * HOUR), contact)
 
   say('  cylinders, machines, helmets and two years of inspections')
   const today = siteDay(now, SITE.timeZone)

@@ -16,6 +16,7 @@ const signIn = useSignIn()
     <template v-else>
       <ShiftBar />
       <WorkRail />
+      <AlertBar />
     </template>
     <main
       id="main"

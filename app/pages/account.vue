@@ -53,6 +53,7 @@ const LIGHTS = [
       <PasswordSection @changed="ended" />
     </template>
     <template v-if="!signIn.me.lacksFactor">
+      <ReachSection />
       <SignInSection ref="signIns" />
       <TokenSection ref="tokens" />
       <CalendarSection />

@@ -4,6 +4,7 @@ const PARTS = [
   { to: '/shop', name: 'Stations' },
   { to: '/shop/chart', name: 'House chart' },
   { to: '/shop/rules', name: 'House rules' },
+  { to: '/shop/alerts', name: 'Alerts' },
   { to: '/shop/accounts', name: 'Accounts' },
 ] as const
 const route = useRoute()

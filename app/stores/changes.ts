@@ -1,5 +1,5 @@
 import { defineStore } from 'pinia'
-import { changedSchema, changeRoutes } from '#shared/changes/routes'
+import { changedSchema, changeRoutes, HEARTBEAT_MS } from '#shared/changes/routes'
 import { TOPICS, type Topic } from '#shared/changes/topics'
 import { addressOf } from '~/composables/api'
 import { useSignIn } from '~/stores/sign-in'
@@ -7,6 +7,8 @@ import { useSignIn } from '~/stores/sign-in'
 /** Without the stream everything is read again so often, ms; refused, the stream is tried again after so long. */
 const POLL_MS = 15_000
 const RETRY_MS = 30_000
+/** A stream that has said nothing for two beats and a little is taken for dead, ms. */
+const SILENT_MS = HEARTBEAT_MS * 2.5
 /** Screens do not all ask in the same moment, ms. */
 const SPREAD_MS = 400
 
@@ -22,6 +24,7 @@ export const useChanges = defineStore('changes', () => {
   let source: EventSource | null = null
   /** The newest event; empty: none yet; null: never connected. */
   let last: string | null = null
+  let heardAt = 0
 
   function tell(topics: readonly Topic[]): void {
     const concerned = [...listeners].filter((one) =>
@@ -39,14 +42,18 @@ export const useChanges = defineStore('changes', () => {
     const after = last === null ? '' : `?after=${encodeURIComponent(last)}`
     const opened = new EventSource(`${addressOf(changeRoutes.changes)}${after}`)
     source = opened
+    heardAt = Date.now()
+    opened.addEventListener('here', () => (heardAt = Date.now()))
     opened.addEventListener('open', () => {
       // Connected again by the browser without an event to go on after: something may have been missed.
       if (isLive.value === false && last === '') tell(TOPICS)
       last ??= ''
+      heardAt = Date.now()
       isLive.value = true
     })
     opened.addEventListener('changed', ({ data, lastEventId }: MessageEvent<string>) => {
       last = lastEventId
+      heardAt = Date.now()
       tell(changedSchema.parse(JSON.parse(data)))
     })
     opened.addEventListener('error', () => {
@@ -70,12 +77,26 @@ export const useChanges = defineStore('changes', () => {
     else close()
   }
 
+  /** Whether the connection still stands is not known: a new one goes on where the last one stopped. */
+  function again(): void {
+    close()
+    follow()
+  }
+
+  /** What was read without a way may have failed, whatever the stream said. */
+  function backOnline(): void {
+    again()
+    tell(TOPICS)
+  }
+
   let begun = false
   function begin(): void {
     if (begun) return
     begun = true
     document.addEventListener('visibilitychange', follow)
+    window.addEventListener('online', backOnline)
     setInterval(() => {
+      if (source && Date.now() - heardAt > SILENT_MS) again()
       if (!isLive.value && document.visibilityState === 'visible') tell(TOPICS)
     }, POLL_MS)
   }

@@ -45,6 +45,12 @@ function warnOfDisk(folder) {
   )
 }
 
+/** Where the demo's mail, texts and pushes end: nothing leaves this machine. */
+async function startGateway() {
+  const gateway = await import('../../standins/gateway.mjs')
+  return gateway.startGateway()
+}
+
 /** From nothing to a served Zonaris; stays until it is told to stop. `watch` serves the sources as they change, for developers. */
 export function up({ database, demo, watch = false }) {
   stopOnSignal(stopAll)
@@ -67,13 +73,24 @@ export function up({ database, demo, watch = false }) {
     const port = await freePort(wanted)
     if (port !== wanted) say(`Port ${wanted} is busy; taking ${port}.`)
     const setupCode = newSetupCode()
-    const server = await (watch ? serveSources : serve)({ port, appUrl, sealed, setupCode })
+    const gateway = demo ? await startGateway() : null
+    const server = await (watch ? serveSources : serve)({
+      port,
+      appUrl,
+      sealed,
+      setupCode,
+      env: gateway?.env,
+    })
     say(`Zonaris is ready at ${process.env.ZONARIS_ORIGIN ?? `http://127.0.0.1:${port}`}`)
     warnOfHost()
     if (!demo && !process.env.DATABASE_URL) warnOfDisk(dataFolder())
     const own = ownAddress(port)
     const { needed } = await (await fetch(`${own}/api/v1/setup`)).json()
     if (needed) console.log(`\n  First start: open it and enter the setup code  ${setupCode}\n`)
+    if (gateway)
+      console.log(
+        `\n  Mail, texts and pushes of the demo go to a simulated gateway: ${gateway.url}`,
+      )
     if (demo) {
       const signIns = JSON.parse(readFileSync(join(ROOT, 'demo', 'sign-ins.json'), 'utf8'))
       console.log('\n  Demo sign-ins (password and PIN are made up and for the demo only):')

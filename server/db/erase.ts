@@ -38,6 +38,7 @@ export async function erasePerson(db: Db, id: string, name: string, at: Date): P
       fit_model = NULL,
       fit_size = NULL,
       seal_check_on = NULL,
+      text_number = NULL,
       erased_at = ${at}
     WHERE id = ${id}
   `)
@@ -47,8 +48,14 @@ export async function erasePerson(db: Db, id: string, name: string, at: Date): P
     sql`DELETE FROM clearance`,
     sql`DELETE FROM known_device`,
     sql`DELETE FROM second_factor`,
+    sql`DELETE FROM push_device`,
   ])
     await db.query(sql`${table} WHERE person_id = ${id}`)
+  await db.query(sql`
+    UPDATE message
+    SET address = 'erased ' || id
+    WHERE person_id = ${id} AND channel <> 'page'
+  `)
   await db.query(sql`
     UPDATE gear
     SET assigned_to = NULL

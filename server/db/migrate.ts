@@ -2,6 +2,7 @@ import { createHmac } from 'node:crypto'
 import { readdirSync } from 'node:fs'
 import { runner } from 'node-pg-migrate'
 import pg from 'pg'
+import { installQueue } from './queue'
 
 /** Raised when the database was made by a newer Zonaris than this one. */
 export class NewerSchema extends Error {}
@@ -45,6 +46,7 @@ export async function migrate(
       verbose: false,
     })
     applied.forEach((migration) => log(`  applied ${migration.name}`))
+    await installQueue(client)
     await requireOwnSecret(client, secret, options.adopt ?? false)
     return {
       applied: applied.map((migration) => migration.name),

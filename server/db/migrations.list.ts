@@ -45,4 +45,5 @@ export const MIGRATIONS = [
   '0043_permit_signing',
   '0044_permit_ground',
   '0045_round',
+  '0046_alert',
 ] as const

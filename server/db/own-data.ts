@@ -9,6 +9,30 @@ const PARTS: Record<string, (id: string) => Sql> = {
     WHERE person_id = ${id}
     ORDER BY created_at
   `,
+  alerted: (id) => sql`
+    SELECT m.channel, m.address, m.subject, m.made_at, m.sent_at
+    FROM message m
+    WHERE m.person_id = ${id}
+    ORDER BY m.made_at
+  `,
+  alertsAnswered: (id) => sql`
+    SELECT l.kind, l.since, a.at
+    FROM alert_answer a JOIN alert l ON l.id = a.alert_id
+    WHERE a.person_id = ${id}
+    ORDER BY a.at
+  `,
+  pushDevices: (id) => sql`
+    SELECT name, created_at
+    FROM push_device
+    WHERE person_id = ${id}
+    ORDER BY created_at
+  `,
+  watchSeen: (id) => sql`
+    SELECT p.number, p.place, w.seen_at
+    FROM watch_seen w JOIN permit p ON p.id = w.permit_id
+    WHERE w.person_id = ${id}
+    ORDER BY w.seen_at
+  `,
   secondFactor: (id) => sql`
     SELECT confirmed_at, cardinality(recovery) AS recovery_left
     FROM second_factor

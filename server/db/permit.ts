@@ -159,7 +159,7 @@ export async function holdPermit(db: Db, id: string): Promise<PermitDbRow | null
     SELECT ${COLUMNS}
     FROM ${FROM}
     WHERE p.id = ${id}
-    FOR UPDATE OF p
+    FOR NO KEY UPDATE OF p
   `)
   return rows[0] ?? null
 }

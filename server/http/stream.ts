@@ -1,4 +1,5 @@
 import { getRequestHeader, type H3Event } from 'h3'
+import { HEARTBEAT_MS } from '#shared/changes/routes'
 import { TOPICS, type Topic } from '#shared/changes/topics'
 import { changes, listenForChanges } from '../services/changes/listen'
 import type { Actor } from '../services/actor'
@@ -7,8 +8,6 @@ import { findActor } from './actor'
 
 /** Changes that come close together are told together, ms. */
 const TOGETHER_MS = 200
-/** So often something is said, whether or not there is something to say, ms. */
-const HEARTBEAT_MS = 20_000
 /** A reader who lets so much pile up is cut off, and goes on later; bytes. */
 const MOST_WAITING = 64 * 1024
 /** One person with so many screens, and so many streams on one process. */
@@ -67,7 +66,7 @@ export async function streamChanges(
   const { organisation, site } = actor
   const unwatch = changes.watch({ organisation, site, tell })
   const beat = setInterval(() => {
-    write(': still here\n\n')
+    write('event: here\ndata:\n\n')
     void stillServed(event, actor).then((is) => is || stream.end())
   }, HEARTBEAT_MS)
   beat.unref()

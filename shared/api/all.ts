@@ -1,3 +1,4 @@
+import { alertRoutes, reachRoutes } from '#shared/alert/routes'
 import { airRoutes } from '#shared/air/routes'
 import { apiRoutes } from '#shared/api/routes'
 import { eyesRoutes } from '#shared/eyes/routes'
@@ -51,6 +52,8 @@ export const allRoutes = {
   ...sessionRoutes,
   ...jobRoutes,
   ...permitRoutes,
+  ...alertRoutes,
+  ...reachRoutes,
   ...planRoutes,
   ...beginRoutes,
   ...changeRoutes,

@@ -1,3 +1,4 @@
+import { alertRoutes } from '#shared/alert/routes'
 import { airRoutes } from '#shared/air/routes'
 import type { Contract } from '#shared/api/contract'
 import { eyesRoutes } from '#shared/eyes/routes'
@@ -44,7 +45,7 @@ const ROUTES_BY_AREA: Record<Area, Record<string, Contract>> = {
   stores: stockRoutes,
   sessions: sessionRoutes,
   jobs: { ...jobRoutes, ...eyesRoutes, ...ppeRoutes },
-  permits: permitRoutes,
+  permits: { ...permitRoutes, ...alertRoutes },
   air: { ...airRoutes, ...hoodRoutes, ...fumeRoutes, ...samplingRoutes, ...monitorRoutes },
 }
 

@@ -2,6 +2,9 @@ import { z } from 'zod'
 import { contract, EVERYONE } from '#shared/api/contract'
 import { TOPICS } from './topics'
 
+/** So often a stream says something, whether or not there is something to say, ms. A browser hears nothing of a connection that died quietly. */
+export const HEARTBEAT_MS = 20_000
+
 /** What an event of the stream carries: topics, and nothing of what they are about. */
 export const changedSchema = z.array(z.enum(TOPICS))
 

@@ -8,6 +8,7 @@ export const TOPICS = [
   'sessions',
   'jobs',
   'permits',
+  'alerts',
   'air',
   'monitors',
   'stations',

@@ -83,6 +83,7 @@ const ORDER = [
   'sparks',
   'firewatch',
   'permit',
+  'alert',
   'shade',
   'marking',
   'laser',

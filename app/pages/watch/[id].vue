@@ -10,6 +10,7 @@ import { call } from '~/composables/api'
 import { clockText, useServerClock } from '~/composables/clock'
 import { useLoad } from '~/composables/load'
 import { useChanged } from '~/stores/changes'
+import { useWatchSeen } from '~/composables/alert/seen'
 import { usePermitActions } from '~/composables/permit/actions'
 import { useWatchPhone } from '~/composables/permit/awake'
 import { useSubmit } from '~/composables/submit'
@@ -50,6 +51,12 @@ const running = computed(() =>
     : null,
 )
 const count = computed(() => running.value && countdown(running.value, now.value))
+/** The server calls people while nobody shows it. */
+const isOwed = computed(
+  () =>
+    permit.value !== null && permit.value.workStartedAt !== null && permit.value.state !== 'closed',
+)
+useWatchSeen(computed(() => (isOwed.value ? permit.value!.id : null)))
 const { isAwake } = useWatchPhone(
   computed(() => running.value !== null),
   computed(() => count.value?.roundOverdue ?? false),
@@ -247,7 +254,13 @@ async function logRound(): Promise<void> {
       :mark="hotPart"
     />
     <section class="panel p-4 text-left">
-      <h2 class="text-xl mb-1">If it burns</h2>
+      <h2 class="text-xl mb-2">If it burns</h2>
+      <FireAlarm
+        v-if="permit.state !== 'draft' && permit.state !== 'closed'"
+        class="mb-3"
+        :permit="permit"
+        :may-raise="mayWork"
+      />
       <ol class="list-decimal ml-5 space-y-1">
         <li>Shout, raise the alarm, call the fire service.</li>
         <li>Extinguisher only on a small fire, with the way out behind you.</li>

@@ -33,3 +33,7 @@ export function siteHour(now: Date, timeZone: string): number {
 /** A moment as people at a site read it: 27 Nov 2026, 14:05. */
 export const siteMoment = (at: Date, timeZone: string): string =>
   new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short', timeZone }).format(at)
+
+/** A moment of these days as a clock time of the site: 14:05. */
+export const siteClock = (at: Date, timeZone: string): string =>
+  new Intl.DateTimeFormat('en-GB', { timeStyle: 'short', timeZone }).format(at)

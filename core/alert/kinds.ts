@@ -1,0 +1,37 @@
+/** What the server calls people for, browser or no browser. */
+export const ALERT_KINDS = [
+  /** Somebody pressed the alarm. */
+  'fire',
+  /** A round of the watch is due. */
+  'round',
+  /** Work goes on, and nobody has opened its watch. */
+  'unwatched',
+  /** The phone of the watch is not heard of any more. */
+  'silent_phone',
+  /** A permit runs out soon while work goes on. */
+  'expiring',
+  /** A permit ran out, and nobody said that the last arc is out. */
+  'overrun',
+  /** The watch is over, and detectors are not put back. */
+  'detectors',
+  /** An air monitor is not heard of any more. */
+  'silent_monitor',
+] as const
+export type AlertKind = (typeof ALERT_KINDS)[number]
+
+/** Whom a step of an alert calls. Each holds those before it. */
+export const CIRCLES = ['watch', 'leads', 'everybody'] as const
+export type Circle = (typeof CIRCLES)[number]
+
+/** Whom each kind calls, one step after another; the last is called again and again. */
+export const STEPS: Record<AlertKind, readonly Circle[]> = {
+  fire: ['everybody'],
+  round: ['watch', 'leads', 'everybody'],
+  unwatched: ['watch', 'leads', 'everybody'],
+  // Whoever stands there may not hear it.
+  silent_phone: ['leads', 'everybody'],
+  expiring: ['watch', 'leads'],
+  overrun: ['watch', 'leads', 'everybody'],
+  detectors: ['watch', 'leads', 'everybody'],
+  silent_monitor: ['leads'],
+}

@@ -1,0 +1,122 @@
+import sql from 'sql-template-tag'
+import type { PermitState } from '#core/permit/lifecycle'
+import type { Db } from './pool'
+
+/** Take a site whose time has come, until the transaction ends. Another server that looks at it meanwhile goes by. */
+export async function holdLook(db: Db, site: string, now: Date): Promise<boolean> {
+  const { rowCount } = await db.query(sql`
+    SELECT 1
+    FROM site_look
+    WHERE site_id = ${site} AND look_at <= ${now}
+    FOR UPDATE SKIP LOCKED
+  `)
+  return rowCount === 1
+}
+
+/** When a site is looked at next; null: when something changes there. */
+export async function setLook(db: Db, site: string, at: Date | null): Promise<void> {
+  await db.query(sql`
+    UPDATE site_look SET look_at = coalesce(${at}::timestamptz, 'infinity') WHERE site_id = ${site}
+  `)
+}
+
+/** Sites whose time has come, of all organisations. */
+export async function sitesToLook(
+  db: Db,
+  now: Date,
+  most: number,
+): Promise<{ organisation: string; site: string }[]> {
+  const { rows } = await db.query(sql`
+    SELECT organisation_id AS organisation, site_id AS site FROM sites_to_look(${now}, ${most})
+  `)
+  return rows
+}
+
+/** A permit as far as somebody may have to be called for it. */
+export interface WatchedRow {
+  id: string
+  state: PermitState
+  valid_to: Date
+  work_started_at: Date
+  watch_started_at: Date | null
+  watch_minutes: number
+  monitor_minutes: number
+  monitor_every: number
+  detectors_out: boolean
+  rehearsal: boolean
+  /** Of the watch that runs. */
+  rounds: Date[]
+  /** When a phone last showed the watch, or somebody logged a round, since work was begun. */
+  seen_at: Date | null
+}
+
+/** Permits of a site of which a watch is owed. */
+export async function watchedPermits(db: Db, site: string): Promise<WatchedRow[]> {
+  const { rows } = await db.query<WatchedRow>(sql`
+    SELECT
+      p.id, p.state, p.valid_to, p.work_started_at, p.watch_started_at, p.watch_minutes,
+      p.monitor_minutes, p.monitor_every, p.rehearsal,
+      coalesce(p.sweep ->> 'detectors' = 'yes', false) AS detectors_out,
+      r.rounds, greatest(r.last, s.seen_at) AS seen_at
+    FROM permit p
+      CROSS JOIN LATERAL (
+        SELECT
+          coalesce(array_agg(e.at) FILTER (WHERE e.at >= p.watch_started_at), '{}') AS rounds,
+          max(e.at) AS last
+        FROM permit_event e
+        WHERE e.permit_id = p.id AND e.kind = 'round' AND e.at >= p.work_started_at
+      ) r
+      CROSS JOIN LATERAL (
+        SELECT max(w.seen_at) AS seen_at
+        FROM watch_seen w
+        WHERE w.permit_id = p.id AND w.seen_at >= p.work_started_at
+      ) s
+    WHERE p.site_id = ${site} AND p.work_started_at IS NOT NULL AND p.state NOT IN ('draft', 'closed')
+  `)
+  return rows
+}
+
+/** Monitors in use at a site that were heard of since a moment, and when. */
+export async function heardMonitors(
+  db: Db,
+  site: string,
+  since: Date,
+): Promise<{ id: string; heard_at: Date; rehearsal: boolean }[]> {
+  const { rows } = await db.query(sql`
+    SELECT d.id, d.rehearsal, r.heard_at
+    FROM air_device d
+      CROSS JOIN LATERAL (
+        SELECT max(received_at) AS heard_at
+        FROM air_reading
+        WHERE device_id = d.id AND at >= ${since}
+      ) r
+    WHERE d.site_id = ${site} AND d.revoked_at IS NULL AND r.heard_at IS NOT NULL
+  `)
+  return rows
+}
+
+/** Look at a site at once where people are being called because no phone showed a watch. */
+export async function lookIfUnseen(db: Db, site: string): Promise<void> {
+  await db.query(sql`
+    UPDATE site_look
+    SET look_at = '-infinity'
+    WHERE site_id = ${site} AND EXISTS (
+      SELECT 1
+      FROM alert
+      WHERE site_id = ${site} AND ended_at IS NULL AND kind IN ('unwatched', 'silent_phone')
+    )
+  `)
+}
+
+/** A device shows the watch of a permit now. */
+export async function putSeen(
+  db: Db,
+  row: { organisation: string; permit: string; device: string; person: string; at: Date },
+): Promise<void> {
+  await db.query(sql`
+    INSERT INTO watch_seen (organisation_id, permit_id, device, person_id, seen_at)
+    VALUES (${row.organisation}, ${row.permit}, ${row.device}, ${row.person}, ${row.at})
+    ON CONFLICT (permit_id, device) DO UPDATE SET
+      person_id = excluded.person_id, seen_at = greatest(watch_seen.seen_at, excluded.seen_at)
+  `)
+}

@@ -1,0 +1,83 @@
+import { getClock } from '#server/clock'
+import { changes } from '#server/services/changes/listen'
+import { startQueue, stopQueue } from '#server/db/queue'
+import { inTransaction } from '#server/db/pool'
+import { sitesToLook } from '#server/db/alert-watch'
+import { deliverWaiting } from '#server/services/alert/deliver'
+import { lookAtSite } from '#server/services/alert/look'
+
+/** Whose time has come is asked so often, ms. */
+const EVERY_MS = 1_000
+/** So many sites are looked at in one go; the rest comes right after. */
+const MOST = 50
+
+/**
+ * Calls people, whether or not anybody looks at a screen. Every process does; what is due stands in the database,
+ * so that any of them may die at any moment and another goes on.
+ */
+export default defineNitroPlugin((nitro) => {
+  let isStopping = false
+  const looking = repeat(async () => {
+    const now = (await getClock()).now()
+    const sites = await inTransaction((db) => sitesToLook(db, now, MOST))
+    for (const site of sites)
+      // One site that cannot be looked at keeps nobody from looking after the others.
+      await lookAtSite(site, now).catch((error: unknown) =>
+        console.error(
+          'A site could not be looked at; it is tried again.',
+          (error as Error).message,
+        ),
+      )
+    return sites.length === MOST
+  })
+  const delivering = repeat(async () => (await deliverWaiting((await getClock()).now())) > 0)
+  const end = changes.hear(({ topic }) => {
+    if (topic === 'permits' || topic === 'alerts') looking.soon()
+    if (topic === 'alerts') delivering.soon()
+  })
+  const begun = begin()
+
+  /** The database may be away at the start as at any other time. */
+  async function begin(): Promise<void> {
+    while (!isStopping)
+      try {
+        await startQueue()
+        return
+      } catch (error) {
+        console.error('The queue of messages waits for the database:', (error as Error).message)
+        await new Promise((resolve) => setTimeout(resolve, EVERY_MS).unref())
+      }
+  }
+
+  /** Work that is done again and again, at once when there is more of it, and never twice at a time. */
+  function repeat(work: () => Promise<boolean>): { soon: () => void; ended: Promise<void> } {
+    let wake: () => void = () => {}
+    const ended = (async () => {
+      while (!isStopping) {
+        const more = await work().catch((error: unknown) => {
+          if (!isStopping) console.error('Alerts are held up:', (error as Error).message)
+          return false
+        })
+        if (!more && !isStopping)
+          await new Promise<void>((resolve) => {
+            const timer = setTimeout(resolve, EVERY_MS)
+            timer.unref()
+            wake = () => {
+              clearTimeout(timer)
+              resolve()
+            }
+          })
+      }
+    })()
+    return { soon: () => wake(), ended }
+  }
+
+  nitro.hooks.hook('close', async () => {
+    isStopping = true
+    end()
+    looking.soon()
+    delivering.soon()
+    await Promise.allSettled([looking.ended, delivering.ended, begun])
+    await stopQueue().catch(() => null)
+  })
+})

@@ -1,0 +1,70 @@
+import { permitState } from '#core/permit/lifecycle'
+import { findAlert, insertAlert, insertSteps } from '#server/db/alert'
+import { lookIfUnseen, putSeen } from '#server/db/alert-watch'
+import { inOrganisation, type Db } from '#server/db/pool'
+import { findPermit } from '#server/db/permit'
+import { findSite } from '#server/db/site'
+import { notFound } from '#server/errors'
+import { record, type Actor } from '../actor'
+import { isNew } from '../event'
+import { lifeOf } from '../permit/life'
+import { applyTransition, hold, type HeldPermit } from '../permit/step'
+import { tellStep } from './messages'
+
+/**
+ * Somebody at a watch saw a fire: the work stops, and everybody is called in the same transaction. Sent again it is one alarm.
+ * An alarm is never refused for the state of a permit.
+ */
+export const raiseFire = (
+  actor: Actor,
+  permit: string,
+  { eventId, note = '' }: { eventId: string; note?: string },
+): Promise<{ id: string }> =>
+  inOrganisation(actor.organisation, async (db) => {
+    const event = { id: eventId, kind: 'fire', of: permit, content: { note } }
+    if (!(await isNew(db, actor, event))) return { id: eventId }
+    const held = await hold(db, permit)
+    if (held.row.site_id !== actor.site) throw notFound('permit')
+    await stopWork(db, actor, held, note)
+    const { organisation, site, person, now, rehearsal } = actor
+    await insertAlert(db, {
+      id: eventId,
+      organisation,
+      site,
+      kind: 'fire',
+      key: `${permit} fire ${eventId}`,
+      permit,
+      device: null,
+      since: now,
+      at: now,
+      by: person,
+      note,
+      rehearsal,
+    })
+    const step = { step: 0, circle: 'everybody', due_at: now, at: now } as const
+    await insertSteps(db, { organisation, alert: eventId }, [step])
+    const { time_zone: timeZone } = await findSite(db, site)
+    const alert = (await findAlert(db, site, eventId))!
+    await tellStep(db, { organisation, site, timeZone, now }, alert, step)
+    await record(db, actor, 'fire_raised', 'permit', permit, { number: held.row.number, note })
+    return { id: eventId }
+  })
+
+async function stopWork(db: Db, actor: Actor, held: HeldPermit, note: string): Promise<void> {
+  const state = permitState(lifeOf(held), actor.now.getTime())
+  if (state !== 'issued' && state !== 'working') return
+  await applyTransition(db, actor, held, 'suspend', {
+    id: crypto.randomUUID(),
+    note: ['Fire alarm.', note].filter(Boolean).join(' '),
+  })
+}
+
+/** The watch of a permit is on a screen. Nothing is put on record but when it last was. */
+export const noteSeen = (actor: Actor, permit: string, device: string): Promise<void> =>
+  inOrganisation(actor.organisation, async (db) => {
+    const row = await findPermit(db, permit)
+    if (row?.site_id !== actor.site) throw notFound('permit')
+    const { organisation, person, now } = actor
+    await putSeen(db, { organisation, permit, device, person, at: now })
+    await lookIfUnseen(db, actor.site)
+  })
