@@ -34,6 +34,7 @@ import type { FoundBody } from '#shared/permit/found'
 import type { Signer } from '#shared/permit/schema'
 import { FLOORS, yard } from './plan'
 import { addContact } from '#server/services/alert/contacts'
+import { noteSeen } from '#server/services/alert/fire'
 import { addRounds } from './rounds'
 import { filled, writeHistory } from './history'
 import { JOBS } from './jobs'
@@ -472,6 +473,11 @@ async function makePermits(
   for (const { ago, happens } of story.sort((a, b) => b.ago - a.ago)) {
     await look(at(ago))
     await happens()
+  }
+  // Whoever watches has the watch on the phone.
+  for (const state of ['working', 'watching', 'suspended'] as const) {
+    const { rows: running } = await readPermits(actor, { q: '', page: 1, sort: 'number', state })
+    for (const { id } of running) await noteSeen(actor, id, randomUUID())
   }
   const { rows } = await readPermits(actor, { q: '', page: 1, sort: 'number', state: 'closed' })
   await nameTemplate(actor, rows[0]!.id, 'Gangway hinge, store yard')

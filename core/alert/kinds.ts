@@ -27,9 +27,9 @@ export type Circle = (typeof CIRCLES)[number]
 export const STEPS: Record<AlertKind, readonly Circle[]> = {
   fire: ['everybody'],
   round: ['watch', 'leads', 'everybody'],
-  unwatched: ['watch', 'leads', 'everybody'],
-  // Whoever stands there may not hear it.
-  silent_phone: ['leads', 'everybody'],
+  // A page that nobody opened is no proof that nobody stands there: people outside are called for a round that is missed.
+  unwatched: ['watch', 'leads'],
+  silent_phone: ['watch', 'leads'],
   expiring: ['watch', 'leads'],
   overrun: ['watch', 'leads', 'everybody'],
   detectors: ['watch', 'leads', 'everybody'],

@@ -12,27 +12,37 @@ export interface Step {
   at: number
 }
 
+/** What an alert is, and what became of it so far. Times in ms since the epoch. */
+export interface Climb {
+  kind: AlertKind
+  since: number
+  /** When each step was taken. */
+  taken: readonly number[]
+  /** When each person said to be on it. */
+  answers: readonly number[]
+}
+
 /**
  * The steps of an alert, each with its moment.
  * Somebody who says to be on it holds back what has not been called yet, for the time of the rules and no longer; each person once.
- * @param since ms since the epoch. @param acknowledged when each person said so, ms since the epoch
+ * A step that was taken late has those after it follow from when it was taken.
  */
-export function ladder(
-  { kind, since }: { kind: AlertKind; since: number },
-  rules: AlertRules,
-  acknowledged: readonly number[],
-): Step[] {
+export function ladder({ kind, since, taken, answers }: Climb, rules: AlertRules): Step[] {
   const circles = STEPS[kind]
   const steps: Step[] = []
   for (let step = 0; step < MOST_STEPS; step++) {
     const before = steps.at(-1)?.at
-    const at = before === undefined ? since : held(before, before + gapBefore(step, rules) * MINUTE)
+    const at = taken[step] ?? dueAt(before, step)
     steps.push({ circle: circles[Math.min(step, circles.length - 1)]!, at })
   }
   return steps
 
+  function dueAt(before: number | undefined, step: number): number {
+    return before === undefined ? since : held(before, before + gapBefore(step, rules) * MINUTE)
+  }
+
   function held(before: number, at: number): number {
-    return acknowledged
+    return answers
       .filter((moment) => moment >= before)
       .sort((one, other) => one - other)
       .reduce(
@@ -49,13 +59,12 @@ function gapBefore(step: number, { late, missed }: AlertRules): number {
   return step === 2 ? missed - late : missed
 }
 
-/** How many steps are reached at `now`, and when the next one is; null: none is left. */
-export function reached(
-  steps: readonly Step[],
-  now: number,
-): { steps: number; nextAt: number | null } {
-  const next = steps.findIndex(({ at }) => at > now)
-  return next === -1
-    ? { steps: steps.length, nextAt: null }
-    : { steps: next, nextAt: steps[next]!.at }
+/**
+ * How many steps are reached at `now`. After an outage several are at once; that the last circle is called again and again
+ * is not caught up with, it goes on from the first such call.
+ */
+export function reached(climb: Climb, rules: AlertRules, now: number): number {
+  const later = ladder(climb, rules).findIndex(({ at }) => at > now)
+  const due = later === -1 ? MOST_STEPS : later
+  return Math.min(due, Math.max(STEPS[climb.kind].length, climb.taken.length + 1))
 }

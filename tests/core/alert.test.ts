@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { STEPS, ALERT_KINDS, CIRCLES } from '#core/alert/kinds'
-import { ladder, MOST_STEPS, reached } from '#core/alert/ladder'
+import { ladder, MOST_STEPS, reached, type Climb } from '#core/alert/ladder'
 import { monitorNeed, permitNeeds, type WatchedPermit } from '#core/alert/needs'
 import { RULE_BOUNDS, rulesFault, USUAL_RULES, type AlertRules } from '#core/alert/rules'
 import { ROUND_EVERY } from '#core/firewatch/rules.table'
@@ -97,12 +97,19 @@ const rules = (): fc.Arbitrary<AlertRules> =>
       ) as Record<keyof AlertRules, fc.Arbitrary<number>>,
     )
     .filter((made) => rulesFault(made) === null)
+const climb = (change: Partial<Climb> = {}): Climb => ({
+  kind: 'round',
+  since: 0,
+  taken: [],
+  answers: [],
+  ...change,
+})
 const kinds = fc.constantFrom(...ALERT_KINDS)
 const answers = fc.array(fc.integer({ min: 0, max: 120 * MINUTE }), { maxLength: 4 })
 
 describe('whom an alert calls, and when', () => {
   it('by hand: due, 2 min, 5 min, then every 5 min', () => {
-    const steps = ladder({ kind: 'round', since: 0 }, USUAL_RULES, [])
+    const steps = ladder(climb(), USUAL_RULES)
     expect(steps.slice(0, 5).map(({ circle, at: when }) => [circle, when / MINUTE])).toEqual([
       ['watch', 0],
       ['leads', 2],
@@ -112,19 +119,19 @@ describe('whom an alert calls, and when', () => {
     ])
   })
   it('who is on it has the minutes of the rules, and then it goes on where it stopped', () => {
-    const steps = ladder({ kind: 'round', since: 0 }, USUAL_RULES, [MINUTE])
+    const steps = ladder(climb({ answers: [MINUTE] }), USUAL_RULES)
     expect(steps.slice(0, 3).map(({ at: when }) => when / MINUTE)).toEqual([0, 6, 9])
   })
   it('a fire calls everybody at once', () =>
-    expect(ladder({ kind: 'fire', since: 7 }, USUAL_RULES, [])[0]).toEqual({
+    expect(ladder(climb({ kind: 'fire', since: 7 }), USUAL_RULES)[0]).toEqual({
       circle: 'everybody',
       at: 7,
     }))
   it('steps never come closer than the rules, never earlier for an answer, and each answer holds for so long at most', () =>
     fc.assert(
       fc.property(kinds, rules(), answers, (kind, made, moments) => {
-        const plain = ladder({ kind, since: 0 }, made, [])
-        const held = ladder({ kind, since: 0 }, made, moments)
+        const plain = ladder(climb({ kind }), made)
+        const held = ladder(climb({ kind, answers: moments }), made)
         expect(held).toHaveLength(MOST_STEPS)
         held.forEach((step, i) => {
           expect(step.at).toBeGreaterThanOrEqual(plain[i]!.at)
@@ -139,26 +146,28 @@ describe('whom an alert calls, and when', () => {
   it('an answer changes nothing of what was called before it', () =>
     fc.assert(
       fc.property(kinds, rules(), answers, fc.nat(120 * MINUTE), (kind, made, moments, last) => {
-        const before = ladder(
-          { kind, since: 0 },
-          made,
-          moments.filter((moment) => moment < last),
-        )
-        const after = ladder({ kind, since: 0 }, made, [
-          ...moments.filter((moment) => moment < last),
-          last,
-        ])
-        const called = reached(before, last - 1).steps
+        const early = moments.filter((moment) => moment < last)
+        const before = ladder(climb({ kind, answers: early }), made)
+        const after = ladder(climb({ kind, answers: [...early, last] }), made)
+        const called = before.filter(({ at: when }) => when < last).length
         expect(after.slice(0, called)).toEqual(before.slice(0, called))
       }),
     ))
   it('every kind ends with somebody beyond the one who forgot', () =>
     ALERT_KINDS.forEach((kind) => expect(STEPS[kind].at(-1)).not.toBe('watch')))
-  it('says which steps are reached, and when the next one is', () => {
-    const steps = ladder({ kind: 'round', since: 0 }, USUAL_RULES, [])
-    expect(reached(steps, -1)).toEqual({ steps: 0, nextAt: 0 })
-    expect(reached(steps, 2 * MINUTE)).toEqual({ steps: 2, nextAt: 5 * MINUTE })
-    expect(reached(steps, Infinity)).toEqual({ steps: MOST_STEPS, nextAt: null })
+  it('says how many steps are reached', () => {
+    expect(reached(climb(), USUAL_RULES, -1)).toBe(0)
+    expect(reached(climb(), USUAL_RULES, 2 * MINUTE)).toBe(2)
+    expect(
+      reached(climb({ taken: [0, 2, 5].map((m) => m * MINUTE) }), USUAL_RULES, 10 * MINUTE),
+    ).toBe(4)
+  })
+  it('after an outage everybody is called, and goes on to be called from then on', () => {
+    const now = 600 * MINUTE
+    expect(reached(climb(), USUAL_RULES, now)).toBe(3)
+    const steps = ladder(climb({ taken: [now, now, now] }), USUAL_RULES)
+    expect(steps[3]).toEqual({ circle: 'everybody', at: now + 5 * MINUTE })
+    expect(steps.at(-1)!.at).toBe(now + 9 * 5 * MINUTE)
   })
 })
 

@@ -4,6 +4,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { verifyAudit } from '#server/services/audit/verify'
 import { migrate, NewerSchema } from '#server/db/migrate'
 import { startApp, withOwner, SECRET, type App } from '../app'
+import { useAlerts } from './alert.fixture'
 import { useGas } from './gas-set.fixture'
 import { useGear } from './gear.fixture'
 import { makeAir, makeShop, PASSWORD, type Shop } from './shop.fixture'
@@ -22,6 +23,7 @@ beforeAll(async () => {
     await makeAir(app, shop)
     await useGas(shop)
     await useGear(shop)
+    await useAlerts(shop)
     await shop.people.lead.send('POST', '/account/second-factor', { password: PASSWORD })
   }
   client = new pg.Client({ connectionString: app.appUrl })
@@ -85,6 +87,15 @@ const TABLES = [
   'permit_event',
   'permit_watcher',
   'permit_snapshot',
+  'alert_rule',
+  'outside_contact',
+  'push_device',
+  'watch_seen',
+  'alert',
+  'alert_step',
+  'alert_answer',
+  'message',
+  'site_look',
   'audit',
   'house_chart',
   'course',

@@ -21,6 +21,7 @@ import {
   type Shop,
 } from './shop.fixture'
 import { USUAL_GAS } from '#shared/gas/customs'
+import { ALERT_RULES, CONTACT, pushDevice, useAlerts } from './alert.fixture'
 import { roundOf, roundWithPoint } from './gear.fixture'
 import { deskDrawn } from './plan.fixture'
 import { photoFile, sendPhoto } from './photo.fixture'
@@ -41,6 +42,7 @@ beforeAll(async () => {
     const { id: set } = await makeOxyFuelSet(each, 'walk')
     of.set(each, {
       ...(await makeAir(app, each)),
+      ...(await useAlerts(each)),
       'gas-sets': set,
       'gear-kinds': await made(each.people.lead, '/gear-kinds', KIND),
       photos: (
@@ -177,6 +179,14 @@ function sample(route: Contract, target: Shop): { path: string; body?: unknown }
     draftAgain: { goesOn: false },
     hotPart: { ...event, name: unique, metal: 'steel', thickness: 0.006 },
     nameTemplate: { name: null },
+    raiseFire: event,
+    endAlert: { note: 'Out' },
+    watchSeen: { device: randomUUID() },
+    updateAlertRules: { ...ALERT_RULES, version: 1 },
+    createContact: CONTACT,
+    updateContact: CONTACT,
+    setTextNumber: { textNumber: null },
+    addPushDevice: pushDevice(),
     updatePermit: {
       sweep: fullSweep(),
       operatorId: null,
@@ -406,6 +416,7 @@ const MEETS: Record<string, { status: number; code: string; roles?: Role[] }> = 
   round: { status: 409, code: 'no_watch' },
   hotPart: { status: 409, code: 'no_watch' },
   createPermit: { status: 409, code: 'permit_open' },
+  dropPushDevice: { status: 404, code: 'not_found' },
   draftAgain: { status: 409, code: 'permit_open' },
   // The case of the sample lets a substance without a figure decide.
   assess: { status: 409, code: 'no_answer' },

@@ -15,21 +15,28 @@ useIntervalFn(store.load, LOOK_AGAIN_MS, { immediateCallback: true })
 useChanged(['alerts'], store.load)
 const first = computed(() => store.alerts?.[0] ?? null)
 const more = computed(() => (store.alerts?.length ?? 0) - 1)
-const answers = computed(() => first.value?.answers.map(({ person }) => person).join(', ') ?? '')
+const route = useRoute()
+/** The page of alerts says more. */
+const isShown = computed(() => first.value !== null && route.path !== '/alerts')
+const details = computed(() => {
+  const { since, answers } = first.value!
+  const on = answers.map(({ person }) => person).join(', ')
+  return `since ${when(since)}.${on ? ` On it: ${on}.` : ''}`
+})
 </script>
 
 <template>
-  <section v-if="first" class="alertbar no-print" aria-label="Alerts" data-testid="alert-bar">
-    <p role="status" class="grow min-w-60">
-      <UIcon name="i-lucide-siren" class="size-5 align-text-bottom" aria-hidden="true" />
-      <NuxtLink to="/alerts" class="font-bold underline">{{ headingOf(first) }}</NuxtLink>
-      <span class="text-sm">since {{ when(first.since) }}</span>
-      <span v-if="answers" class="text-sm">. On it: {{ answers }}</span>
-      <NuxtLink v-if="more > 0" to="/alerts" class="text-sm underline">, {{ more }} more</NuxtLink>
+  <section v-if="isShown" class="alertbar no-print" aria-label="Alerts" data-testid="alert-bar">
+    <UIcon name="i-lucide-siren" class="size-6 shrink-0" aria-hidden="true" />
+    <p role="status" class="grow min-w-0 text-sm sm:text-base">
+      <NuxtLink to="/alerts" class="font-bold underline">{{ headingOf(first!) }}</NuxtLink>
+      {{ details }}
+      <NuxtLink v-if="more > 0" to="/alerts" class="underline">{{ more }} more</NuxtLink>
+      <span v-if="message" role="alert" class="block font-semibold">{{ message }}</span>
     </p>
-    <p v-if="message" role="alert" class="font-semibold">{{ message }}</p>
     <UButton
-      v-if="first.mayAnswer"
+      v-if="first!.mayAnswer"
+      class="shrink-0"
       color="neutral"
       variant="solid"
       :loading="busy"
@@ -43,9 +50,8 @@ const answers = computed(() => first.value?.answers.map(({ person }) => person).
 <style scoped>
 .alertbar {
   display: flex;
-  flex-wrap: wrap;
   align-items: center;
-  gap: 0.5rem 1rem;
+  gap: 0.75rem;
   padding: 0.5rem 1rem;
   background: #911d0b;
   color: #fff;

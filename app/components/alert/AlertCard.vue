@@ -20,6 +20,17 @@ const { busy, message, submit } = useSubmit()
 const isOpen = computed(() => props.alert.endedAt === null)
 const isStaff = computed(() => signIn.may('lead', 'instructor'))
 const mayEnd = computed(() => isOpen.value && props.alert.kind === 'fire' && isStaff.value)
+const details = computed(() => {
+  const { since, endedAt, raisedBy, watch: watcher } = props.alert
+  return [
+    `Since ${when(since)}`,
+    ...(endedAt ? [`over ${clock(endedAt)}`] : []),
+    ...(raisedBy ? [`raised by ${raisedBy}`] : []),
+    ...(watcher && !raisedBy ? [watcher] : []),
+  ].join(', ')
+})
+/** Of several steps at once only the last called anybody. */
+const calls = computed(() => props.alert.steps.filter(({ at }, i, all) => all[i + 1]?.at !== at))
 const next = computed(() => {
   const { next: step } = props.alert
   if (!step) return 'Nobody else is called any more.'
@@ -35,12 +46,7 @@ const isToldShown = ref(false)
     <div class="flex flex-wrap items-start gap-x-6 gap-y-2">
       <div class="grow min-w-60">
         <h3>{{ headingOf(alert) }}</h3>
-        <p class="muted">
-          Since {{ when(alert.since) }}
-          <template v-if="alert.endedAt">, over {{ clock(alert.endedAt) }}</template>
-          <template v-if="alert.raisedBy">, raised by {{ alert.raisedBy }}</template>
-          <template v-else-if="alert.watch">, {{ alert.watch }}</template>
-        </p>
+        <p class="muted">{{ details }}</p>
         <p v-if="alert.note">{{ alert.note }}</p>
       </div>
       <div class="flex flex-wrap gap-2">
@@ -67,7 +73,7 @@ const isToldShown = ref(false)
     <p v-if="isOpen" class="font-semibold">{{ alertToDo(alert.kind) }}</p>
     <p v-if="message" role="alert" class="text-stop font-semibold">{{ message }}</p>
     <ol class="steps" aria-label="Called">
-      <li v-for="(step, i) in alert.steps" :key="i">
+      <li v-for="step in calls" :key="step.at">
         <span class="plate text-xl">{{ clock(step.at) }}</span>
         <span>{{ CIRCLE_NAME[step.circle] }}</span>
       </li>

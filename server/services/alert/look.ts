@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto'
-import { ladder, reached } from '#core/alert/ladder'
+import { ladder, reached, type Climb } from '#core/alert/ladder'
 import { monitorNeed, permitNeeds, type Need } from '#core/alert/needs'
 import type { AlertRules } from '#core/alert/rules'
 import {
@@ -8,6 +8,7 @@ import {
   insertAlert,
   insertSteps,
   openAlerts,
+  stepsOf,
   type AlertRow,
 } from '#server/db/alert'
 import { findAlertRules } from '#server/db/alert-rule'
@@ -51,19 +52,12 @@ export const lookAtSite = (
     const needs = await needsOf(db, office, rules)
     await raise(db, office, needs)
     const open = await openAlerts(db, site)
-    const answers = await answersOf(
-      db,
-      open.map(({ id }) => id),
-    )
+    const climbs = await climbsOf(db, open)
     const moments = needs.map(({ since }) => since).filter((since) => since > now.getTime())
     for (const alert of open) {
-      const answered = answers.filter(({ alert_id }) => alert_id === alert.id)
       const nextAt = isSeenTo(alert, needs)
         ? await end(db, office, alert)
-        : await climb(db, office, alert, {
-            rules,
-            answered: answered.map(({ at }) => at.getTime()),
-          })
+        : await climb(db, office, alert, { climb: climbs.get(alert.id)!, rules })
       if (nextAt !== null) moments.push(nextAt)
     }
     const isWatched = needs.length > 0 || open.length > 0
@@ -139,18 +133,34 @@ async function climb(
   db: Db,
   office: Office,
   alert: AlertRow,
-  { rules, answered }: { rules: AlertRules; answered: readonly number[] },
+  { climb: before, rules }: { climb: Climb; rules: AlertRules },
 ): Promise<number | null> {
   const at = office.now
-  const steps = ladder({ kind: alert.kind, since: alert.since.getTime() }, rules, answered)
-  const now = reached(steps, at.getTime())
-  if (now.steps > alert.steps) {
-    const taken = steps
-      .slice(0, now.steps)
-      .map(({ circle, at: due }, step) => ({ step, circle, due_at: new Date(due), at }))
-      .slice(alert.steps)
-    await insertSteps(db, { organisation: office.organisation, alert: alert.id }, taken)
-    await tellStep(db, office, alert, taken.at(-1)!)
+  const steps = ladder(before, rules)
+  const count = reached(before, rules, at.getTime())
+  const fresh = steps
+    .slice(0, count)
+    .map(({ circle, at: due }, step) => ({ step, circle, due_at: new Date(due), at }))
+    .slice(before.taken.length)
+  if (fresh.length > 0) {
+    await insertSteps(db, { organisation: office.organisation, alert: alert.id }, fresh)
+    await tellStep(db, office, alert, fresh.at(-1)!)
   }
-  return now.nextAt
+  const taken = [...before.taken, ...fresh.map(() => at.getTime())]
+  return ladder({ ...before, taken }, rules)[taken.length]?.at ?? null
+}
+
+/** What became of each alert so far. */
+export async function climbsOf(db: Db, alerts: readonly AlertRow[]): Promise<Map<string, Climb>> {
+  const ids = alerts.map(({ id }) => id)
+  const steps = await stepsOf(db, ids)
+  const answers = await answersOf(db, ids)
+  const of = (rows: readonly { alert_id: string; at: Date }[], id: string): number[] =>
+    rows.filter(({ alert_id }) => alert_id === id).map(({ at }) => at.getTime())
+  return new Map(
+    alerts.map(({ id, kind, since }) => [
+      id,
+      { kind, since: since.getTime(), taken: of(steps, id), answers: of(answers, id) },
+    ]),
+  )
 }

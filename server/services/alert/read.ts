@@ -1,5 +1,5 @@
 import type { z } from 'zod'
-import { ladder, reached } from '#core/alert/ladder'
+import { ladder } from '#core/alert/ladder'
 import type { AlertRules } from '#core/alert/rules'
 import {
   answersOf,
@@ -56,7 +56,8 @@ interface Around {
   isTold: boolean
 }
 
-function toAlert(actor: Actor, row: AlertRow, { rules, steps, answers, isTold }: Around): Alert {
+function toAlert(actor: Actor, row: AlertRow, around: Around): Alert {
+  const { steps, answers, isTold } = around
   const hasAnswered = answers.some(({ person_id }) => person_id === actor.person)
   return {
     id: row.id,
@@ -75,7 +76,7 @@ function toAlert(actor: Actor, row: AlertRow, { rules, steps, answers, isTold }:
       dueAt: due_at.toISOString(),
       at: at.toISOString(),
     })),
-    next: row.ended_at ? null : nextOf(row, rules, answers, actor.now),
+    next: row.ended_at ? null : nextOf(row, around),
     answers: answers.map(({ person, at }) => ({ person, at: at.toISOString() })),
     mayAnswer:
       row.ended_at === null &&
@@ -84,18 +85,14 @@ function toAlert(actor: Actor, row: AlertRow, { rules, steps, answers, isTold }:
   }
 }
 
-function nextOf(
-  row: AlertRow,
-  rules: AlertRules,
-  answers: readonly AnswerRow[],
-  now: Date,
-): Alert['next'] {
-  const steps = ladder(
-    { kind: row.kind, since: row.since.getTime() },
-    rules,
-    answers.map(({ at }) => at.getTime()),
-  )
-  const next = steps[Math.max(row.steps, reached(steps, now.getTime()).steps)]
+function nextOf(row: AlertRow, { rules, steps, answers }: Around): Alert['next'] {
+  const climb = {
+    kind: row.kind,
+    since: row.since.getTime(),
+    taken: steps.map(({ at }) => at.getTime()),
+    answers: answers.map(({ at }) => at.getTime()),
+  }
+  const next = ladder(climb, rules)[steps.length]
   return next ? { circle: next.circle, at: new Date(next.at).toISOString() } : null
 }
 
