@@ -42,6 +42,8 @@ export const DEMO_PAGES: readonly DemoPage[] = [
     id: "SELECT permit_id || '&hash=' || hash AS id FROM permit_snapshot LIMIT 1",
   },
   { name: 'watch', path: '/watch/{id}', id: "SELECT id FROM permit WHERE state = 'watching'" },
+  { name: 'alerts', path: '/alerts' },
+  { name: 'alerts of the shop', path: '/shop/alerts' },
   { name: 'gear', path: '/gear' },
   { name: 'gear from a file', path: '/gear/import' },
   { name: 'rounds', path: '/rounds' },

@@ -90,8 +90,8 @@ onBeforeUnmount(() => {
     @click="click"
   >
     <span class="fill" :style="{ transform: `scaleX(${share})` }" aria-hidden="true" />
-    <span class="relative plate text-3xl block">{{ label }}</span>
-    <span class="relative block" aria-live="polite">{{ says }}</span>
+    <span class="relative plate text-2xl">{{ label }}</span>
+    <span class="relative" aria-live="polite">{{ says }}</span>
   </button>
 </template>
 
@@ -100,10 +100,17 @@ onBeforeUnmount(() => {
   position: relative;
   overflow: hidden;
   width: 100%;
-  min-height: 6rem;
+  min-height: 4rem;
+  padding: 0 1rem;
+  display: flex;
+  flex-wrap: wrap;
+  align-items: baseline;
+  align-content: center;
+  justify-content: center;
+  gap: 0 0.75rem;
   background: #911d0b;
   color: #fff;
-  border: 4px solid #ffb224;
+  border: 3px solid #ffb224;
   touch-action: none;
   user-select: none;
   -webkit-user-select: none;

@@ -16,7 +16,8 @@ const {
 } = useLoad<Message[]>(() => call(alertRoutes.alertMessages, { params: { id: props.alert.id } }))
 watch(() => props.alert, load, { immediate: true })
 
-function outcome({ sentAt, givenUpAt, failure: because, tries }: Message): string {
+function outcome({ channel, sentAt, givenUpAt, failure: because, tries }: Message): string {
+  if (channel === 'page') return 'shown'
   if (sentAt) return tries > 1 ? `sent at try ${tries}` : 'sent'
   if (givenUpAt) return `given up: ${because}`
   return because ? `tried ${tries} times: ${because}` : 'waits'
@@ -34,11 +35,11 @@ const callOf = ({ step }: Message): string => (step === null ? 'over' : `call ${
     <table class="w-full">
       <thead>
         <tr>
-          <th scope="col">At</th>
-          <th scope="col">Who</th>
-          <th scope="col">How</th>
-          <th scope="col">Which call</th>
-          <th scope="col">What came of it</th>
+          <th scope="col" class="text-left pr-4">At</th>
+          <th scope="col" class="text-left pr-4">Who</th>
+          <th scope="col" class="text-left pr-4">How</th>
+          <th scope="col" class="text-left pr-4">Which call</th>
+          <th scope="col" class="text-left pr-4">What came of it</th>
         </tr>
       </thead>
       <tbody>

@@ -255,12 +255,7 @@ async function logRound(): Promise<void> {
     />
     <section class="panel p-4 text-left">
       <h2 class="text-xl mb-2">If it burns</h2>
-      <FireAlarm
-        v-if="permit.state !== 'draft' && permit.state !== 'closed'"
-        class="mb-3"
-        :permit="permit"
-        :may-raise="mayWork"
-      />
+      <CallList class="mb-3" />
       <ol class="list-decimal ml-5 space-y-1">
         <li>Shout, raise the alarm, call the fire service.</li>
         <li>Extinguisher only on a small fire, with the way out behind you.</li>
@@ -288,6 +283,12 @@ async function logRound(): Promise<void> {
         </li>
       </ul>
     </section>
+    <FireAlarm
+      v-if="permit.state !== 'draft' && permit.state !== 'closed'"
+      class="alarm-dock"
+      :permit="permit"
+      :may-raise="mayWork"
+    />
     <HandOverDialog v-model:open="handing" what="watch" :permit="permit" :hand-over="handOver" />
     <RoundDialog
       v-model:open="signing"
@@ -322,3 +323,17 @@ async function logRound(): Promise<void> {
   </div>
   <p v-else class="muted">Reading the watch…</p>
 </template>
+
+<style scoped>
+/* In sight wherever one reads, above the bar of a phone. */
+.alarm-dock {
+  position: sticky;
+  bottom: 4.25rem;
+  z-index: 10;
+}
+@media (min-width: 48rem) {
+  .alarm-dock {
+    bottom: 0.75rem;
+  }
+}
+</style>
