@@ -6,15 +6,23 @@ import pg from 'pg'
 import { TYPES } from '#server/db/types'
 import { migrate } from '#server/db/migrate'
 
-/** A Zonaris of its own for a test: a fresh database, the built server on a free port. */
-export interface App {
+/** The built server on a port of its own. */
+export interface Server {
   url: string
+  /** Stop it as the system would, and wait until it has gone. */
+  stop: () => Promise<void>
+  /** End it in the middle of whatever it does. */
+  kill: () => Promise<void>
+  start: () => Promise<void>
+}
+
+/** A Zonaris of its own for a test: a fresh database, the built server on a free port. */
+export interface App extends Server {
   ownerUrl: string
   appUrl: string
-  /** Stop the server as the system would, and wait until it has gone. */
-  stop: () => Promise<void>
-  start: () => Promise<void>
-  /** Stop it and drop its database. */
+  /** Another server on the same database. */
+  beside: () => Promise<Server>
+  /** Stop every server and drop the database. */
   end: () => Promise<void>
 }
 
@@ -87,12 +95,10 @@ export async function startApp(
 ): Promise<App> {
   const database = await freshDatabase()
   const port = await freePort()
-  const url = `http://127.0.0.1:${port}`
   const env = {
     ...process.env,
     NODE_ENV: 'production',
     HOST: '127.0.0.1',
-    PORT: String(port),
     ZONARIS_APP_DATABASE_URL: database.appUrl,
     ZONARIS_SECRET: SECRET,
     ZONARIS_SETUP_CODE: SETUP_CODE,
@@ -102,13 +108,47 @@ export async function startApp(
     ...(options.rehearsal && { ZONARIS_REHEARSAL: String(options.rehearsal) }),
   }
   if (options.demo) await run('npx', ['tsx', 'scripts/tasks/load-demo.ts'], env)
-  let child: ChildProcess | null = null
+  const first = serverAt(port, env)
+  const others: Server[] = []
   const app: App = {
-    url,
+    ...first,
     ownerUrl: database.ownerUrl,
     appUrl: database.appUrl,
+    beside: async () => {
+      const other = serverAt(await freePort(), env)
+      others.push(other)
+      await other.start()
+      return other
+    },
+    end: async () => {
+      await Promise.all([first, ...others].map((server) => server.stop()))
+      await database.drop()
+    },
+  }
+  await app.start()
+  return app
+}
+
+function serverAt(port: number, env: NodeJS.ProcessEnv): Server {
+  const url = `http://127.0.0.1:${port}`
+  let child: ChildProcess | null = null
+  async function end(signal: 'SIGTERM' | 'SIGKILL'): Promise<void> {
+    const ending = child
+    child = null
+    if (!ending || ending.exitCode !== null || ending.signalCode !== null) return
+    const gone = once(ending, 'exit')
+    ending.kill(signal)
+    await gone
+  }
+  return {
+    url,
+    stop: () => end('SIGTERM'),
+    kill: () => end('SIGKILL'),
     start: async () => {
-      child = spawn(process.execPath, [SERVER], { env, stdio: ['ignore', 'ignore', 'inherit'] })
+      child = spawn(process.execPath, [SERVER], {
+        env: { ...env, PORT: String(port) },
+        stdio: ['ignore', 'ignore', 'inherit'],
+      })
       for (let i = 0; i < 120; i++) {
         if (
           await fetch(`${url}/api/v1/health/ready`).then(
@@ -121,20 +161,7 @@ export async function startApp(
       }
       throw new Error('The server did not become ready.')
     },
-    stop: async () => {
-      if (!child || child.exitCode !== null) return
-      const gone = once(child, 'exit')
-      child.kill('SIGTERM')
-      await gone
-      child = null
-    },
-    end: async () => {
-      await app.stop()
-      await database.drop()
-    },
   }
-  await app.start()
-  return app
 }
 
 async function run(command: string, args: string[], env: NodeJS.ProcessEnv): Promise<void> {

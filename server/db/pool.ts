@@ -28,6 +28,8 @@ function newPool(max: number): pg.Pool {
     idle_in_transaction_session_timeout: 20_000,
     query_timeout: 20_000,
   })
+  // One that is lost while it is used is told by its query; without somebody who hears of it, it would be nobody's error.
+  made.on('connect', (client) => client.on('error', () => null))
   // A database restart drops idle connections; the pool opens new ones.
   made.on('error', (error) => console.error('Database connection lost:', error.message))
   return made

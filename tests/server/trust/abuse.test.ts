@@ -5,6 +5,7 @@ import { allRoutes } from '#shared/api/all'
 import { startApp, type App } from '../../app'
 import { Person } from '../client'
 import { bodiesOf } from '../fuzz'
+import { numbersFrom } from '../numbers'
 import { makeAir, makeShop, PASSWORD, type Shop } from '../shop.fixture'
 
 /** `npm run test:abuse` sends 10,000; here a short form. */
@@ -40,16 +41,6 @@ beforeAll(async () => {
 })
 afterAll(() => app.end())
 
-/** A generator that gives the same numbers for the same seed. */
-function numbersFrom(seed: number): () => number {
-  let state = seed
-  return () => {
-    state = (state + 0x6d2b79f5) | 0
-    let t = Math.imul(state ^ (state >>> 15), 1 | state)
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t
-    return ((t ^ (t >>> 14)) >>> 0) / 2 ** 32
-  }
-}
 const random = numbersFrom(SEED)
 const oneOf = <T>(list: readonly T[]): T => list[Math.floor(random() * list.length)]!
 

@@ -1,0 +1,281 @@
+import { randomUUID } from 'node:crypto'
+import { setTimeout as sleep } from 'node:timers/promises'
+import pg from 'pg'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { transition, type PermitAction, type PermitLife } from '#core/permit/lifecycle'
+import { verifyAudit } from '#server/services/audit/verify'
+import { startGateway } from '../../standins/gateway.mjs'
+import { startApp, withOwner, type App, type Server } from '../app'
+import { Person } from './client'
+import { CONTACT } from './alert.fixture'
+import { numbersFrom } from './numbers'
+import { fullSweep, made, makeShop, PIN, type Shop } from './shop.fixture'
+
+/** `npm run test:faults` lives 1,000 permits; here a short form. */
+const LIVES = Number(process.env.ZONARIS_FAULTS ?? 8)
+const SEED = Number(process.env.ZONARIS_FAULTS_SEED ?? 1)
+/** Permits that live beside each other, each in a shop of its own. */
+const LANES = Math.min(8, LIVES)
+/** From one fault to the next, ms. */
+const BETWEEN = [300, 900] as const
+const PATIENCE_MS = 10_000
+/** What is due is called for so soon after, with a server that stands, ms. */
+const LATEST_MS = 5_000
+/** A round is due so long after the watch was set back, s. */
+const SOON_S = 2
+
+let app: App
+let servers: Server[]
+let gateway: Awaited<ReturnType<typeof startGateway>>
+let shops: Shop[]
+const random = numbersFrom(SEED)
+const oneOf = <T>(list: readonly T[]): T => list[Math.floor(random() * list.length)]!
+const between = ([least, most]: readonly [number, number]): number =>
+  least + random() * (most - least)
+
+const acknowledged: { permit: string; event: string }[] = []
+const done = { kills: 0, cuts: 0, halves: 0, repeats: 0, retries: 0, lives: 0 }
+let isOver = false
+
+beforeAll(async () => {
+  gateway = await startGateway()
+  app = await startApp({ env: gateway.env })
+  servers = [app, await app.beside()]
+  shops = []
+  for (let lane = 0; lane < LANES; lane++) {
+    const shop = await makeShop(app, `lane${lane}`)
+    await made(shop.people.lead, '/contacts', { ...CONTACT, phone: `0163296000${lane}` })
+    shops.push(shop)
+  }
+}, 120_000)
+afterAll(async () => {
+  await app.end()
+  await gateway.close()
+}, 60_000)
+
+const owner = <T extends pg.QueryResultRow>(text: string, values: unknown[] = []): Promise<T[]> =>
+  withOwner(app.ownerUrl, async (client) => (await client.query<T>(text, values)).rows)
+
+/** Send until a server answers: to one or the other, sometimes twice at once, sometimes cut off half way. */
+async function steady<T>(
+  person: Person,
+  method: string,
+  path: string,
+  body?: object,
+): Promise<{ status: number; body: T }> {
+  for (let tries = 0; tries < 200; tries++) {
+    const at = new Person({ url: oneOf(servers).url })
+    at.cookie = person.cookie
+    const send = (patience: number) => at.attempt({ method, path, body, headers: {} }, patience)
+    const turn = random()
+    if (turn < 0.1) {
+      done.halves++
+      await send(random() * 20)
+    } else if (turn < 0.2) {
+      done.repeats++
+      void send(PATIENCE_MS)
+    }
+    const answer = await send(PATIENCE_MS)
+    if (answer.status > 0 && answer.status < 500) return answer as { status: number; body: T }
+    done.retries++
+    await sleep(100)
+  }
+  throw new Error(`${method} ${path} was never answered.`)
+}
+
+/** A step of a permit, under one identifier over every try. */
+async function step(person: Person, permit: string, kind: string, body: object): Promise<void> {
+  const eventId = randomUUID()
+  const answer = await steady<{ error?: object }>(person, 'POST', `/permits/${permit}/${kind}`, {
+    eventId,
+    ...body,
+  })
+  if (answer.status >= 400)
+    throw new Error(`${kind} ${JSON.stringify(body)}: ${JSON.stringify(answer.body)}`)
+  acknowledged.push({ permit, event: eventId })
+}
+
+async function draft({ people, job }: Shop): Promise<string> {
+  const open = () =>
+    owner<{ id: string }>(`SELECT id FROM permit WHERE job_id = $1 AND state <> 'closed'`, [job])
+  if ((await open()).length === 0) await steady(people.lead, 'POST', '/permits', { jobId: job })
+  return (await open())[0]!.id
+}
+
+async function fill({ people, ids }: Shop, permit: string): Promise<number> {
+  const now = Date.now()
+  const read = () => steady<{ version: number }>(people.lead, 'GET', `/permits/${permit}`)
+  const { version } = (await read()).body
+  await steady(people.lead, 'PUT', `/permits/${permit}`, {
+    sweep: fullSweep(),
+    operatorId: ids.worker,
+    fireWatchId: ids.watch,
+    validFrom: new Date(now - 1000).toISOString(),
+    validTo: new Date(now + 4 * 3_600_000).toISOString(),
+    height: 1,
+    ruleSets: ['nfpa51b'],
+    version,
+  })
+  return (await read()).body.version
+}
+
+/** One permit from its draft to its end, with one round that was late. */
+async function live(shop: Shop): Promise<void> {
+  const { lead } = shop.people
+  const permit = await draft(shop)
+  const version = await fill(shop, permit)
+  await step(lead, permit, 'signatures', { as: 'operator', version, pin: PIN.worker })
+  await step(lead, permit, 'signatures', { as: 'fire_watch', version, pin: PIN.watch })
+  await step(lead, permit, 'actions', { action: 'issue', pin: PIN.lead })
+  await step(lead, permit, 'actions', { action: 'start' })
+  await steady(lead, 'POST', `/permits/${permit}/seen`, { device: randomUUID() })
+  await step(lead, permit, 'actions', { action: 'stop' })
+  await owner(
+    `UPDATE permit
+     SET work_started_at = now() - interval '16 min',
+       watch_started_at = now() - interval '15 min' + make_interval(secs => $2)
+     WHERE id = $1`,
+    [permit, SOON_S],
+  )
+  const called = () =>
+    owner(
+      `SELECT 1 FROM alert a JOIN alert_step s ON s.alert_id = a.id WHERE a.permit_id = $1 AND a.kind = 'round'`,
+      [permit],
+    )
+  await until(async () => (await called()).length > 0)
+  const round = { madeBy: shop.ids.watch, pin: PIN.watch }
+  await step(lead, permit, 'rounds', round)
+  await owner(
+    `UPDATE permit
+     SET work_started_at = work_started_at - interval '2 h', watch_started_at = watch_started_at - interval '2 h'
+     WHERE id = $1`,
+    [permit],
+  )
+  await step(lead, permit, 'rounds', round)
+  await step(lead, permit, 'actions', { action: 'close', pin: PIN.watch })
+  done.lives++
+}
+
+async function until(isSo: () => Promise<boolean>, patience = 60_000): Promise<void> {
+  const begun = Date.now()
+  while (!(await isSo())) {
+    if (Date.now() - begun > patience) throw new Error('It did not come.')
+    await sleep(150)
+  }
+}
+
+/** One server is killed at a time: the other goes on, and takes over what the first had begun. */
+async function breakThings(): Promise<void> {
+  while (!isOver) {
+    await sleep(between(BETWEEN))
+    if (random() < 0.6) {
+      done.kills++
+      const server = oneOf(servers)
+      await server.kill()
+      await sleep(random() * 500)
+      await server.start()
+    } else {
+      done.cuts++
+      await owner(
+        "SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = current_database() AND usename LIKE 'zonaris_login%'",
+      )
+    }
+  }
+}
+
+describe(`${LIVES} lives of permits while servers are killed and connections cut`, () => {
+  it(
+    'go on to their end',
+    async () => {
+      const waiting = Array.from({ length: LIVES }, (_, i) => i)
+      const breaking = breakThings()
+      await Promise.all(
+        shops.map(async (shop) => {
+          while (waiting.pop() !== undefined) await live(shop)
+        }),
+      ).finally(() => {
+        isOver = true
+      })
+      await breaking
+      expect(done.lives).toBe(LIVES)
+      expect(done.kills + done.cuts).toBeGreaterThan(0)
+    },
+    LIVES * 60_000,
+  )
+
+  it('lost nothing that was acknowledged, and wrote nothing twice', async () => {
+    const written = new Set(
+      (await owner<{ id: string }>('SELECT id FROM permit_event')).map(({ id }) => id),
+    )
+    expect(acknowledged.filter(({ event }) => !written.has(event))).toEqual([])
+    const audited = await owner<{ event: string; count: string }>(
+      `SELECT details ->> 'event' AS event, count(*) FROM audit WHERE details ? 'event' GROUP BY 1 HAVING count(*) > 1`,
+    )
+    expect(audited).toEqual([])
+  })
+  it('went through lawful states only', async () => {
+    const permits = await owner<{ id: string; state: string; valid_to: Date }>(
+      "SELECT id, state, valid_to FROM permit WHERE state <> 'draft'",
+    )
+    for (const { id, state, valid_to } of permits) {
+      const actions = await owner<{ subject: PermitAction; at: Date }>(
+        "SELECT subject, at FROM permit_event WHERE permit_id = $1 AND kind = 'action' ORDER BY at, audit_seq",
+        [id],
+      )
+      const names = actions.map(({ subject }) => subject)
+      expect(names).toEqual(['issue', 'start', 'stop', 'close'])
+      // Its times were set back by the test; the states alone are followed.
+      let life: PermitLife = {
+        state: 'draft',
+        validTo: valid_to.getTime(),
+        workStartedAt: null,
+        watchStartedAt: null,
+        watchMinutes: 0,
+        monitoring: null,
+        rounds: [Infinity],
+      }
+      for (const { subject, at } of actions) {
+        const next = transition(life, subject, at.getTime())
+        if (!next.ok) throw new Error(next.because)
+        life = { ...life, ...next }
+      }
+      expect(state).toBe(life.state)
+    }
+  })
+  it('called for every round that was due, once, and in time', async () => {
+    const rounds = await owner<{ permit_id: string; steps: number; late: number }>(
+      `SELECT a.permit_id, count(s.*)::int AS steps, max(extract(epoch FROM s.at - s.due_at))::float8 AS late
+       FROM alert a JOIN alert_step s ON s.alert_id = a.id
+       WHERE a.kind = 'round' GROUP BY a.id`,
+    )
+    expect(new Set(rounds.map(({ permit_id }) => permit_id)).size).toBe(LIVES)
+    expect(rounds).toHaveLength(LIVES)
+    const latest = Math.max(...rounds.map(({ late }) => late))
+    console.log(
+      `${done.lives} lives, ${acknowledged.length} writes acknowledged, ${done.kills} kills, ${done.cuts} cuts, ${done.halves} requests cut off, ${done.repeats} repeated, ${done.retries} tried again; latest call ${latest.toFixed(1)} s after it was due`,
+    )
+    expect(latest * 1000).toBeLessThan(LATEST_MS)
+  })
+  it('told nobody twice, and everybody whom it was to tell', async () => {
+    await until(
+      async () =>
+        (await owner('SELECT 1 FROM message WHERE sent_at IS NULL AND given_up_at IS NULL'))
+          .length === 0,
+    )
+    const messages = await owner<{ id: string; channel: string }>(
+      "SELECT id, channel FROM message WHERE channel <> 'page'",
+    )
+    const twice = await owner(
+      'SELECT 1 FROM message GROUP BY alert_id, step, person_id, contact_id, channel, address HAVING count(*) > 1',
+    )
+    expect(twice).toEqual([])
+    const received = gateway.received.map(({ id }) => id.replace(/[<>]|@zonaris/g, ''))
+    expect(new Set(received).size).toBe(received.length)
+    expect(messages.filter(({ id }) => !received.includes(id))).toEqual([])
+  })
+  it('left the chain of the audit whole', async () => {
+    const { broken, checked } = await withOwner(app.ownerUrl, (client) => verifyAudit(client))
+    expect(broken).toEqual([])
+    expect(checked).toBeGreaterThan(acknowledged.length)
+  })
+})
