@@ -15,6 +15,7 @@ import { judgeLarge } from './plan'
 import { planByHand } from './plan-hand'
 import { timed } from './requests'
 import { manyStreams } from './streams'
+import { manyWatches } from './watches'
 import { coldStart, pageWeight, stopServed } from './weight'
 
 /** Everything here is a ratio measured side by side on this machine, at this moment; none of it is a test. */
@@ -64,6 +65,24 @@ async function streams(): Promise<void> {
     heard / SEEN_MS,
     1,
     `${Math.round(heard)} ms; ${Math.round(before)} MB before, ${Math.round(after)} MB with them`,
+  )
+}
+
+/** A call that comes within five seconds is in time. */
+const IN_TIME_S = 5
+async function watches(): Promise<void> {
+  const { round, bare, latestCall, memory } = await manyWatches(SERVER, 4617)
+  line(
+    'A round of 500 watches, 500 screens, against bare',
+    round[0] / bare[0],
+    null,
+    `${round[0].toFixed(1)} ms, 95 of 100 under ${round[1].toFixed(0)} ms; bare ${bare[0].toFixed(1)} and ${bare[1].toFixed(0)} ms; ${Math.round(memory)} MB`,
+  )
+  line(
+    '500 rounds due in one moment, against 5 s',
+    latestCall / IN_TIME_S,
+    1,
+    `the last was called for after ${latestCall.toFixed(1)} s`,
   )
 }
 
@@ -281,5 +300,6 @@ if (!only || only === 'plan') {
 }
 if (!only || only === 'start') await weightAndStart()
 if (!only || only === 'streams') await streams()
+if (!only || only === 'watches') await watches()
 if (!only || only === 'reads' || only === 'gear') await reads()
 process.exit(0)

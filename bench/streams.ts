@@ -12,10 +12,10 @@ const EACH = 12
 const PASSWORD = 'only for measuring streams'
 
 /** MB that a process holds. */
-const memoryOf = (pid: number): number =>
+export const memoryOf = (pid: number): number =>
   Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${pid}/status`, 'utf8'))![1]) / 1024
 
-async function cookieOf(base: string, email: string, password: string): Promise<string> {
+export async function cookieOf(base: string, email: string, password: string): Promise<string> {
   const answer = await fetch(`${base}/api/v1/sign-in`, {
     method: 'POST',
     headers: { 'content-type': 'application/json', origin: base, 'sec-fetch-site': 'same-origin' },
@@ -28,14 +28,10 @@ async function cookieOf(base: string, email: string, password: string): Promise<
     .join('; ')
 }
 
-/** Streams on one process: what each holds of its memory, MB, and how long until all have heard of one change, ms. */
-export async function manyStreams(
-  entry: string,
-  port: number,
-): Promise<{ before: number; after: number; heard: number; streams: number }> {
-  const served = await coldStart(entry, port)
-  const base = `http://127.0.0.1:${port}`
-  const send = (cookie: string, path: string, body: unknown): Promise<Response> =>
+type Send = (cookie: string, path: string, body: unknown) => Promise<Response>
+export const senderTo =
+  (base: string): Send =>
+  (cookie, path, body) =>
     fetch(`${base}/api/v1${path}`, {
       method: 'POST',
       headers: {
@@ -46,7 +42,10 @@ export async function manyStreams(
       },
       body: JSON.stringify(body),
     })
-  const lead = await cookieOf(base, signIns[0]!.email, signIns[0]!.password)
+
+/** Screens that listen, of as many people as it takes. */
+export async function openScreens(base: string, lead: string): Promise<IncomingMessage[]> {
+  const send = senderTo(base)
   const cookies: string[] = []
   for (let i = 0; i * EACH < STREAMS; i++) {
     const email = `screen-${i}@measure.example`
@@ -61,7 +60,6 @@ export async function manyStreams(
     })
     cookies.push(await cookieOf(base, email, PASSWORD))
   }
-  const before = memoryOf(served.child.pid!)
   const open: IncomingMessage[] = []
   for (let i = 0; i < STREAMS; i++) {
     const request = get(`${base}/api/v1/changes`, {
@@ -72,6 +70,19 @@ export async function manyStreams(
     if (answer.statusCode !== 200) throw new Error(`Stream ${i} answered ${answer.statusCode}.`)
     open.push(answer)
   }
+  return open
+}
+
+/** Streams on one process: what each holds of its memory, MB, and how long until all have heard of one change, ms. */
+export async function manyStreams(
+  entry: string,
+  port: number,
+): Promise<{ before: number; after: number; heard: number; streams: number }> {
+  const served = await coldStart(entry, port)
+  const base = `http://127.0.0.1:${port}`
+  const lead = await cookieOf(base, signIns[0]!.email, signIns[0]!.password)
+  const before = memoryOf(served.child.pid!)
+  const open = await openScreens(base, lead)
   await sleep(2_000)
   const after = memoryOf(served.child.pid!)
   const heardAll = Promise.all(
@@ -83,7 +94,7 @@ export async function manyStreams(
     ),
   )
   const from = performance.now()
-  await send(lead, '/stations', {
+  await senderTo(base)(lead, '/stations', {
     name: `Measured ${Date.now()}`,
     designated: true,
     air: UNKNOWN_AIR,

@@ -11,6 +11,8 @@ const RETRY_MS = 30_000
 const SILENT_MS = HEARTBEAT_MS * 2.5
 /** Screens do not all ask in the same moment, ms. */
 const SPREAD_MS = 400
+/** However much changes, one screen reads the same no oftener than this, ms. */
+const AT_MOST_EVERY_MS = 1_500
 
 interface Listener {
   topics: readonly Topic[]
@@ -30,10 +32,20 @@ export const useChanges = defineStore('changes', () => {
     const concerned = [...listeners].filter((one) =>
       one.topics.some((topic) => topics.includes(topic)),
     )
-    for (const listener of concerned)
-      setTimeout(() => {
-        if (listeners.has(listener)) listener.read()
-      }, Math.random() * SPREAD_MS)
+    for (const listener of concerned) readSoon(listener)
+  }
+
+  /** When each was read last, or is about to be: what changes until then is read with it. */
+  const turns = new WeakMap<Listener, number>()
+  function readSoon(listener: Listener): void {
+    const last = turns.get(listener) ?? -Infinity
+    const now = performance.now()
+    if (last > now) return
+    const turn = Math.max(now, last + AT_MOST_EVERY_MS) + Math.random() * SPREAD_MS
+    turns.set(listener, turn)
+    setTimeout(() => {
+      if (listeners.has(listener)) listener.read()
+    }, turn - now)
   }
 
   function open(): void {

@@ -4,6 +4,8 @@ import type { Db } from './pool'
 
 /** Somebody whom an alert calls: a person, or a contact outside the shop. */
 export interface CalledRow {
+  /** Of what; null: of a monitor. */
+  permit_id: string | null
   person_id: string | null
   contact_id: string | null
   name: string
@@ -14,36 +16,38 @@ export interface CalledRow {
   devices: string[]
 }
 
-/** Everybody whom an alert of a permit may call, each in the first circle that they belong to. Without a permit: the leads. */
+/** Everybody whom alerts of some permits may call, each in the first circle that they belong to. Without a permit: the leads. */
 export async function calledPeople(
   db: Db,
   site: string,
-  permit: string | null,
+  permits: readonly (string | null)[],
 ): Promise<CalledRow[]> {
   const { rows } = await db.query<CalledRow>(sql`
-    WITH named AS (
-      SELECT unnest(ARRAY[fire_watch_id, operator_id, puts_back_id]) AS id, 0 AS circle
-      FROM permit WHERE id = ${permit}
+    WITH asked AS (
+      SELECT DISTINCT unnest(${permits}::uuid[]) AS permit_id
+    ), named AS (
+      SELECT p.id AS permit_id, unnest(ARRAY[p.fire_watch_id, p.operator_id, p.puts_back_id]) AS id, 0 AS circle
+      FROM asked a JOIN permit p ON p.id = a.permit_id
       UNION ALL
-      SELECT person_id, 0 FROM permit_watcher WHERE permit_id = ${permit}
+      SELECT a.permit_id, w.person_id, 0 FROM asked a JOIN permit_watcher w ON w.permit_id = a.permit_id
       UNION ALL
-      SELECT id, 1 FROM person WHERE site_id = ${site} AND role = 'lead'
+      SELECT a.permit_id, l.id, 1 FROM asked a CROSS JOIN person l WHERE l.site_id = ${site} AND l.role = 'lead'
       UNION ALL
-      SELECT issued_by, 1 FROM permit WHERE id = ${permit}
+      SELECT p.id, p.issued_by, 1 FROM asked a JOIN permit p ON p.id = a.permit_id
       UNION ALL
-      SELECT attendant_id, 2 FROM permit WHERE id = ${permit}
+      SELECT p.id, p.attendant_id, 2 FROM asked a JOIN permit p ON p.id = a.permit_id
     )
     SELECT
-      n.id AS person_id, NULL::uuid AS contact_id, n.name,
+      c.permit_id, n.id AS person_id, NULL::uuid AS contact_id, n.name,
       (ARRAY['watch', 'leads', 'everybody'])[min(c.circle) + 1] AS circle,
       n.email, n.text_number AS phone,
       ARRAY(SELECT d.id FROM push_device d WHERE d.person_id = n.id ORDER BY d.created_at) AS devices
     FROM named c JOIN person n ON n.id = c.id
     WHERE n.active
-    GROUP BY n.id
+    GROUP BY c.permit_id, n.id
     UNION ALL
-    SELECT NULL, o.id, o.name, 'everybody', o.email, o.phone, '{}'
-    FROM outside_contact o
+    SELECT a.permit_id, NULL, o.id, o.name, 'everybody', o.email, o.phone, '{}'
+    FROM asked a CROSS JOIN outside_contact o
     WHERE o.site_id = ${site} AND o.called AND o.removed_at IS NULL
     ORDER BY name
   `)

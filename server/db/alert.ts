@@ -42,41 +42,35 @@ const FROM = sql`
 
 export interface NewAlert {
   id: string
-  organisation: string
-  site: string
   kind: AlertKind
   key: string
   permit: string | null
   device: string | null
   since: Date
-  at: Date
   by: string | null
   note: string
   rehearsal: boolean
 }
 
-/** Raise an alert. One that is open for the same need stays as it is. */
-export async function insertAlert(db: Db, row: NewAlert): Promise<void> {
-  await db.query(
-    insertInto(
-      'alert',
-      {
-        id: row.id,
-        organisation_id: row.organisation,
-        site_id: row.site,
-        kind: row.kind,
-        key: row.key,
-        permit_id: row.permit,
-        device_id: row.device,
-        since: row.since,
-        raised_at: row.at,
-        raised_by: row.by,
-        note: row.note,
-        rehearsal: row.rehearsal,
-      },
-      sql`ON CONFLICT DO NOTHING`,
-    ),
-  )
+/** Raise alerts. One that is open for the same need stays as it is. */
+export async function insertAlerts(
+  db: Db,
+  { organisation, site, at }: { organisation: string; site: string; at: Date },
+  alerts: readonly NewAlert[],
+): Promise<void> {
+  if (alerts.length === 0) return
+  await db.query(sql`
+    INSERT INTO alert (
+      id, organisation_id, site_id, kind, key, permit_id, device_id, since, raised_at, raised_by, note, rehearsal
+    )
+    SELECT
+      a.id, ${organisation}, ${site}, a.kind, a.key, a.permit, a.device, a.since, ${at}, a.by, a.note, a.rehearsal
+    FROM jsonb_to_recordset(${JSON.stringify(alerts)}) AS a (
+      id uuid, kind text, key text, permit uuid, device uuid, since timestamptz, by uuid, note text,
+      rehearsal boolean
+    )
+    ON CONFLICT DO NOTHING
+  `)
 }
 
 /** Alerts of a site that are not over, the oldest first. */
@@ -134,20 +128,26 @@ export interface StepRow {
   at: Date
 }
 
-/** Write that steps of an alert were reached. */
+/** Write that steps of alerts were reached. */
 export async function insertSteps(
   db: Db,
-  { organisation, alert }: { organisation: string; alert: string },
-  steps: readonly Omit<StepRow, 'alert_id'>[],
+  organisation: string,
+  steps: readonly StepRow[],
 ): Promise<void> {
+  if (steps.length === 0) return
   await db.query(sql`
-    INSERT INTO alert_step (organisation_id, alert_id, step, circle, due_at, at)
-    SELECT ${organisation}, ${alert}, s.step, s.circle, s.due_at, s.at
-    FROM jsonb_to_recordset(${JSON.stringify(steps)})
-      AS s (step integer, circle text, due_at timestamptz, at timestamptz)
+    WITH reached AS (
+      INSERT INTO alert_step (organisation_id, alert_id, step, circle, due_at, at)
+      SELECT ${organisation}, s.alert_id, s.step, s.circle, s.due_at, s.at
+      FROM jsonb_to_recordset(${JSON.stringify(steps)})
+        AS s (alert_id uuid, step integer, circle text, due_at timestamptz, at timestamptz)
+      RETURNING alert_id, step
+    )
+    UPDATE alert a
+    SET steps = r.steps
+    FROM (SELECT alert_id, max(step) + 1 AS steps FROM reached GROUP BY alert_id) r
+    WHERE a.id = r.alert_id
   `)
-  const last = steps.at(-1)!
-  await db.query(sql`UPDATE alert SET steps = ${last.step + 1} WHERE id = ${alert}`)
 }
 
 export async function stepsOf(db: Db, alerts: readonly string[]): Promise<StepRow[]> {

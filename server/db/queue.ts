@@ -85,6 +85,3 @@ export async function takeGivenUp(most: number): Promise<{ job: string; delivery
 export async function givenUpDone(job: string): Promise<void> {
   await boss.complete(GIVEN_UP, job)
 }
-
-/** So many messages wait to be sent. */
-export const queueDepth = (): Promise<number> => boss.getQueueSize(DELIVER)

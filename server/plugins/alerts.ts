@@ -20,15 +20,18 @@ export default defineNitroPlugin((nitro) => {
   const looking = repeat(async () => {
     const now = (await getClock()).now()
     const sites = await inTransaction((db) => sitesToLook(db, now, MOST))
+    let isMore = sites.length === MOST
     for (const site of sites)
       // One site that cannot be looked at keeps nobody from looking after the others.
-      await lookAtSite(site, now).catch((error: unknown) =>
-        console.error(
-          'A site could not be looked at; it is tried again.',
-          (error as Error).message,
-        ),
-      )
-    return sites.length === MOST
+      isMore =
+        (await lookAtSite(site, now).catch((error: unknown) => {
+          console.error(
+            'A site could not be looked at; it is tried again.',
+            (error as Error).message,
+          )
+          return false
+        })) || isMore
+    return isMore
   })
   const delivering = repeat(async () => (await deliverWaiting((await getClock()).now())) > 0)
   const end = changes.hear(({ topic }) => {
@@ -51,14 +54,16 @@ export default defineNitroPlugin((nitro) => {
 
   /** Work that is done again and again, at once when there is more of it, and never twice at a time. */
   function repeat(work: () => Promise<boolean>): { soon: () => void; ended: Promise<void> } {
+    let isAsked = false
     let wake: () => void = () => {}
     const ended = (async () => {
       while (!isStopping) {
+        isAsked = false
         const more = await work().catch((error: unknown) => {
           if (!isStopping) console.error('Alerts are held up:', (error as Error).message)
           return false
         })
-        if (!more && !isStopping)
+        if (!more && !isAsked && !isStopping)
           await new Promise<void>((resolve) => {
             const timer = setTimeout(resolve, EVERY_MS)
             timer.unref()
@@ -69,7 +74,11 @@ export default defineNitroPlugin((nitro) => {
           })
       }
     })()
-    return { soon: () => wake(), ended }
+    const soon = (): void => {
+      isAsked = true
+      wake()
+    }
+    return { soon, ended }
   }
 
   nitro.hooks.hook('close', async () => {

@@ -43,8 +43,6 @@ const placeOf = ({ number, place }: AlertSubject): string =>
 export const alertHeading = (subject: AlertSubject): string =>
   `${HEADING[subject.kind]}: ${placeOf(subject)}`
 
-export const alertHeadingAlone = (kind: AlertKind): string => HEADING[kind]
-
 export const alertToDo = (kind: AlertKind): string => TO_DO[kind]
 
 const watchLine = ({ number, watch }: AlertSubject): string[] => {

@@ -134,9 +134,10 @@ test('a browser is pushed to: sealed for it by the server, shown by it', async (
         toJSON: () => ({ endpoint, keys: given }),
         unsubscribe: () => Promise.resolve(true),
       }
-      PushManager.prototype.subscribe = () => Promise.resolve(subscription as PushSubscription)
+      PushManager.prototype.subscribe = () =>
+        Promise.resolve(subscription as unknown as PushSubscription)
       PushManager.prototype.getSubscription = () =>
-        Promise.resolve(subscription as PushSubscription)
+        Promise.resolve(subscription as unknown as PushSubscription)
     },
     { endpoint: `${gateway.url}/push/desk`, keys },
   )

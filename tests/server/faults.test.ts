@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import { setTimeout as sleep } from 'node:timers/promises'
-import pg from 'pg'
+import type pg from 'pg'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { transition, type PermitAction, type PermitLife } from '#core/permit/lifecycle'
 import { verifyAudit } from '#server/services/audit/verify'

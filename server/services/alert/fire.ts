@@ -1,5 +1,5 @@
 import { permitState } from '#core/permit/lifecycle'
-import { findAlert, insertAlert, insertSteps } from '#server/db/alert'
+import { findAlert, insertAlerts, insertSteps } from '#server/db/alert'
 import { lookIfUnseen, putSeen } from '#server/db/alert-watch'
 import { inOrganisation, type Db } from '#server/db/pool'
 import { findPermit } from '#server/db/permit'
@@ -9,7 +9,7 @@ import { record, type Actor } from '../actor'
 import { isNew } from '../event'
 import { lifeOf } from '../permit/life'
 import { applyTransition, hold, type HeldPermit } from '../permit/step'
-import { tellStep } from './messages'
+import { tellSteps } from './messages'
 
 /**
  * Somebody at a watch saw a fire: the work stops, and everybody is called in the same transaction. Sent again it is one alarm.
@@ -27,25 +27,24 @@ export const raiseFire = (
     if (held.row.site_id !== actor.site) throw notFound('permit')
     await stopWork(db, actor, held, note)
     const { organisation, site, person, now, rehearsal } = actor
-    await insertAlert(db, {
-      id: eventId,
-      organisation,
-      site,
-      kind: 'fire',
-      key: `${permit} fire ${eventId}`,
-      permit,
-      device: null,
-      since: now,
-      at: now,
-      by: person,
-      note,
-      rehearsal,
-    })
+    await insertAlerts(db, { organisation, site, at: now }, [
+      {
+        id: eventId,
+        kind: 'fire',
+        key: `${permit} fire ${eventId}`,
+        permit,
+        device: null,
+        since: now,
+        by: person,
+        note,
+        rehearsal,
+      },
+    ])
     const step = { step: 0, circle: 'everybody', due_at: now, at: now } as const
-    await insertSteps(db, { organisation, alert: eventId }, [step])
+    await insertSteps(db, organisation, [{ ...step, alert_id: eventId }])
     const { time_zone: timeZone } = await findSite(db, site)
     const alert = (await findAlert(db, site, eventId))!
-    await tellStep(db, { organisation, site, timeZone, now }, alert, step)
+    await tellSteps(db, { organisation, site, timeZone, now }, [{ ...step, alert }])
     await record(db, actor, 'fire_raised', 'permit', permit, { number: held.row.number, note })
     return { id: eventId }
   })

@@ -5,11 +5,12 @@ import type { AlertRules } from '#core/alert/rules'
 import {
   answersOf,
   endAlert,
-  insertAlert,
+  insertAlerts,
   insertSteps,
   openAlerts,
   stepsOf,
   type AlertRow,
+  type StepRow,
 } from '#server/db/alert'
 import { findAlertRules } from '#server/db/alert-rule'
 import {
@@ -22,10 +23,12 @@ import {
 import { inOrganisation, type Db } from '#server/db/pool'
 import { findSite } from '#server/db/site'
 import { monitoringOf } from '../permit/life'
-import { tellOver, tellStep, type Office } from './messages'
+import { tellOver, tellSteps, type Office } from './messages'
 
 /** Whatever else is due, a site at which something is watched is looked at so often, ms. */
 const LONGEST = 15_000
+/** So many alerts are acted on in one transaction: what changes at the site waits for it. */
+const AT_ONCE = 50
 /** A monitor that was not heard of for so long is put away, not silent, ms. */
 const PUT_AWAY = 12 * 3_600_000
 
@@ -39,13 +42,14 @@ interface SiteNeed extends Need {
 /**
  * Look at a site whose time has come: raise what is needed, call whom the time has come to call, end what was seen to.
  * In one transaction with the messages and the time of the next look. Twice at once, the second goes by; cut off, it is taken again.
+ * @returns whether there is more to be done at once
  */
 export const lookAtSite = (
   { organisation, site }: { organisation: string; site: string },
   now: Date,
-): Promise<void> =>
+): Promise<boolean> =>
   inOrganisation(organisation, async (db) => {
-    if (!(await holdLook(db, site, now))) return
+    if (!(await holdLook(db, site, now))) return false
     const rules = await findAlertRules(db, site)
     const { time_zone: timeZone } = await findSite(db, site)
     const office = { organisation, site, timeZone, now }
@@ -54,15 +58,19 @@ export const lookAtSite = (
     const open = await openAlerts(db, site)
     const climbs = await climbsOf(db, open)
     const moments = needs.map(({ since }) => since).filter((since) => since > now.getTime())
-    for (const alert of open) {
-      const nextAt = isSeenTo(alert, needs)
-        ? await end(db, office, alert)
-        : await climb(db, office, alert, { climb: climbs.get(alert.id)!, rules })
-      if (nextAt !== null) moments.push(nextAt)
-    }
+    const turns = open.map((alert) => ({
+      alert,
+      ...turnOf(alert, { needs, climb: climbs.get(alert.id)!, rules, now }),
+    }))
+    const toDo = turns.filter(({ isOver, fresh }) => isOver || fresh.length > 0)
+    await act(db, office, toDo.slice(0, AT_ONCE))
+    moments.push(...turns.flatMap(({ nextAt }) => nextAt ?? []))
+    // The rest in a transaction of its own, right after.
+    if (toDo.length > AT_ONCE) moments.push(now.getTime())
     const isWatched = needs.length > 0 || open.length > 0
     const next = Math.min(now.getTime() + LONGEST, ...moments)
     await setLook(db, site, isWatched ? new Date(next) : null)
+    return next <= now.getTime()
   })
 
 async function needsOf(db: Db, { site, now }: Office, rules: AlertRules): Promise<SiteNeed[]> {
@@ -99,59 +107,85 @@ const toWatched = (row: WatchedRow) => ({
   detectorsOut: row.detectors_out,
 })
 
-async function raise(db: Db, office: Office, needs: readonly SiteNeed[]): Promise<void> {
-  const { organisation, site, now } = office
-  for (const need of needs.filter(({ since }) => since <= now.getTime()))
-    await insertAlert(db, {
-      id: randomUUID(),
-      organisation,
-      site,
-      kind: need.kind,
-      key: need.key,
-      permit: need.permit,
-      device: need.device,
-      since: new Date(need.since),
-      at: now,
-      by: null,
-      note: '',
-      rehearsal: need.rehearsal,
-    })
-}
+const raise = (db: Db, { organisation, site, now }: Office, needs: readonly SiteNeed[]) =>
+  insertAlerts(
+    db,
+    { organisation, site, at: now },
+    needs
+      .filter(({ since }) => since <= now.getTime())
+      .map(({ kind, key, permit, device, since, rehearsal }) => ({
+        id: randomUUID(),
+        kind,
+        key,
+        permit,
+        device,
+        since: new Date(since),
+        by: null,
+        note: '',
+        rehearsal,
+      })),
+  )
 
 /** A fire is over when somebody says so; anything else when nothing asks for it any more. */
 const isSeenTo = ({ kind, key }: AlertRow, needs: readonly SiteNeed[]): boolean =>
   kind !== 'fire' && !needs.some((need) => need.key === key)
 
-async function end(db: Db, office: Office, alert: AlertRow): Promise<null> {
-  await endAlert(db, alert.id, office.now)
-  await tellOver(db, office, alert)
-  return null
+/** What is to be done about an alert now, and when it is looked at next. */
+interface Turn {
+  isOver: boolean
+  fresh: Omit<StepRow, 'alert_id'>[]
+  nextAt: number | null
 }
 
-/** Take the steps that are reached. Of several at once, as after an outage, only the last calls: it calls everybody whom the others would have called. */
-async function climb(
+function turnOf(
+  alert: AlertRow,
+  {
+    needs,
+    climb: before,
+    rules,
+    now,
+  }: {
+    needs: readonly SiteNeed[]
+    climb: Climb
+    rules: AlertRules
+    now: Date
+  },
+): Turn {
+  if (isSeenTo(alert, needs)) return { isOver: true, fresh: [], nextAt: null }
+  const fresh = ladder(before, rules)
+    .slice(0, reached(before, rules, now.getTime()))
+    .map(({ circle, at: due }, step) => ({ step, circle, due_at: new Date(due), at: now }))
+    .slice(before.taken.length)
+  const taken = [...before.taken, ...fresh.map(() => now.getTime())]
+  const next = ladder({ ...before, taken }, rules)[taken.length]
+  return { isOver: false, fresh, nextAt: next?.at ?? null }
+}
+
+/** End what was seen to, and call for the rest. Of several steps at once, as after an outage, only the last calls: it calls everybody whom the others would have called. */
+async function act(
   db: Db,
   office: Office,
-  alert: AlertRow,
-  { climb: before, rules }: { climb: Climb; rules: AlertRules },
-): Promise<number | null> {
-  const at = office.now
-  const steps = ladder(before, rules)
-  const count = reached(before, rules, at.getTime())
-  const fresh = steps
-    .slice(0, count)
-    .map(({ circle, at: due }, step) => ({ step, circle, due_at: new Date(due), at }))
-    .slice(before.taken.length)
-  if (fresh.length > 0) {
-    await insertSteps(db, { organisation: office.organisation, alert: alert.id }, fresh)
-    await tellStep(db, office, alert, fresh.at(-1)!)
+  turns: readonly (Turn & { alert: AlertRow })[],
+): Promise<void> {
+  for (const { alert } of turns.filter(({ isOver }) => isOver)) {
+    await endAlert(db, alert.id, office.now)
+    await tellOver(db, office, alert)
   }
-  const taken = [...before.taken, ...fresh.map(() => at.getTime())]
-  return ladder({ ...before, taken }, rules)[taken.length]?.at ?? null
+  const climbing = turns.filter(({ isOver }) => !isOver)
+  await insertSteps(
+    db,
+    office.organisation,
+    climbing.flatMap(({ alert, fresh }) => fresh.map((step) => ({ ...step, alert_id: alert.id }))),
+  )
+  await tellSteps(
+    db,
+    office,
+    climbing.map(({ alert, fresh }) => ({ alert, ...fresh.at(-1)! })),
+  )
 }
 
 /** What became of each alert so far. */
-export async function climbsOf(db: Db, alerts: readonly AlertRow[]): Promise<Map<string, Climb>> {
+async function climbsOf(db: Db, alerts: readonly AlertRow[]): Promise<Map<string, Climb>> {
   const ids = alerts.map(({ id }) => id)
   const steps = await stepsOf(db, ids)
   const answers = await answersOf(db, ids)

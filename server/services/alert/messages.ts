@@ -24,30 +24,47 @@ export interface Office {
   now: Date
 }
 
+type Unsent = Omit<NewMessage, 'id' | 'sentAt'>
 type Addressed = Pick<NewMessage, 'person' | 'contact' | 'channel' | 'address'>
 
-/** Tell everybody whom a step of an alert calls. Told twice of the same step, nobody hears it twice. */
-export async function tellStep(
-  db: Db,
+/** A step of an alert that calls people. */
+export interface Call {
+  alert: AlertRow
+  step: number
+  circle: Circle
+}
+
+/** Tell everybody whom some steps call. Told twice of the same step, nobody hears it twice. */
+export async function tellSteps(db: Db, office: Office, calls: readonly Call[]): Promise<void> {
+  if (calls.length === 0) return
+  const called = await calledPeople(
+    db,
+    office.site,
+    calls.map(({ alert }) => alert.permit_id),
+  )
+  await send(
+    db,
+    office,
+    calls.flatMap((call) => messagesOf(office, call, called)),
+  )
+}
+
+function messagesOf(
   office: Office,
-  alert: AlertRow,
-  { step, circle }: { step: number; circle: Circle },
-): Promise<void> {
-  const called = await calledPeople(db, office.site, alert.permit_id)
+  { alert, step, circle }: Call,
+  called: readonly CalledRow[],
+): Unsent[] {
   const subject = subjectOf(office, alert)
   const texts = {
     subject: alertHeading(subject),
     body: alertBody(subject, step),
     link: linkOf(alert, circle),
   }
-  await send(
-    db,
-    office,
-    called
-      .filter((one) => CIRCLES.indexOf(one.circle) <= CIRCLES.indexOf(circle))
-      .flatMap((one) => addressesOf(one, circle))
-      .map((to) => ({ ...to, ...texts, alert: alert.id, step })),
-  )
+  return called
+    .filter(({ permit_id }) => permit_id === alert.permit_id)
+    .filter((one) => CIRCLES.indexOf(one.circle) <= CIRCLES.indexOf(circle))
+    .flatMap((one) => addressesOf(one, circle))
+    .map((to) => ({ ...to, ...texts, alert: alert.id, step }))
 }
 
 /** Tell those who were called away from a screen that it is over. */
@@ -68,7 +85,11 @@ export async function tellOver(db: Db, office: Office, alert: AlertRow): Promise
 }
 
 /** A trial to somebody's own addresses. */
-export async function tellTrial(db: Db, office: Office, to: CalledRow): Promise<number> {
+export async function tellTrial(
+  db: Db,
+  office: Office,
+  to: Omit<CalledRow, 'permit_id'>,
+): Promise<number> {
   const addresses = addressesOf(to, 'everybody').filter(({ channel }) => channel !== 'page')
   const texts = {
     subject: 'A trial from Zonaris',
@@ -84,7 +105,7 @@ export async function tellTrial(db: Db, office: Office, to: CalledRow): Promise<
 }
 
 /** The watch is reminded where it looks anyway; whoever is called away from other work gets it every way. */
-function addressesOf(to: CalledRow, circle: Circle): Addressed[] {
+function addressesOf(to: Omit<CalledRow, 'permit_id'>, circle: Circle): Addressed[] {
   const { person_id: person, contact_id: contact } = to
   const all: { channel: Channel; address: string | null }[] = [
     ...(person ? [{ channel: 'page' as const, address: '' }] : []),
@@ -97,11 +118,7 @@ function addressesOf(to: CalledRow, circle: Circle): Addressed[] {
   )
 }
 
-async function send(
-  db: Db,
-  office: Office,
-  messages: readonly Omit<NewMessage, 'id' | 'sentAt'>[],
-): Promise<void> {
+async function send(db: Db, office: Office, messages: readonly Unsent[]): Promise<void> {
   if (messages.length === 0) return
   const { organisation, site, now } = office
   const made = await insertMessages(
@@ -124,10 +141,7 @@ async function send(
 const linkOf = ({ permit_id, kind }: AlertRow, circle: Circle): string =>
   permit_id && kind === 'round' && circle === 'watch' ? `/watch/${permit_id}` : '/alerts'
 
-export const subjectOf = (
-  office: Pick<Office, 'timeZone' | 'now'>,
-  alert: AlertRow,
-): AlertSubject => ({
+const subjectOf = (office: Pick<Office, 'timeZone' | 'now'>, alert: AlertRow): AlertSubject => ({
   kind: alert.kind,
   number: alert.permit_number,
   place: alert.place,

@@ -50,8 +50,8 @@ export async function sendPush(organisation: string, message: MessageRow): Promi
   if (status < 200 || status > 299) throw new Error(`The push service answered ${status}.`)
 }
 
-/** Addresses inside: nobody may have the server send there. */
-const INSIDE = new BlockList()
+/** Networks of one's own, and addresses that are nobody's: nobody may have the server send there. */
+const INSIDE_4 = new BlockList()
 for (const [address, bits] of [
   ['0.0.0.0', 8],
   ['10.0.0.0', 8],
@@ -64,7 +64,8 @@ for (const [address, bits] of [
   ['198.18.0.0', 15],
   ['224.0.0.0', 3],
 ] as const)
-  INSIDE.addSubnet(address, bits, 'ipv4')
+  INSIDE_4.addSubnet(address, bits, 'ipv4')
+const INSIDE_6 = new BlockList()
 for (const [address, bits] of [
   ['::', 127],
   ['fc00::', 7],
@@ -74,11 +75,11 @@ for (const [address, bits] of [
   ['::ffff:0:0', 96],
   ['64:ff9b::', 96],
 ] as const)
-  INSIDE.addSubnet(address, bits, 'ipv6')
+  INSIDE_6.addSubnet(address, bits, 'ipv6')
 
 /** Whether an address lies in a network of one's own. */
 export const isInside = (address: string): boolean =>
-  INSIDE.check(address, isIP(address) === 6 ? 'ipv6' : 'ipv4')
+  isIP(address) === 6 ? INSIDE_6.check(address, 'ipv6') : INSIDE_4.check(address, 'ipv4')
 
 const isStandin = (url: URL): boolean => url.origin === getConfig().pushStandin?.origin
 
