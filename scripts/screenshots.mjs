@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto'
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { chromiumPath, ROOT } from './lib/install.mjs'
@@ -17,7 +18,9 @@ stopOnSignal(cleanUp)
 main(async () => {
   demo = await throwawayDemo(5770)
   const port = await freePort(4370)
-  await serve({ port, appUrl: demo.appUrl, sealed: demo.sealed, quiet: true })
+  const { startGateway } = await import('../standins/gateway.mjs')
+  const { env } = await startGateway()
+  await serve({ port, appUrl: demo.appUrl, sealed: demo.sealed, quiet: true, env })
   await take(`http://127.0.0.1:${port}`)
 }, cleanUp)
 
@@ -101,7 +104,6 @@ async function take(base) {
     ['gas-today', '/gear/enough'],
     ['rack', `/gear/rack?store=${store}`],
     ['hood', `/air/stations/${booth10}`, '#section-title'],
-    ['rounds', '/rounds'],
     ['session', `/sessions/${session}`],
     ['board', '/permits/board'],
   ])
@@ -129,6 +131,15 @@ async function take(base) {
     await page.getByTestId('duties').waitFor()
   })
   await shotOfPaper(desk, permit('working'))
+  // Last, as its bar would stand on every other picture.
+  await desk.post(`/permits/${permit('watching')}/alarm`, {
+    eventId: randomUUID(),
+    note: 'Smoke from under the deck',
+  })
+  await desk.shot('alerts', '/alerts', null, [], async (page) => {
+    await page.getByRole('button', { name: 'Who was told' }).first().click()
+    await page.getByRole('row', { name: /Harbour fire brigade/ }).waitFor()
+  })
   await browser.close()
 }
 
