@@ -477,7 +477,10 @@ async function makePermits(
   // Whoever watches has the watch on the phone.
   for (const state of ['working', 'watching', 'suspended'] as const) {
     const { rows: running } = await readPermits(actor, { q: '', page: 1, sort: 'number', state })
-    for (const { id } of running) await noteSeen(actor, id, randomUUID())
+    for (const { id } of running) {
+      const { fireWatchId } = await readPermit(actor, id)
+      await noteSeen({ ...actor, person: fireWatchId! }, id, randomUUID())
+    }
   }
   const { rows } = await readPermits(actor, { q: '', page: 1, sort: 'number', state: 'closed' })
   await nameTemplate(actor, rows[0]!.id, 'Gangway hinge, store yard')

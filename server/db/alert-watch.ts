@@ -108,14 +108,19 @@ export async function lookIfUnseen(db: Db, site: string): Promise<void> {
   `)
 }
 
-/** A device shows the watch of a permit now. */
+/** A device shows the watch of a permit now. Of those who are named on it only: a desk that looks in does not stand there. */
 export async function putSeen(
   db: Db,
   row: { organisation: string; permit: string; device: string; person: string; at: Date },
 ): Promise<void> {
   await db.query(sql`
     INSERT INTO watch_seen (organisation_id, permit_id, device, person_id, seen_at)
-    VALUES (${row.organisation}, ${row.permit}, ${row.device}, ${row.person}, ${row.at})
+    SELECT ${row.organisation}, p.id, ${row.device}, ${row.person}, ${row.at}
+    FROM permit p
+    WHERE p.id = ${row.permit} AND (
+      ${row.person} IN (p.fire_watch_id, p.operator_id, p.attendant_id)
+      OR EXISTS (SELECT 1 FROM permit_watcher w WHERE w.permit_id = p.id AND w.person_id = ${row.person})
+    )
     ON CONFLICT (permit_id, device) DO UPDATE SET
       person_id = excluded.person_id, seen_at = greatest(watch_seen.seen_at, excluded.seen_at)
   `)

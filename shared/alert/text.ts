@@ -11,6 +11,7 @@ export interface AlertSubject {
   /** Since when, as a clock time of the site. */
   since: string
   note: string
+  rehearsal: boolean
 }
 
 const HEADING: Record<AlertKind, string> = {
@@ -39,9 +40,12 @@ const TO_DO: Record<AlertKind, string> = {
 const placeOf = ({ number, place }: AlertSubject): string =>
   number === null ? place : `permit ${number}, ${place}`
 
+/** In a rehearsal nobody is to run. */
+const practice = ({ rehearsal }: AlertSubject): string => (rehearsal ? 'Rehearsal. ' : '')
+
 /** One line, for a list and the top of a message. */
 export const alertHeading = (subject: AlertSubject): string =>
-  `${HEADING[subject.kind]}: ${placeOf(subject)}`
+  `${practice(subject)}${HEADING[subject.kind]}: ${placeOf(subject)}`
 
 export const alertToDo = (kind: AlertKind): string => TO_DO[kind]
 
@@ -61,7 +65,7 @@ export const alertBody = (subject: AlertSubject, calls: number): string =>
   ].join(' ')
 
 export const overHeading = (subject: AlertSubject): string =>
-  `Over: ${HEADING[subject.kind].toLowerCase()}, ${placeOf(subject)}`
+  `${practice(subject)}Over: ${HEADING[subject.kind].toLowerCase()}, ${placeOf(subject)}`
 
 /** @param minutes from the moment on that it was there */
 export const overBody = (subject: AlertSubject, minutes: number): string =>

@@ -31,7 +31,7 @@ export async function useAlerts(shop: Shop): Promise<{ alerts: string; contacts:
   const contacts = await made(lead, '/contacts', CONTACT)
   await lead.send('PUT', '/alert-rules', ALERT_RULES)
   await made(lead, '/account/push-devices', pushDevice())
-  await lead.send('POST', `/permits/${shop.permit}/seen`, { device: randomUUID() })
+  await shop.people.worker.send('POST', `/permits/${shop.permit}/seen`, { device: randomUUID() })
   const alerts = await made(lead, `/permits/${shop.permit}/alarm`, { eventId: randomUUID() })
   await lead.send('POST', `/alerts/${alerts}/answers`)
   return { alerts, contacts }

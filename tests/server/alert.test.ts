@@ -117,6 +117,9 @@ describe('a round that is due', () => {
       address: '…001',
       failure: null,
     })
+    // Who stands there is nobody's business outside.
+    expect(text.text).not.toContain('Watch: Watch')
+    expect(gateway.received[0]!.text).toContain('Watch: Watch.')
   })
   it('somebody who is on it holds the next call back for the minutes of the rules, once', async () => {
     const before = Date.now()
@@ -151,6 +154,10 @@ describe('what else is called for', () => {
       [shop.permit],
     )
     expect((await ofKind('unwatched')).steps).toHaveLength(1)
+    // A desk that looks in does not stand there.
+    const desk = { device: randomUUID() }
+    await shop.people.lead.send('POST', `/permits/${shop.permit}/seen`, desk)
+    expect((await owner('SELECT 1 FROM watch_seen')).rowCount).toBe(0)
     await seenNow()
     await until(async () => !(await open()).some(({ kind }) => kind === 'unwatched'))
   })
@@ -204,6 +211,21 @@ describe('the fire alarm', () => {
       200,
     )
     expect((await open()).some(({ kind }) => kind === 'fire')).toBe(false)
+  })
+  it('in a rehearsal says so, and calls nobody outside', async () => {
+    const eventId = randomUUID()
+    await shop.people.worker.send('POST', `/permits/${shop.permit}/alarm`, { eventId })
+    await until(() => Promise.resolve(gateway.received.some(({ channel }) => channel === 'text')))
+    gateway.received.length = 0
+    await owner('UPDATE alert SET rehearsal = true WHERE id = $1', [eventId])
+    await older(eventId, 2)
+    await steps(eventId, 2)
+    const again = () => gateway.received.filter(({ text }) => text.includes('FIRE ALARM'))
+    await until(() => Promise.resolve(again().length >= 2))
+    expect(
+      again().every(({ channel, text }) => channel === 'mail' && text.startsWith('Rehearsal.')),
+    ).toBe(true)
+    await shop.people.lead.send('POST', `/alerts/${eventId}/over`, { note: 'Practice' })
   })
   it('nothing else is over because somebody says so', async () => {
     const [other] = await open()

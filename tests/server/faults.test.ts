@@ -128,7 +128,7 @@ async function live(shop: Shop): Promise<void> {
   await step(lead, permit, 'signatures', { as: 'fire_watch', version, pin: PIN.watch })
   await step(lead, permit, 'actions', { action: 'issue', pin: PIN.lead })
   await step(lead, permit, 'actions', { action: 'start' })
-  await steady(lead, 'POST', `/permits/${permit}/seen`, { device: randomUUID() })
+  await steady(shop.people.worker, 'POST', `/permits/${permit}/seen`, { device: randomUUID() })
   await step(lead, permit, 'actions', { action: 'stop' })
   await owner(
     `UPDATE permit

@@ -58,7 +58,7 @@ async function stopWork(db: Db, actor: Actor, held: HeldPermit, note: string): P
   })
 }
 
-/** The watch of a permit is on a screen. Nothing is put on record but when it last was. */
+/** The watch of a permit is on a screen of somebody who is named on it. Nothing is put on record but when it last was. */
 export const noteSeen = (actor: Actor, permit: string, device: string): Promise<void> =>
   inOrganisation(actor.organisation, async (db) => {
     const row = await findPermit(db, permit)

@@ -55,16 +55,26 @@ function messagesOf(
   called: readonly CalledRow[],
 ): Unsent[] {
   const subject = subjectOf(office, alert)
-  const texts = {
-    subject: alertHeading(subject),
-    body: alertBody(subject, step),
-    link: linkOf(alert, circle),
-  }
-  return called
-    .filter(({ permit_id }) => permit_id === alert.permit_id)
-    .filter((one) => CIRCLES.indexOf(one.circle) <= CIRCLES.indexOf(circle))
-    .flatMap((one) => addressesOf(one, circle))
-    .map((to) => ({ ...to, ...texts, alert: alert.id, step }))
+  const link = linkOf(alert, circle)
+  // Who stands there is nobody's business outside the shop.
+  const outside = alertBody({ ...subject, watch: null }, step)
+  const inside = alertBody(subject, step)
+  return (
+    called
+      .filter(({ permit_id }) => permit_id === alert.permit_id)
+      .filter((one) => CIRCLES.indexOf(one.circle) <= CIRCLES.indexOf(circle))
+      // A rehearsal stays in the shop.
+      .filter(({ contact_id }) => contact_id === null || !alert.rehearsal)
+      .flatMap((one) => addressesOf(one, circle))
+      .map((to) => ({
+        ...to,
+        subject: alertHeading(subject),
+        body: to.contact === null ? inside : outside,
+        link,
+        alert: alert.id,
+        step,
+      }))
+  )
 }
 
 /** Tell those who were called away from a screen that it is over. */
@@ -148,6 +158,7 @@ const subjectOf = (office: Pick<Office, 'timeZone' | 'now'>, alert: AlertRow): A
   watch: alert.watch,
   since: sinceText(office, alert.since),
   note: alert.note,
+  rehearsal: alert.rehearsal,
 })
 
 /** Beyond a shift the clock alone does not say which day it was, ms. */
