@@ -42,14 +42,18 @@ export interface Delivery {
   organisation: string
 }
 
-const boss = new PgBoss({
-  ...reading,
-  migrate: false,
-  supervise: true,
-  maintenanceIntervalSeconds: MAINTAINED_SECONDS,
-  db: { executeSql: (text, values) => outside((db) => db.query(text, values)) },
-})
-boss.on('error', (error) => console.error('The queue of messages:', error.message))
+function newBoss(): PgBoss {
+  const made = new PgBoss({
+    ...reading,
+    migrate: false,
+    supervise: true,
+    maintenanceIntervalSeconds: MAINTAINED_SECONDS,
+    db: { executeSql: (text, values) => outside((db) => db.query(text, values)) },
+  })
+  made.on('error', (error) => console.error('The queue of messages:', error.message))
+  return made
+}
+let boss = newBoss()
 
 /** Have messages sent, once this transaction stands. */
 export async function enqueue(db: Db, deliveries: readonly Delivery[]): Promise<void> {
@@ -60,7 +64,16 @@ export async function enqueue(db: Db, deliveries: readonly Delivery[]): Promise<
   )
 }
 
-export const startQueue = (): Promise<unknown> => boss.start()
+/** @throws where the database is away; it may be begun again then. */
+export async function startQueue(): Promise<void> {
+  try {
+    await boss.start()
+  } catch (error) {
+    // One that failed to start takes itself for started.
+    boss = newBoss()
+    throw error
+  }
+}
 export const stopQueue = (): Promise<void> => boss.stop({ graceful: false, wait: false })
 
 /** Messages whose turn it is. Whoever takes one says how it went, or it is taken again after some time. */

@@ -306,16 +306,19 @@ describe('API tokens', () => {
       .sort()
     expect(none).toEqual(
       [
+        'addPushDevice',
         'allTokens',
         'beginSecondFactor',
         'calendarFeed',
         'confirmSecondFactor',
         'createCalendarFeed',
         'createToken',
+        'dropPushDevice',
         'endOwnSignIn',
         'me',
         'ownData',
         'ownSignIns',
+        'reach',
         'removeCalendarFeed',
         'removeSecondFactor',
         'resetSecondFactor',
@@ -324,8 +327,10 @@ describe('API tokens', () => {
         'secondFactor',
         'setPassword',
         'setPin',
+        'setTextNumber',
         'signOut',
         'tokens',
+        'tryReach',
       ].sort(),
     )
   })
