@@ -12,7 +12,7 @@ const SILENT_MS = HEARTBEAT_MS * 2.5
 /** Screens do not all ask in the same moment, ms. */
 const SPREAD_MS = 400
 /** However much changes, one screen reads the same no oftener than this, ms. */
-const AT_MOST_EVERY_MS = 1_500
+const AT_MOST_EVERY_MS = 600
 
 interface Listener {
   topics: readonly Topic[]
