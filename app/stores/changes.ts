@@ -57,8 +57,8 @@ export const useChanges = defineStore('changes', () => {
     heardAt = Date.now()
     opened.addEventListener('here', () => (heardAt = Date.now()))
     opened.addEventListener('open', () => {
-      // Connected again by the browser without an event to go on after: something may have been missed.
-      if (isLive.value === false && last === '') tell(TOPICS)
+      // Without an event to go on after, what changed between the first read and now was missed.
+      if (!last) tell(TOPICS)
       last ??= ''
       heardAt = Date.now()
       isLive.value = true
