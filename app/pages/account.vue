@@ -36,6 +36,7 @@ const LIGHTS = [
     <nav class="flex flex-wrap gap-2" aria-label="More">
       <UButton to="/card" icon="i-lucide-id-card">My card</UButton>
       <UButton to="/eyes" variant="outline" icon="i-lucide-eye">Eyes</UButton>
+      <UButton to="/alerts" variant="outline" icon="i-lucide-siren">Alerts</UButton>
       <UButton to="/scan" variant="outline" icon="i-lucide-scan-line">Scan</UButton>
       <UButton class="md:hidden" to="/plan" variant="outline" icon="i-lucide-map">Plan</UButton>
       <UButton class="md:hidden" to="/air" variant="outline" icon="i-lucide-wind">Air</UButton>

@@ -14,8 +14,6 @@ export interface AlertRow {
   raised_at: Date
   raised_by: string | null
   note: string
-  /** So many steps were reached. */
-  steps: number
   ended_at: Date | null
   rehearsal: boolean
   permit_number: number | null
@@ -27,7 +25,7 @@ export interface AlertRow {
 }
 
 const COLUMNS = sql`
-  a.id, a.kind, a.key, a.permit_id, a.device_id, a.since, a.raised_at, a.raised_by, a.note, a.steps,
+  a.id, a.kind, a.key, a.permit_id, a.device_id, a.since, a.raised_at, a.raised_by, a.note,
   a.ended_at, a.rehearsal, p.number AS permit_number, coalesce(p.place, s.name) AS place,
   coalesce(f.name, d.name) AS watch, r.name AS raised_name
 `
@@ -131,22 +129,15 @@ export interface StepRow {
 /** Write that steps of alerts were reached. */
 export async function insertSteps(
   db: Db,
-  organisation: string,
+  { organisation, site }: { organisation: string; site: string },
   steps: readonly StepRow[],
 ): Promise<void> {
   if (steps.length === 0) return
   await db.query(sql`
-    WITH reached AS (
-      INSERT INTO alert_step (organisation_id, alert_id, step, circle, due_at, at)
-      SELECT ${organisation}, s.alert_id, s.step, s.circle, s.due_at, s.at
-      FROM jsonb_to_recordset(${JSON.stringify(steps)})
-        AS s (alert_id uuid, step integer, circle text, due_at timestamptz, at timestamptz)
-      RETURNING alert_id, step
-    )
-    UPDATE alert a
-    SET steps = r.steps
-    FROM (SELECT alert_id, max(step) + 1 AS steps FROM reached GROUP BY alert_id) r
-    WHERE a.id = r.alert_id
+    INSERT INTO alert_step (organisation_id, site_id, alert_id, step, circle, due_at, at)
+    SELECT ${organisation}, ${site}, s.alert_id, s.step, s.circle, s.due_at, s.at
+    FROM jsonb_to_recordset(${JSON.stringify(steps)})
+      AS s (alert_id uuid, step integer, circle text, due_at timestamptz, at timestamptz)
   `)
 }
 

@@ -61,12 +61,14 @@ export const alertBody = (subject: AlertSubject, calls: number): string =>
     ...watchLine(subject),
     ...(subject.note ? [subject.note] : []),
     TO_DO[subject.kind],
-    ...(calls > 0 ? ['Nobody has seen to it so far.'] : []),
+    ...(calls > 0 ? ['It still stands.'] : []),
   ].join(' ')
 
 export const overHeading = (subject: AlertSubject): string =>
   `${practice(subject)}Over: ${HEADING[subject.kind].toLowerCase()}, ${placeOf(subject)}`
 
-/** @param minutes from the moment on that it was there */
+/** That nobody is called any more, and no more than that: not why. @param minutes from the moment on that it was there */
 export const overBody = (subject: AlertSubject, minutes: number): string =>
-  `It was seen to, ${minutes} min after ${subject.since}.`
+  subject.kind === 'fire'
+    ? `Whoever is in charge says so, ${minutes} min after ${subject.since}.`
+    : `Nobody is called for it any more, ${minutes} min after ${subject.since}.`

@@ -172,10 +172,14 @@ describe('what else is called for', () => {
     await owner("UPDATE permit SET valid_to = now() + interval '10 min' WHERE id = $1", [
       shop.permit,
     ])
-    await ofKind('expiring')
+    const soon = await ofKind('expiring')
+    await older(soon.id, 2)
+    await steps(soon.id, 2)
     await owner("UPDATE permit SET valid_to = now() - interval '1 s' WHERE id = $1", [shop.permit])
     await ofKind('overrun')
     await until(async () => !(await open()).some(({ kind }) => kind === 'expiring'))
+    // It turned into something worse: nobody is told that it is over.
+    expect((await messages(soon.id)).some(({ step }) => step === null)).toBe(false)
   })
 })
 

@@ -16,6 +16,10 @@ describe('configuration', () => {
     [{ ...env, ZONARIS_REHEARSAL: '0.5' }, 'ZONARIS_REHEARSAL'],
     [{ ...env, ZONARIS_AUDIT_URL: 'http://logs.example/audit' }, 'ZONARIS_AUDIT_URL'],
     [{ ...env, ZONARIS_AUDIT_URL: 'not an address' }, 'ZONARIS_AUDIT_URL'],
+    [{ ...env, ZONARIS_TEXT_URL: 'http://texts.example/send' }, 'ZONARIS_TEXT_URL'],
+    [{ ...env, ZONARIS_SMTP_URL: 'https://mail.example' }, 'ZONARIS_SMTP_URL'],
+    [{ ...env, ZONARIS_SMTP_URL: 'smtps://mail.example' }, 'ZONARIS_MAIL_FROM'],
+    [{ ...env, ZONARIS_PUSH_STANDIN: 'https://push.example' }, 'ZONARIS_PUSH_STANDIN'],
   ])('refuses to start half configured, naming the variable', (given, name) => {
     expect(() => readConfig(given)).toThrow(name)
   })

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { CHANNEL_NAME } from '#shared/alert/channels'
 import { reachRoutes } from '#shared/alert/routes'
 import { textNumberBody, type Reach } from '#shared/alert/schema'
 import { beginPush, canPush, endPush, ownEndpoint } from '~/composables/alert/push'
@@ -26,11 +25,17 @@ onMounted(look)
 const isHere = computed(
   () => reach.value?.devices.some(({ endpoint }) => endpoint === here.value) ?? false,
 )
-const ways = computed(() =>
-  (['mail', 'text'] as const)
-    .filter((channel) => reach.value && !reach.value.channels[channel])
-    .map((channel) => CHANNEL_NAME[channel]),
-)
+/** Where alerts reach this person by mail and text, as things are set up. */
+const says = computed(() => {
+  const { email, channels } = reach.value!
+  return [
+    'For alerts of a watch.',
+    channels.mail
+      ? `Mail goes to ${email ?? 'nowhere: you have no address'}.`
+      : 'No mail is set up.',
+    ...(channels.text ? [] : ['No texts are set up.']),
+  ].join(' ')
+})
 
 const begin = (): Promise<unknown> =>
   submit(async () => {
@@ -66,10 +71,7 @@ const nameOf = ({ endpoint, name }: Reach['devices'][number]): string =>
     <Failure v-if="failure && !reach" :failure="failure" @retry="load" />
     <p v-else-if="!reach" class="muted">Reading how you are called…</p>
     <template v-else>
-      <p class="muted">
-        For alerts of a watch. Mail goes to {{ reach.email ?? 'nowhere: you have no address' }}.
-        <template v-if="ways.length > 0">Not set up here: {{ ways.join(', ') }}.</template>
-      </p>
+      <p class="muted">{{ says }}</p>
       <div class="flex flex-wrap items-center gap-3">
         <UButton v-if="canPush() && !isHere" :loading="busy" @click="begin">
           Notify me on this device

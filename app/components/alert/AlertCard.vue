@@ -42,10 +42,10 @@ const isToldShown = ref(false)
 </script>
 
 <template>
-  <article class="panel edge p-4 space-y-3" :class="isOpen ? 'edge-stop' : 'edge-clear'">
+  <article class="panel p-4 space-y-3" :class="{ 'edge edge-stop': isOpen }">
     <div class="flex flex-wrap items-start gap-x-6 gap-y-2">
       <div class="grow min-w-60">
-        <h3>{{ headingOf(alert) }}</h3>
+        <h3 :class="{ 'text-3xl': isOpen }">{{ headingOf(alert) }}</h3>
         <p class="muted">{{ details }}</p>
         <p v-if="alert.note">{{ alert.note }}</p>
       </div>

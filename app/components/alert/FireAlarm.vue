@@ -28,10 +28,18 @@ const raise = (): Promise<unknown> =>
     <p v-if="message" role="alert" class="edge edge-stop panel p-3 font-semibold">
       {{ message }} Shout, and call by telephone.
     </p>
-    <p v-if="raised" role="alert" class="edge edge-stop panel p-3 text-left" data-testid="raised">
-      <span class="plate text-2xl block">Alarm raised</span>
-      Work is suspended, everybody is called. Get out, and call the fire service yourself.
+    <p v-if="raised" role="alert" class="raised" data-testid="raised">
+      <span class="plate text-2xl">Alarm raised</span>
+      Everybody is called. Get out, and call the fire service yourself.
     </p>
     <HoldButton v-else-if="mayRaise" label="Fire alarm" :busy="busy" @held="raise" />
   </div>
 </template>
+
+<style scoped>
+.raised {
+  padding: 0.5rem 1rem;
+  background: #911d0b;
+  color: #fff;
+}
+</style>

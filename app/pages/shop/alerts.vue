@@ -45,6 +45,7 @@ const SETTING = { mail: 'ZONARIS_SMTP_URL', text: 'ZONARIS_TEXT_URL' } as const
 
 <template>
   <div class="space-y-6">
+    <p><NuxtLink class="link" to="/alerts">Alerts now and before</NuxtLink></p>
     <section v-if="signIn.may('lead', 'instructor')" aria-labelledby="soon" class="space-y-3">
       <h2 id="soon">How soon</h2>
       <Failure v-if="failure && !data" :failure="failure" @retry="load" />

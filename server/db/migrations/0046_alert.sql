@@ -87,8 +87,6 @@ CREATE TABLE alert (
   raised_at timestamptz NOT NULL,
   raised_by uuid,
   note text NOT NULL DEFAULT '' CHECK (length(note) <= 500),
-  -- So many steps were reached.
-  steps integer NOT NULL DEFAULT 0 CHECK (steps >= 0),
   ended_at timestamptz,
   rehearsal boolean NOT NULL,
   UNIQUE (organisation_id, id),
@@ -105,6 +103,7 @@ CREATE INDEX alerts_newest ON alert (site_id, since DESC, id);
 
 CREATE TABLE alert_step (
   organisation_id uuid NOT NULL,
+  site_id uuid NOT NULL,
   alert_id uuid NOT NULL,
   step integer NOT NULL,
   circle text NOT NULL CHECK (circle IN ('watch', 'leads', 'everybody')),
@@ -244,6 +243,8 @@ GRANT EXECUTE ON FUNCTION sites_to_look(timestamptz, integer) TO zonaris_app;
 CREATE TRIGGER tell_insert AFTER INSERT ON alert REFERENCING NEW TABLE AS changed
   FOR EACH STATEMENT EXECUTE FUNCTION tell_change('alerts', 'site');
 CREATE TRIGGER tell_update AFTER UPDATE ON alert REFERENCING NEW TABLE AS changed
+  FOR EACH STATEMENT EXECUTE FUNCTION tell_change('alerts', 'site');
+CREATE TRIGGER tell_insert AFTER INSERT ON alert_step REFERENCING NEW TABLE AS changed
   FOR EACH STATEMENT EXECUTE FUNCTION tell_change('alerts', 'site');
 CREATE TRIGGER tell_insert AFTER INSERT ON alert_answer REFERENCING NEW TABLE AS changed
   FOR EACH STATEMENT EXECUTE FUNCTION tell_change('alerts', 'site');

@@ -41,7 +41,7 @@ export const raiseFire = (
       },
     ])
     const step = { step: 0, circle: 'everybody', due_at: now, at: now } as const
-    await insertSteps(db, organisation, [{ ...step, alert_id: eventId }])
+    await insertSteps(db, { organisation, site }, [{ ...step, alert_id: eventId }])
     const { time_zone: timeZone } = await findSite(db, site)
     const alert = (await findAlert(db, site, eventId))!
     await tellSteps(db, { organisation, site, timeZone, now }, [{ ...step, alert }])

@@ -133,6 +133,8 @@ const isSeenTo = ({ kind, key }: AlertRow, needs: readonly SiteNeed[]): boolean 
 /** What is to be done about an alert now, and when it is looked at next. */
 interface Turn {
   isOver: boolean
+  /** It turned into something worse: nobody is told that it is over. */
+  isWorse: boolean
   fresh: Omit<StepRow, 'alert_id'>[]
   nextAt: number | null
 }
@@ -151,15 +153,25 @@ function turnOf(
     now: Date
   },
 ): Turn {
-  if (isSeenTo(alert, needs)) return { isOver: true, fresh: [], nextAt: null }
+  const isOver = isSeenTo(alert, needs)
+  const isWorse = isOver && turnedWorse(alert, needs, now)
+  if (isOver) return { isOver, isWorse, fresh: [], nextAt: null }
   const fresh = ladder(before, rules)
     .slice(0, reached(before, rules, now.getTime()))
     .map(({ circle, at: due }, step) => ({ step, circle, due_at: new Date(due), at: now }))
     .slice(before.taken.length)
   const taken = [...before.taken, ...fresh.map(() => now.getTime())]
   const next = ladder({ ...before, taken }, rules)[taken.length]
-  return { isOver: false, fresh, nextAt: next?.at ?? null }
+  return { isOver, isWorse, fresh, nextAt: next?.at ?? null }
 }
+
+/** A permit that was about to run out did, with the work going on. */
+const turnedWorse = (alert: AlertRow, needs: readonly SiteNeed[], now: Date): boolean =>
+  alert.kind === 'expiring' &&
+  needs.some(
+    ({ kind, permit, since }) =>
+      kind === 'overrun' && permit === alert.permit_id && since <= now.getTime(),
+  )
 
 /** End what was seen to, and call for the rest. Of several steps at once, as after an outage, only the last calls: it calls everybody whom the others would have called. */
 async function act(
@@ -167,14 +179,14 @@ async function act(
   office: Office,
   turns: readonly (Turn & { alert: AlertRow })[],
 ): Promise<void> {
-  for (const { alert } of turns.filter(({ isOver }) => isOver)) {
+  for (const { alert, isWorse } of turns.filter(({ isOver }) => isOver)) {
     await endAlert(db, alert.id, office.now)
-    await tellOver(db, office, alert)
+    if (!isWorse) await tellOver(db, office, alert)
   }
   const climbing = turns.filter(({ isOver }) => !isOver)
   await insertSteps(
     db,
-    office.organisation,
+    office,
     climbing.flatMap(({ alert, fresh }) => fresh.map((step) => ({ ...step, alert_id: alert.id }))),
   )
   await tellSteps(
