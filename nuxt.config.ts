@@ -1,6 +1,7 @@
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { build } from 'esbuild'
+import { buildServiceWorker } from './scripts/lib/service-worker.mjs'
 
 const developing = process.env.NODE_ENV !== 'production'
 
@@ -32,7 +33,11 @@ export default defineNuxtConfig({
         { name: 'viewport', content: 'width=device-width, initial-scale=1' },
         { name: 'description', content: 'Welding shop safety, worked out and recorded.' },
       ],
-      link: [{ rel: 'icon', type: 'image/svg+xml', href: '/icon.svg' }],
+      link: [
+        { rel: 'icon', type: 'image/svg+xml', href: '/icon.svg' },
+        { rel: 'apple-touch-icon', href: '/icon-192.png' },
+        { rel: 'manifest', href: '/manifest.webmanifest' },
+      ],
     },
   },
   alias: {
@@ -54,6 +59,8 @@ export default defineNuxtConfig({
     typescript: { strict: true },
   },
   hooks: {
+    // With all public files there, and before the server learns which there are.
+    'nitro:build:public-assets': (nitro) => buildServiceWorker(nitro.options.output.publicDir),
     // What runs in threads beside the server is built into one file beside it.
     'nitro:init'(nitro) {
       if (nitro.options.dev) return

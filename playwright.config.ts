@@ -13,6 +13,8 @@ export default defineConfig({
     viewport: { width: 1280, height: 800 },
     actionTimeout: 30_000,
     trace: 'off',
+    // It would keep the whole application for each test anew.
+    serviceWorkers: 'block',
     launchOptions: {
       executablePath: process.env.ZONARIS_CHROMIUM ?? '/usr/bin/chromium',
       args: [

@@ -35,6 +35,7 @@ import type { Signer } from '#shared/permit/schema'
 import { FLOORS, yard } from './plan'
 import { addContact } from '#server/services/alert/contacts'
 import { noteSeen } from '#server/services/alert/fire'
+import { addDrill } from './muster'
 import { addRounds } from './rounds'
 import { filled, writeHistory } from './history'
 import { JOBS } from './jobs'
@@ -181,6 +182,8 @@ export async function loadDemo(say: (line: string) => void): Promise<boolean> {
   )
   await addYesterday(actor, course, jobs, apprentices, dayAfter(siteDay(now, SITE.timeZone), -1))
   await addRounds(actor, people[1]!)
+  const drillAgo = 19 * 24 * HOUR
+  await addDrill((after) => at(drillAgo - after))
   return true
 }
 

@@ -30,7 +30,7 @@ async function take(base) {
     executablePath: chromiumPath(),
     args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
   })
-  const lead = JSON.parse(readFileSync(join(ROOT, 'demo', 'sign-ins.json'), 'utf8'))[0]
+  const [lead, , , watcher] = JSON.parse(readFileSync(join(ROOT, 'demo', 'sign-ins.json'), 'utf8'))
   const open = async (options) => {
     const context = await browser.newContext({
       viewport: { width: 1280, height: 800 },
@@ -56,9 +56,9 @@ async function take(base) {
         await context.request.post(`${base}/api/v1${path}`, { data, headers: { origin: base } })
       ).json()
     const paper = async (path) => (await context.request.get(`${base}/api/v1${path}`)).body()
-    const enter = () =>
+    const enter = (who = lead) =>
       context.request.post(`${base}/api/v1/sign-in`, {
-        data: { email: lead.email, password: lead.password },
+        data: { email: who.email, password: who.password },
         headers: { origin: base },
       })
     return { shot, get, post, enter, paper, context }
@@ -69,12 +69,8 @@ async function take(base) {
   const job = (await desk.get('/jobs?q=Hardfacing')).rows[0].id
   const { rows: permits } = await desk.get('/permits')
   const permit = (state) => permits.find((row) => row.state === state).id
-  const sets = (await desk.get('/gear?kind=gasSet')).rows
-  const set = (label) => sets.find((one) => one.label === label).id
-  const run = (await desk.get(`/gas-sets/${set('SG-1')}`)).runs[0].id
   const machines = (await desk.get('/gear?kind=machine&all=true')).rows
   const machine = machines.find((one) => one.label === 'M-06').id
-  const store = (await desk.get('/gas-stores')).find((one) => one.name === 'Gas store').id
   const yesterday = (await desk.get('/sessions')).rows[0]
   const { id: session } = await desk.post(`/sessions/${yesterday.id}/copy`, {
     day: new Intl.DateTimeFormat('en-CA', { timeZone: 'America/Halifax' }).format(new Date()),
@@ -102,7 +98,6 @@ async function take(base) {
     ['permit', `/permits/${permit('working')}`],
     ['plan', '/plan'],
     ['gas-today', '/gear/enough'],
-    ['rack', `/gear/rack?store=${store}`],
     ['hood', `/air/stations/${booth10}`, '#section-title'],
     ['session', `/sessions/${session}`],
     ['board', '/permits/board'],
@@ -124,13 +119,38 @@ async function take(base) {
   await phone.shot('watch-phone-night', `/watch/${permit('watching')}`)
   const floor = await open({ viewport: { width: 390, height: 844 }, deviceScaleFactor: 2 })
   await floor.enter()
-  await floor.shot('set-step-phone', `/gear/run/${run}`)
   await floor.shot('look-phone', `/gear/look/machine/${machine}`)
   await floor.shot('sign-phone', `/permits/${permit('draft')}`, null, [], async (page) => {
     await page.getByRole('button', { name: 'Operator signs' }).click()
     await page.getByTestId('duties').waitFor()
   })
   await shotOfPaper(desk, permit('working'))
+  const away = await open({ viewport: { width: 390, height: 844 }, deviceScaleFactor: 2 })
+  await away.enter(watcher)
+  await away.shot('offline-phone', `/watch/${permit('watching')}`, null, [], async (page) => {
+    await page.waitForTimeout(1_000)
+    await away.context.route('**/api/**', (route) => route.abort('connectionrefused'))
+    await page.getByRole('button', { name: 'Round made' }).click()
+    await page.getByTestId('kept-round').waitFor()
+  })
+  const { id: drill } = await desk.post('/musters', {
+    id: randomUUID(),
+    drill: true,
+    note: 'Smoke in the plate shop',
+  })
+  await desk.shot('drill', '/muster', null, [], async (page) => {
+    for (let i = 0; i < 3; i++) {
+      await page
+        .getByRole('button', { name: /is out$/ })
+        .first()
+        .click()
+      await page
+        .getByTestId('counted')
+        .filter({ hasText: `${i + 1} of` })
+        .waitFor()
+    }
+  })
+  await desk.post(`/musters/${drill}/end`, { note: 'All back in.' })
   // Last, as its bar would stand on every other picture.
   await desk.post(`/permits/${permit('watching')}/alarm`, {
     eventId: randomUUID(),

@@ -6,6 +6,7 @@ import {
   ensureBuild,
   ensureChromium,
   ensurePackages,
+  ensurePooler,
   ensurePostgres,
   requireNode,
   ROOT,
@@ -138,6 +139,7 @@ main(async () => {
     const env = { ZONARIS_TEST_ADMIN: await admin() }
     await ensureBuild()
     if (wants('server')) {
+      await ensurePooler()
       await step(
         'Database and API',
         'npx',

@@ -1,6 +1,10 @@
 /** What the process is told from outside, read once and checked. */
 export interface Config {
   databaseUrl: string
+  /** Past whatever pools connections: for the one connection on which changes are heard. */
+  listenUrl: string
+  /** Addresses, as host:port, of standbys that may take over. */
+  standbys: string[]
   cookieSecret: string
   rehearsal: number
   poolSize: number
@@ -20,6 +24,8 @@ export interface Config {
   mail: { server: URL; from: string } | null
   /** What sends texts to phones; null: none are sent. */
   texts: { url: URL; token: string | null } | null
+  /** Who may read the figures of the server has this token; null: nobody. */
+  metricsToken: string | null
   /** A push service on this machine, for trials; null: only those of browsers. */
   pushStandin: URL | null
 }
@@ -51,6 +57,8 @@ export function readConfig(env: Record<string, string | undefined>): Config {
     throw new Error('ZONARIS_HASH_COST must be a whole number from 12 to 20.')
   return {
     databaseUrl,
+    listenUrl: env.ZONARIS_LISTEN_URL || databaseUrl,
+    standbys: standbysOf(env.ZONARIS_STANDBYS),
     cookieSecret,
     rehearsal,
     poolSize,
@@ -62,6 +70,7 @@ export function readConfig(env: Record<string, string | undefined>): Config {
     auditCopy: auditCopyOf(env),
     mail: mailOf(env),
     texts: textsOf(env),
+    metricsToken: metricsTokenOf(env.ZONARIS_METRICS_TOKEN),
     pushStandin: pushStandinOf(env.ZONARIS_PUSH_STANDIN),
   }
 }
@@ -118,6 +127,22 @@ function mailOf(env: Record<string, string | undefined>): Config['mail'] {
   if (!/^[^@\s]+@[^@\s]+$/.test(from))
     throw new Error('ZONARIS_MAIL_FROM must be the address that mail comes from.')
   return { server: url, from }
+}
+
+function standbysOf(text = ''): string[] {
+  const hosts = text
+    .split(',')
+    .map((host) => host.trim())
+    .filter(Boolean)
+  if (!hosts.every((host) => /^[\w.[\]:-]+:\d{1,5}$/.test(host)))
+    throw new Error('ZONARIS_STANDBYS must be like db2.example:5432, several with commas.')
+  return hosts
+}
+
+function metricsTokenOf(text: string | undefined): string | null {
+  if (!text) return null
+  if (text.length < 20) throw new Error('ZONARIS_METRICS_TOKEN must hold at least 20 characters.')
+  return text
 }
 
 function pushStandinOf(text: string | undefined): URL | null {

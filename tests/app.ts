@@ -91,7 +91,13 @@ const freePort = async (): Promise<number> => {
 }
 
 export async function startApp(
-  options: { rehearsal?: number; demo?: boolean; env?: Record<string, string> } = {},
+  options: {
+    rehearsal?: number
+    demo?: boolean
+    env?: Record<string, string>
+    /** What stands between the servers and their database. */
+    through?: (appUrl: string) => Promise<Record<string, string>>
+  } = {},
 ): Promise<App> {
   const database = await freshDatabase()
   const port = await freePort()
@@ -105,6 +111,7 @@ export async function startApp(
     // The rules are tested, not the patience.
     ZONARIS_HASH_COST: '12',
     ...options.env,
+    ...(await options.through?.(database.appUrl)),
     ...(options.rehearsal && { ZONARIS_REHEARSAL: String(options.rehearsal) }),
   }
   if (options.demo) await run('npx', ['tsx', 'scripts/tasks/load-demo.ts'], env)

@@ -5,8 +5,12 @@ import type { ComputedRef } from 'vue'
 const heard = shallowRef({ server: Date.now(), local: Date.now(), factor: 1 })
 const tick = ref(Date.now())
 
-export function setServerClock(clock: { now: string; factor: number }): void {
-  heard.value = { server: Date.parse(clock.now), local: Date.now(), factor: clock.factor }
+/** @param heardAt by this device's clock, ms; of an answer that this device kept it is longer ago */
+export function setServerClock(
+  clock: { now: string; factor: number },
+  heardAt: number = Date.now(),
+): void {
+  heard.value = { server: Date.parse(clock.now), local: heardAt, factor: clock.factor }
   tick.value = Date.now()
 }
 

@@ -12,6 +12,7 @@ const signIn = useSignIn()
     >
       Skip to the page
     </a>
+    <SignalBar />
     <BoothBar v-if="signIn.atBooth" />
     <template v-else>
       <ShiftBar />

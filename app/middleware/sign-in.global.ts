@@ -3,7 +3,7 @@ import { call } from '~/composables/api'
 import { useSignIn } from '~/stores/sign-in'
 
 /** Pages for somebody who signed in at a booth. */
-const AT_BOOTH = ['/card', '/eyes', '/rounds/handover', '/rounds/arrival']
+const AT_BOOTH = ['/card', '/eyes', '/rounds/handover', '/rounds/arrival', '/waiting', '/muster']
 
 /** Every page but the open ones needs a sign-in; a first start leads to the setup. */
 export default defineNuxtRouteMiddleware(async (to) => {

@@ -37,6 +37,8 @@ const LIGHTS = [
       <UButton to="/card" icon="i-lucide-id-card">My card</UButton>
       <UButton to="/eyes" variant="outline" icon="i-lucide-eye">Eyes</UButton>
       <UButton to="/alerts" variant="outline" icon="i-lucide-siren">Alerts</UButton>
+      <UButton to="/muster" variant="outline" icon="i-lucide-door-open">Everybody out</UButton>
+      <UButton to="/waiting" variant="outline" icon="i-lucide-wifi-off">Entered offline</UButton>
       <UButton to="/scan" variant="outline" icon="i-lucide-scan-line">Scan</UButton>
       <UButton class="md:hidden" to="/plan" variant="outline" icon="i-lucide-map">Plan</UButton>
       <UButton class="md:hidden" to="/air" variant="outline" icon="i-lucide-wind">Air</UButton>

@@ -3,6 +3,7 @@ import type { z } from 'zod'
 import { signInRoutes } from '#shared/sign-in/routes'
 import { signInBody } from '#shared/sign-in/schema'
 import { ApiFailure, call } from '~/composables/api'
+import { forgetAnswers } from '~/composables/offline/answers'
 import { useSignIn } from '~/stores/sign-in'
 
 definePageMeta({ layout: 'door', open: true })
@@ -35,7 +36,8 @@ async function send(sent: z.output<typeof signInBody>): Promise<unknown> {
 }
 async function entered(answer: unknown): Promise<void> {
   if (!answer) return
-
+  // Whoever was here before is nobody's answer any more.
+  await forgetAnswers()
   await signIn.load()
   await navigateTo(back.value)
 }
@@ -43,6 +45,7 @@ async function entered(answer: unknown): Promise<void> {
 
 <template>
   <h1>Sign in</h1>
+  <WaitingNote />
   <FormFrame
     class="space-y-4"
     v-slot="{ busy }"

@@ -4,11 +4,15 @@ import type { Shift } from '#shared/shop/schema'
 import { useSignIn } from '~/stores/sign-in'
 import { call } from '~/composables/api'
 import { setServerClock } from '~/composables/clock'
+import { useSignal } from '~/composables/offline/signal'
+import { keptAtOf } from '~/composables/offline/answers'
 
 /** What the shift bar shows. Kept when the connection drops: the watch goes on counting. */
 export const useShift = defineStore('shift', () => {
   const shift = ref<Shift | null>(null)
-  const offline = ref(false)
+  const isRefused = ref(false)
+  const { offlineSince } = useSignal()
+  const offline = computed(() => isRefused.value || offlineSince.value !== null)
 
   async function load(): Promise<void> {
     // At a booth only the own card is served, to a lead without a second factor only the account.
@@ -16,10 +20,10 @@ export const useShift = defineStore('shift', () => {
     if (signIn.atBooth || signIn.me?.lacksFactor) return
     try {
       shift.value = await call(shopRoutes.shift, {})
-      setServerClock(shift.value)
-      offline.value = false
+      setServerClock(shift.value, keptAtOf(shift.value))
+      isRefused.value = false
     } catch {
-      offline.value = true
+      isRefused.value = true
     }
   }
   return { shift, offline, load }

@@ -10,6 +10,8 @@ export interface WatchedPermit {
   life: PermitLife
   /** When a phone last showed the watch, since work was begun; null: never. */
   seenAt: number | null
+  /** More rounds are on their way until then from a phone that had no signal; null: none are. */
+  roundsUntil: number | null
   /** Detectors were isolated or covered. */
   detectorsOut: boolean
 }
@@ -28,7 +30,7 @@ export interface Need {
  * @returns needs with the moment from which they are there; what has been seen to is not among them
  */
 export function permitNeeds(
-  { life, seenAt, detectorsOut }: WatchedPermit,
+  { life, seenAt, roundsUntil, detectorsOut }: WatchedPermit,
   rules: AlertRules,
   now: number,
 ): Need[] {
@@ -63,7 +65,11 @@ export function permitNeeds(
     const { nextRoundAt, watchEndsAt, endsAt } = countdown(watch, now)
     // Afterwards somebody comes by for the rounds, and nobody has to stand there.
     const phone = now >= watchEndsAt ? [] : [phoneNeed()]
-    const round = finalRoundMade(watch) ? [] : [need('round', nextRoundAt, `round ${nextRoundAt}`)]
+    // What is about to come may be the very round.
+    const awaited = roundsUntil !== null && now < roundsUntil ? roundsUntil : -Infinity
+    const round = finalRoundMade(watch)
+      ? []
+      : [need('round', Math.max(nextRoundAt, awaited), `round ${nextRoundAt}`)]
     const detectors = detectorsOut ? [need('detectors', endsAt, `detectors ${endsAt}`)] : []
     return [...phone, ...round, ...detectors]
   }

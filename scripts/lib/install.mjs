@@ -36,6 +36,8 @@ export function postgresBin() {
   return versions.length ? join(base, versions[0], 'bin') : null
 }
 
+export const POOLER = '/usr/sbin/pgbouncer'
+
 export const chromiumPath = () =>
   ['/usr/bin/chromium', '/usr/bin/chromium-browser'].find(existsSync) ?? null
 
@@ -88,6 +90,20 @@ export async function ensurePostgres() {
     throw new Refusal(
       'PostgreSQL was installed, but its server was not found under /usr/lib/postgresql.',
     )
+}
+
+/** A pooler of connections, for the tests. Debian would start one; it is told not to. */
+export async function ensurePooler() {
+  if (existsSync(POOLER)) return
+  const policy = '/usr/sbin/policy-rc.d'
+  const isOurs = !existsSync(policy)
+  if (isOurs)
+    await asRoot('sh', ['-c', `printf '#!/bin/sh\\nexit 101\\n' > ${policy} && chmod +x ${policy}`])
+  try {
+    await installDebian(['pgbouncer'])
+  } finally {
+    if (isOurs) await asRoot('rm', ['-f', policy])
+  }
 }
 
 export async function ensureChromium() {

@@ -17,7 +17,7 @@ import { freePort } from './port.mjs'
 import { Refusal, say } from './say.mjs'
 
 /** PostgreSQL refuses to run as root; then it runs as Debian's postgres user. */
-async function owner() {
+export async function postgresUser() {
   if (!isRoot) return {}
   const id = async (flag) =>
     Number((await run('id', [flag, 'postgres'], { capture: true })).output.trim())
@@ -34,11 +34,12 @@ export function dataFolder() {
 /**
  * Start a private PostgreSQL on loopback.
  * @param folder where its data is kept; null for a throwaway that is removed at the end
+ * @param options `durable`: a throwaway that loses nothing when it is killed, for tests of just that; `extra`: further settings
  * @returns url of the owner for a database name, and how to stop it
  */
-export async function startPostgres(folder, wantedPort) {
+export async function startPostgres(folder, wantedPort, { durable = false, extra = {} } = {}) {
   const bin = postgresBin()
-  const as = await owner()
+  const as = await postgresUser()
   const throwaway = folder === null
   const home = folder ?? mkdtempSync(join(tmpdir(), 'zonaris-pg-'))
   mkdirSync(home, { recursive: true })
@@ -83,7 +84,10 @@ export async function startPostgres(folder, wantedPort) {
     listen_addresses: '127.0.0.1',
     unix_socket_directories: home,
     max_connections: 120,
-    ...(throwaway ? { fsync: 'off', synchronous_commit: 'off', full_page_writes: 'off' } : {}),
+    ...(throwaway && !durable
+      ? { fsync: 'off', synchronous_commit: 'off', full_page_writes: 'off' }
+      : {}),
+    ...extra,
   }
   const launch = () => {
     const child = start(
@@ -122,11 +126,14 @@ export async function startPostgres(folder, wantedPort) {
   return {
     port,
     url,
-    restart: async () => {
-      await stop(child, 'SIGINT')
+    /** @param signal SIGINT: fast, what runs is rolled back; SIGQUIT: at once, as a crash */
+    restart: async (signal = 'SIGINT') => {
+      await stop(child, signal)
       child = launch()
       await waitReady()
     },
+    /** As a crash of the machine, as far as a process can. */
+    kill: () => stop(child, 'SIGKILL'),
     close: async () => {
       await stop(child, 'SIGINT')
       if (throwaway) rmSync(home, { recursive: true, force: true })

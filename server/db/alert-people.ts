@@ -16,7 +16,7 @@ export interface CalledRow {
   devices: string[]
 }
 
-/** Everybody whom alerts of some permits may call, each in the first circle that they belong to. Without a permit: the leads. */
+/** Everybody whom alerts of some permits may call, each in the first circle that they belong to. Without a permit: the leads, and whoever is on the list of a muster that runs. */
 export async function calledPeople(
   db: Db,
   site: string,
@@ -36,6 +36,11 @@ export async function calledPeople(
       SELECT p.id, p.issued_by, 1 FROM asked a JOIN permit p ON p.id = a.permit_id
       UNION ALL
       SELECT p.id, p.attendant_id, 2 FROM asked a JOIN permit p ON p.id = a.permit_id
+      UNION ALL
+      SELECT a.permit_id, c.person_id, 2
+      FROM asked a
+        JOIN muster m ON a.permit_id IS NULL AND m.site_id = ${site} AND m.ended_at IS NULL
+        JOIN muster_person c ON c.muster_id = m.id AND c.person_id IS NOT NULL
     )
     SELECT
       c.permit_id, n.id AS person_id, NULL::uuid AS contact_id, n.name,

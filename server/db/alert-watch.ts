@@ -46,6 +46,8 @@ export interface WatchedRow {
   rehearsal: boolean
   /** Of the watch that runs. */
   rounds: Date[]
+  /** Until when more are on their way from a phone that had no signal; null: none are. */
+  rounds_until: Date | null
   /** When a phone last showed the watch, or somebody logged a round, since work was begun. */
   seen_at: Date | null
 }
@@ -57,14 +59,16 @@ export async function watchedPermits(db: Db, site: string): Promise<WatchedRow[]
       p.id, p.state, p.valid_to, p.work_started_at, p.watch_started_at, p.watch_minutes,
       p.monitor_minutes, p.monitor_every, p.rehearsal,
       coalesce(p.sweep ->> 'detectors' = 'yes', false) AS detectors_out,
-      r.rounds, greatest(r.last, s.seen_at) AS seen_at
+      p.rounds_until, r.rounds, greatest(r.last, s.seen_at) AS seen_at
     FROM permit p
       CROSS JOIN LATERAL (
         SELECT
-          coalesce(array_agg(e.at) FILTER (WHERE e.at >= p.watch_started_at), '{}') AS rounds,
-          max(e.at) AS last
+          coalesce(
+            array_agg(e.counts_at) FILTER (WHERE e.counts_at >= p.watch_started_at), '{}'
+          ) AS rounds,
+          max(e.counts_at) AS last
         FROM permit_event e
-        WHERE e.permit_id = p.id AND e.kind = 'round' AND e.at >= p.work_started_at
+        WHERE e.permit_id = p.id AND e.kind = 'round' AND e.counts_at >= p.work_started_at
       ) r
       CROSS JOIN LATERAL (
         SELECT max(w.seen_at) AS seen_at
@@ -74,6 +78,23 @@ export async function watchedPermits(db: Db, site: string): Promise<WatchedRow[]
     WHERE p.site_id = ${site} AND p.work_started_at IS NOT NULL AND p.state NOT IN ('draft', 'closed')
   `)
   return rows
+}
+
+/** The newest round that came late since a moment: when it was made, and when it came. */
+export async function lateRoundSince(
+  db: Db,
+  permit: string,
+  since: Date,
+): Promise<{ made_at: Date; came_at: Date } | null> {
+  const { rows } = await db.query<{ made_at: Date; came_at: Date }>(sql`
+    SELECT counts_at AS made_at, at AS came_at
+    FROM permit_event
+    WHERE permit_id = ${permit} AND kind = 'round' AND at >= ${since} AND counts_at IS NOT NULL
+      AND details ? 'late'
+    ORDER BY counts_at DESC
+    LIMIT 1
+  `)
+  return rows[0] ?? null
 }
 
 /** Monitors in use at a site that were heard of since a moment, and when. */
@@ -112,8 +133,8 @@ export async function lookIfUnseen(db: Db, site: string): Promise<void> {
 export async function putSeen(
   db: Db,
   row: { organisation: string; permit: string; device: string; person: string; at: Date },
-): Promise<void> {
-  await db.query(sql`
+): Promise<boolean> {
+  const { rowCount } = await db.query(sql`
     INSERT INTO watch_seen (organisation_id, permit_id, device, person_id, seen_at)
     SELECT ${row.organisation}, p.id, ${row.device}, ${row.person}, ${row.at}
     FROM permit p
@@ -124,4 +145,5 @@ export async function putSeen(
     ON CONFLICT (permit_id, device) DO UPDATE SET
       person_id = excluded.person_id, seen_at = greatest(watch_seen.seen_at, excluded.seen_at)
   `)
+  return rowCount === 1
 }

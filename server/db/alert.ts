@@ -17,7 +17,7 @@ export interface AlertRow {
   ended_at: Date | null
   rehearsal: boolean
   permit_number: number | null
-  /** Of the permit, or of the monitor its station. */
+  /** Of the permit, of the monitor its station, or the site. */
   place: string
   /** Who watches, or what the monitor is called. */
   watch: string | null
@@ -26,11 +26,12 @@ export interface AlertRow {
 
 const COLUMNS = sql`
   a.id, a.kind, a.key, a.permit_id, a.device_id, a.since, a.raised_at, a.raised_by, a.note,
-  a.ended_at, a.rehearsal, p.number AS permit_number, coalesce(p.place, s.name) AS place,
+  a.ended_at, a.rehearsal, p.number AS permit_number, coalesce(p.place, s.name, t.name) AS place,
   coalesce(f.name, d.name) AS watch, r.name AS raised_name
 `
 const FROM = sql`
   alert a
+    JOIN site t ON t.id = a.site_id
     LEFT JOIN permit p ON p.id = a.permit_id
     LEFT JOIN person f ON f.id = p.fire_watch_id
     LEFT JOIN air_device d ON d.id = a.device_id
@@ -77,7 +78,7 @@ export async function openAlerts(db: Db, site: string): Promise<AlertRow[]> {
     SELECT ${COLUMNS}
     FROM ${FROM}
     WHERE a.site_id = ${site} AND a.ended_at IS NULL
-    ORDER BY a.kind <> 'fire', a.since, a.id
+    ORDER BY a.kind NOT IN ('fire', 'evacuation'), a.since, a.id
   `)
   return rows
 }

@@ -56,6 +56,7 @@ export async function erasePerson(db: Db, id: string, name: string, at: Date): P
     SET address = 'erased ' || id
     WHERE person_id = ${id} AND channel <> 'page'
   `)
+  await db.query(sql`UPDATE muster_person SET name = ${name} WHERE person_id = ${id}`)
   await db.query(sql`
     UPDATE gear
     SET assigned_to = NULL

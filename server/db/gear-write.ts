@@ -181,15 +181,24 @@ export async function setLock(
   await setWaits(db, id, lock !== null)
 }
 
-/** What happened to it; null: somebody has looked. A cylinder has moves instead. */
+/** What happened to it. A cylinder has moves instead. */
 export async function setEvent(
   db: Db,
   id: string,
-  event: { what: GearEvent; at: Date } | null,
+  event: { what: GearEvent; at: Date },
 ): Promise<void> {
   await db.query(sql`
     UPDATE gear
-    SET event = ${event?.what ?? null}, event_at = ${event?.at ?? null}
+    SET event = ${event.what}, event_at = ${event.at}
     WHERE id = ${id}
+  `)
+}
+
+/** Somebody looked: what happened before that is seen to. */
+export async function clearEvent(db: Db, id: string, looked: Date): Promise<void> {
+  await db.query(sql`
+    UPDATE gear
+    SET event = NULL, event_at = NULL
+    WHERE id = ${id} AND event_at <= ${looked}
   `)
 }

@@ -1,5 +1,6 @@
 import pg from 'pg'
 import { getConfig } from '../config'
+import { atPrimary } from './primary'
 
 export interface Listening {
   signal: AbortSignal
@@ -19,7 +20,7 @@ export async function listenTo(
   { signal, onBegin, onMessage }: Listening,
 ): Promise<void> {
   const client = new pg.Client({
-    connectionString: getConfig().databaseUrl,
+    connectionString: atPrimary(getConfig().listenUrl),
     connectionTimeoutMillis: 5_000,
     query_timeout: 10_000,
     keepAlive: true,

@@ -95,6 +95,16 @@ async function refuseNewer(client: pg.Client, known: string[]): Promise<void> {
     )
 }
 
+/**
+ * Nothing holds a connection, a row or a transaction for long: whoever waits is told that it is busy. Kept with the role, as a pooler
+ * between would not hand on what a connection asks for.
+ */
+const PATIENCE = {
+  statement_timeout: '15s',
+  lock_timeout: '6s',
+  idle_in_transaction_session_timeout: '20s',
+}
+
 /** The login role's password follows from the secret, so that every app process that has the secret can sign in. */
 async function applicationUrl(
   client: pg.Client,
@@ -112,6 +122,8 @@ async function applicationUrl(
     `${rows.length ? 'ALTER' : 'CREATE'} ROLE ${identifier} LOGIN INHERIT NOSUPERUSER NOCREATEDB NOCREATEROLE NOBYPASSRLS PASSWORD ${client.escapeLiteral(password)}`,
   )
   await client.query(`GRANT zonaris_app TO ${identifier}`)
+  for (const [name, value] of Object.entries(PATIENCE))
+    await client.query(`ALTER ROLE ${identifier} SET ${name} = ${client.escapeLiteral(value)}`)
   await client.query('GRANT USAGE ON SCHEMA public TO zonaris_app')
   await client.query(`GRANT SELECT ON ${TABLE} TO zonaris_app`)
   const url = new URL(ownerUrl)

@@ -46,4 +46,7 @@ export const MIGRATIONS = [
   '0044_permit_ground',
   '0045_round',
   '0046_alert',
+  '0047_late',
+  '0048_muster',
+  '0049_health',
 ] as const

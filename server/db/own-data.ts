@@ -33,6 +33,24 @@ const PARTS: Record<string, (id: string) => Sql> = {
     WHERE w.person_id = ${id}
     ORDER BY w.seen_at
   `,
+  musters: (id) => sql`
+    SELECT m.drill, m.begun_at, c.why, c.count, c.counted_at
+    FROM muster_person c JOIN muster m ON m.id = c.muster_id
+    WHERE c.person_id = ${id}
+    ORDER BY m.begun_at
+  `,
+  phones: (id) => sql`
+    SELECT name, created_at
+    FROM phone
+    WHERE person_id = ${id}
+    ORDER BY created_at
+  `,
+  lateEntries: (id) => sql`
+    SELECT number, route, entered_at, sent_at, received_at, made_at, refusal, content
+    FROM late_entry
+    WHERE person_id = ${id}
+    ORDER BY received_at
+  `,
   secondFactor: (id) => sql`
     SELECT confirmed_at, cardinality(recovery) AS recovery_left
     FROM second_factor

@@ -65,7 +65,7 @@ export async function permitsBetween(
       LEFT JOIN (
         SELECT
           permit_id,
-          jsonb_agg(at) FILTER (WHERE kind = 'round') AS rounds,
+          jsonb_agg(counts_at) FILTER (WHERE kind = 'round' AND counts_at IS NOT NULL) AS rounds,
           jsonb_agg(subject) FILTER (WHERE kind = 'override') AS overrides,
           (count(*) FILTER (WHERE kind = 'refused'))::integer AS early,
           jsonb_agg(coalesce(note, '')) FILTER (

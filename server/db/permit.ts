@@ -4,11 +4,10 @@ import type { Finding } from '#core/finding/finding'
 import type { WorkPoint } from '#core/firewatch/reach-map'
 import type { Plan } from '#core/plan/plan'
 import type { FoundBody } from '#shared/permit/found'
-import type { StepDetails } from '#shared/permit/round'
 import type { NotReckoned, SparkReach } from '#core/firewatch/spark-reach'
 import { ROUND_EVERY } from '#core/firewatch/rules.table'
 import type { Monitoring, RuleSet } from '#core/firewatch/rule-sets.table'
-import type { PermitEventKind, PermitState } from '#core/permit/lifecycle'
+import type { PermitState } from '#core/permit/lifecycle'
 import type { SweepAnswer } from '#core/firewatch/fire'
 import type { ContainerBody } from '#shared/permit/container'
 import type { Db } from './pool'
@@ -396,6 +395,15 @@ export async function setValidTo(db: Db, id: string, to: Date): Promise<void> {
   `)
 }
 
+/** Until when more rounds are on their way from a phone that had no signal; null: none are. */
+export async function setRoundsUntil(db: Db, id: string, until: Date | null): Promise<void> {
+  await db.query(sql`
+    UPDATE permit
+    SET rounds_until = ${until}
+    WHERE id = ${id}
+  `)
+}
+
 export async function setFireWatch(db: Db, id: string, person: string): Promise<void> {
   await db.query(sql`
     UPDATE permit
@@ -454,75 +462,4 @@ export async function setPermitState(db: Db, id: string, row: PermitProgress): P
       closed_at = ${row.closed_at}
     WHERE id = ${id}
   `)
-}
-
-export interface EventRow {
-  id: string
-  kind: PermitEventKind
-  subject: string
-  person_id: string | null
-  person: string
-  at: Date
-  note: string | null
-  permit_version: number
-  audit_seq: number | null
-  audit_hash: string | null
-  rehearsal: boolean
-  details: StepDetails | null
-}
-
-/** Of a step that no person took. */
-const NO_PERSON = 'Zonaris'
-
-/** Everything that happened to a permit, oldest first, each with its place in the audit chain. */
-export async function eventsOf(db: Db, permit: string): Promise<EventRow[]> {
-  const { rows } = await db.query<EventRow>(sql`
-    SELECT
-      e.id, e.kind, e.subject, e.person_id, coalesce(p.name, ${NO_PERSON}) AS person, e.at, e.note,
-      e.permit_version, e.audit_seq, a.hash AS audit_hash, e.rehearsal, e.details
-    FROM permit_event e
-      LEFT JOIN person p ON p.id = e.person_id
-      LEFT JOIN audit a ON a.organisation_id = e.organisation_id AND a.seq = e.audit_seq
-    WHERE e.permit_id = ${permit}
-    ORDER BY e.at, e.audit_seq
-  `)
-  return rows
-}
-
-/** Rounds of several permits at once. */
-export async function roundsOf(
-  db: Db,
-  permits: string[],
-): Promise<{ permit_id: string; at: Date }[]> {
-  const { rows } = await db.query(sql`
-    SELECT permit_id, at
-    FROM permit_event
-    WHERE kind = 'round' AND permit_id = ANY (${permits})
-    ORDER BY at
-  `)
-  return rows
-}
-
-export interface NewEvent extends Omit<EventRow, 'person'> {
-  organisation: string
-  permit: string
-}
-
-export async function insertEvent(db: Db, row: NewEvent): Promise<void> {
-  await db.query(
-    insertInto('permit_event', {
-      id: row.id,
-      organisation_id: row.organisation,
-      permit_id: row.permit,
-      kind: row.kind,
-      subject: row.subject,
-      person_id: row.person_id,
-      at: row.at,
-      note: row.note,
-      permit_version: row.permit_version,
-      audit_seq: row.audit_seq,
-      rehearsal: row.rehearsal,
-      details: row.details && JSON.stringify(row.details),
-    }),
-  )
 }

@@ -61,6 +61,7 @@ export interface PhotoRow {
   item_id: string
   portrait: boolean
   inspection_id: string | null
+  event_id: string | null
   width: number
   height: number
   digest: string
@@ -70,8 +71,8 @@ export interface PhotoRow {
 export async function findPhoto(db: Db, site: string, id: string): Promise<PhotoRow | null> {
   const { rows } = await db.query<PhotoRow>(sql`
     SELECT
-      f.id, f.at, p.name AS person, f.person_id, f.item_id, f.portrait, f.inspection_id, f.width,
-      f.height, f.digest, f.removed_at
+      f.id, f.at, p.name AS person, f.person_id, f.item_id, f.portrait, f.inspection_id, f.event_id,
+      f.width, f.height, f.digest, f.removed_at
     FROM photo f JOIN person p ON p.id = f.person_id
     WHERE f.id = ${id} AND f.site_id = ${site}
   `)
@@ -131,16 +132,30 @@ export async function attachPhoto(
     UPDATE photo
     SET inspection_id = ${photo.inspection}, line = ${photo.line}
     WHERE id = ${photo.id} AND item_id = ${photo.item} AND person_id = ${photo.person}
-      AND inspection_id IS NULL AND NOT portrait AND removed_at IS NULL
+      AND inspection_id IS NULL AND event_id IS NULL AND NOT portrait AND removed_at IS NULL
   `)
   return rowCount === 1
 }
 
-/** Photos of a person that belong to no inspection yet. */
+/** A photo becomes part of a round of a watch. False: it is not there, not of this permit and person, or of something else already. */
+export async function attachToEvent(
+  db: Db,
+  photo: { id: string; item: string; person: string; event: string; line: string },
+): Promise<boolean> {
+  const { rowCount } = await db.query(sql`
+    UPDATE photo
+    SET event_id = ${photo.event}, line = ${photo.line}
+    WHERE id = ${photo.id} AND item_id = ${photo.item} AND person_id = ${photo.person}
+      AND inspection_id IS NULL AND event_id IS NULL AND NOT portrait AND removed_at IS NULL
+  `)
+  return rowCount === 1
+}
+
+/** Photos of a person that belong to no inspection or round yet. */
 export async function countWaiting(db: Db, person: string): Promise<number> {
   const { rows } = await db.query<{ count: number }>(sql`
     SELECT count(*)::integer AS count FROM photo
-    WHERE person_id = ${person} AND inspection_id IS NULL AND NOT portrait
+    WHERE person_id = ${person} AND inspection_id IS NULL AND event_id IS NULL AND NOT portrait
   `)
   return rows[0]!.count
 }
@@ -149,7 +164,8 @@ export async function countWaiting(db: Db, person: string): Promise<number> {
 export async function dropWaiting(db: Db, person: string, before: Date): Promise<void> {
   await db.query(sql`
     DELETE FROM photo
-    WHERE person_id = ${person} AND inspection_id IS NULL AND NOT portrait AND at < ${before}
+    WHERE person_id = ${person} AND inspection_id IS NULL AND event_id IS NULL AND NOT portrait
+      AND at < ${before}
   `)
 }
 

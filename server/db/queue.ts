@@ -1,6 +1,7 @@
 import type pg from 'pg'
 import PgBoss from 'pg-boss'
 import { outside, type Db } from './pool'
+import { log } from '../log'
 
 /** Jobs of the queue stand in the same database, so that they are written in the transaction that asks for them. */
 const SCHEMA = 'zonaris_queue'
@@ -50,7 +51,7 @@ function newBoss(): PgBoss {
     maintenanceIntervalSeconds: MAINTAINED_SECONDS,
     db: { executeSql: (text, values) => outside((db) => db.query(text, values)) },
   })
-  made.on('error', (error) => console.error('The queue of messages:', error.message))
+  made.on('error', (error) => log('warn', 'The queue of messages is held up.', error))
   return made
 }
 let boss = newBoss()

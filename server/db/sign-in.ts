@@ -167,6 +167,11 @@ export async function revokeSignIn(db: Db, id: string): Promise<void> {
   `)
 }
 
+/** Whoever stands watch stays signed in for as long as it is owed, and some hours more. */
+export async function watchHolds(db: Db, id: string): Promise<void> {
+  await db.query(sql`SELECT auth_watch_holds(${id})`)
+}
+
 export interface OwnSignInRow {
   id: string
   kind: SignInKind

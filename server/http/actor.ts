@@ -17,8 +17,8 @@ import { isSecure } from './origin'
 
 /** Over https the name itself keeps other hosts and plain http from setting it. */
 const cookieName = (event: H3Event): string => (isSecure(event) ? '__Host-zonaris' : 'zonaris')
-/** As long as the longest sign-in; the row in the database says when it ends. */
-const COOKIE_HOURS = 12
+/** As long as a watch may hold a sign-in; the row in the database says when it ends. */
+const COOKIE_HOURS = 36
 
 /** The sealed cookie. It holds the id of a row; ending the row ends the session whatever the cookie says. */
 function sealing(event: H3Event): SessionConfig {

@@ -4,13 +4,19 @@ import { AppError } from '../errors'
 /** Bodies over this are refused, however they arrive. */
 const BODY_LIMIT = 256_000
 
+/** A body as it came, and what it says. */
+export interface Body {
+  bytes: Uint8Array
+  value: unknown
+}
+
 /** Read a JSON body. */
-export async function readJson(event: H3Event, limit = BODY_LIMIT): Promise<unknown> {
+export async function readJson(event: H3Event, limit = BODY_LIMIT): Promise<Body> {
   if (!typeOf(event).startsWith('application/json'))
     throw new AppError(415, 'not_json', 'Send the body as application/json.')
   const bytes = await readAll(event, limit)
   try {
-    return JSON.parse(bytes.toString('utf8'))
+    return { bytes, value: JSON.parse(bytes.toString('utf8')) }
   } catch {
     throw new AppError(400, 'not_json', 'The body is not valid JSON.')
   }
@@ -21,11 +27,12 @@ export async function readBytes(
   event: H3Event,
   types: readonly string[],
   limit = BODY_LIMIT,
-): Promise<Uint8Array> {
+): Promise<Body> {
   const type = typeOf(event).split(';')[0]!.trim()
   if (!types.includes(type))
     throw new AppError(415, 'wrong_type', `Send the body as ${types.join(', ')}.`)
-  return readAll(event, limit)
+  const bytes = await readAll(event, limit)
+  return { bytes, value: bytes }
 }
 
 const typeOf = (event: H3Event): string => (event.headers.get('content-type') ?? '').toLowerCase()

@@ -15,11 +15,16 @@ import { scopeNeeded } from '#shared/api/scopes'
 import { covers } from '#shared/sign-in/scopes'
 import { recordRefusal, type Actor } from '../services/actor'
 import { LockedTry, recordTry } from '../services/inspection/lock'
+import type { Late } from '../services/late/kept'
+import { noteLate } from '../services/late/late'
 import { findActor } from './actor'
 import { publicOrigin, requireSameOrigin } from './origin'
-import { readBytes, readJson } from './body'
+import { readBytes, readJson, type Body } from './body'
+import { readLate } from './late'
 import { requireCleanText } from './text'
 import { AppError, type Field } from '../errors'
+import { log } from '../log'
+import { countRequest } from '../services/metrics'
 
 export interface Call<P, Q, B> {
   event: H3Event
@@ -41,31 +46,86 @@ export function route<
 ): EventHandler {
   return defineEventHandler(async (event) => {
     setResponseHeader(event, 'cache-control', 'no-store')
+    const begun = performance.now()
+    const counted = (): void =>
+      countRequest(contract.id, getResponseStatus(event), (performance.now() - begun) / 1000)
     let by: Actor | null = null
+    let refused: ((error: unknown) => Promise<void>) | null = null
     try {
       if (contract.method !== 'GET') requireSameOrigin(event)
       const actor = contract.roles === 'public' ? null : await authorise(event, contract)
       by = actor
       const params = parse(contract.params, getRouterParams(event))
       const query = parse(contract.query, getQuery(event))
-      const body = contract.body ? parse(contract.body, await readBody(event, contract)) : undefined
-      const reply = await handle({ event, params, query, body, actor: actor as Actor } as Call<
-        z.output<P>,
-        z.output<Q>,
-        z.output<B>
-      >)
+      const sent = contract.body ? await readBody(event, contract) : NO_BODY
+      const late = actor && (await readLate(event, actor, contract.late ?? false, sent.bytes))
+      const what = { route: contract.id, subject: subjectOf(params, query) }
+      if (late) refused = (error) => noteRefused(by!, late, what, sent.value, error)
+      const body = contract.body ? parse(contract.body, sent.value) : undefined
+      const reply = await handle({
+        event,
+        params,
+        query,
+        body,
+        actor: late ? { ...actor, late } : actor,
+      } as Call<z.output<P>, z.output<Q>, z.output<B>>)
+      if (late) await noteLate(actor!, late, what, null)
       // A handler that knows better, as that nothing has changed, has said so.
       if (getResponseStatus(event) === 200) setResponseStatus(event, contract.status ?? 200)
+      counted()
       return reply
     } catch (error) {
-      if (error instanceof LockedTry && by) await recordTry(by, error)
+      const answer = await refusal(error)
+      counted()
+      return answer
+    }
+
+    async function refusal(error: unknown): Promise<ReturnType<typeof refuse>> {
+      try {
+        if (error instanceof LockedTry && by) await recordTry(by, error)
+        await refused?.(error)
+      } catch (failure) {
+        return refuse(event, failure)
+      }
       return refuse(event, error)
     }
   })
 }
 
-const readBody = (event: H3Event, { takes, largest }: Contract): Promise<unknown> =>
+const NO_BODY: Body = { bytes: new Uint8Array(), value: undefined }
+
+const readBody = (event: H3Event, { takes, largest }: Contract): Promise<Body> =>
   takes ? readBytes(event, takes, largest) : readJson(event, largest)
+
+/** What a request is about, as a permit or a piece of gear. */
+function subjectOf(params: unknown, query: unknown): string | null {
+  const { item } = (query ?? {}) as { item?: string }
+  const { id } = (params ?? {}) as { id?: string }
+  return item ?? id ?? null
+}
+
+/** An entry that came late and may not be written any more is kept all the same, for people to settle. */
+async function noteRefused(
+  actor: Actor,
+  late: Late,
+  what: { route: string; subject: string | null },
+  content: unknown,
+  error: unknown,
+): Promise<void> {
+  const known = error instanceof AppError ? error : fromDatabase(error)
+  if (!known || known.status >= 500) return
+  await noteLate(actor, late, what, {
+    message: known.message,
+    content: content instanceof Uint8Array ? null : withoutPin(content),
+  })
+}
+
+/** No phone of ours keeps a PIN; another program may have sent one. */
+function withoutPin(content: unknown): unknown {
+  if (content === null || typeof content !== 'object' || Array.isArray(content)) return content
+  const { pin: _, ...rest } = content as { pin?: unknown }
+  return rest
+}
 
 /** By role, by the way in, and for a token by its scope. */
 async function authorise(event: H3Event, contract: Contract): Promise<Actor> {
@@ -169,7 +229,11 @@ export function refuse(
   error: unknown,
 ): { error: { code: string; message: string; fields?: Field[]; version?: number } } {
   const known = error instanceof AppError ? error : fromDatabase(error)
-  if (!known) console.error(`${event.method} ${event.path}:`, error)
+  if (!known)
+    log('error', 'A request failed.', error, {
+      method: event.method,
+      path: event.path.split('?')[0]!,
+    })
   setResponseStatus(event, known?.status ?? 500)
   if (known?.retryAfter) setResponseHeader(event, 'retry-after', known.retryAfter)
   return {
@@ -198,7 +262,8 @@ function fromDatabase(error: unknown): AppError | null {
     if (error.code?.startsWith('22'))
       return new AppError(400, 'invalid', 'A value here is outside of what can be kept.')
     if (error.code && BUSY.includes(error.code)) return busy()
-    if (error.code?.startsWith('57P') || error.code?.startsWith('08')) return away()
+    // 25006: it takes no writes, as a standby.
+    if (error.code === '25006' || /^(57P|08)/.test(error.code ?? '')) return away()
     return null
   }
   const { code, message = '' } = (error ?? {}) as { code?: string; message?: string }

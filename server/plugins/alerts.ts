@@ -5,6 +5,7 @@ import { inTransaction } from '#server/db/pool'
 import { sitesToLook } from '#server/db/alert-watch'
 import { deliverWaiting } from '#server/services/alert/deliver'
 import { lookAtSite } from '#server/services/alert/look'
+import { log } from '#server/log'
 
 /** Whose time has come is asked so often, ms. */
 const EVERY_MS = 1_000
@@ -25,10 +26,7 @@ export default defineNitroPlugin((nitro) => {
       // One site that cannot be looked at keeps nobody from looking after the others.
       isMore =
         (await lookAtSite(site, now).catch((error: unknown) => {
-          console.error(
-            'A site could not be looked at; it is tried again.',
-            (error as Error).message,
-          )
+          log('error', 'A site could not be looked at; it is tried again.', error)
           return false
         })) || isMore
     return isMore
@@ -47,7 +45,7 @@ export default defineNitroPlugin((nitro) => {
         await startQueue()
         return
       } catch (error) {
-        console.error('The queue of messages waits for the database:', (error as Error).message)
+        log('warn', 'The queue of messages waits for the database.', error)
         await new Promise((resolve) => setTimeout(resolve, EVERY_MS).unref())
       }
   }
@@ -60,7 +58,7 @@ export default defineNitroPlugin((nitro) => {
       while (!isStopping) {
         isAsked = false
         const more = await work().catch((error: unknown) => {
-          if (!isStopping) console.error('Alerts are held up:', (error as Error).message)
+          if (!isStopping) log('error', 'Alerts are held up.', error)
           return false
         })
         if (!more && !isAsked && !isStopping)

@@ -1,5 +1,6 @@
 import { getConfig } from '#server/config'
 import { copyAudit } from '#server/services/audit/copy'
+import { log } from '#server/log'
 
 const EVERY_MS = 10_000
 /** Refused, it waits longer each time, to ten minutes. */
@@ -21,7 +22,7 @@ export default defineNitroPlugin((nitro) => {
       wait = EVERY_MS
       next(sent > 0 ? 100 : EVERY_MS)
     } catch (error) {
-      console.error('The audit could not be copied; it is tried again.', (error as Error).message)
+      log('error', 'The audit could not be copied; it is tried again.', error)
       wait = Math.min(LONGEST_MS, wait * 2)
       next(wait)
     }

@@ -5,6 +5,7 @@ import {
   suspendTurned,
   suspendTurnedEverywhere,
 } from '#server/services/permit/gatekeeper'
+import { log } from '#server/log'
 
 /** What changes together is judged together, ms. */
 const TOGETHER_MS = 50
@@ -29,7 +30,7 @@ export default defineNitroPlugin((nitro) => {
         if (site === null) await suspendTurnedEverywhere(now)
         else await suspendTurned({ organisation, site }, now)
     } catch (error) {
-      console.error('Permits could not be judged; it is tried again.', (error as Error).message)
+      log('error', 'Permits could not be judged; it is tried again.', error)
     } finally {
       isRunning = false
     }

@@ -1,5 +1,6 @@
 import { inTransaction } from '#server/db/pool'
 import { sweepAccess } from '#server/db/sign-in'
+import { log } from '#server/log'
 
 const HOUR = 3_600_000
 
@@ -7,7 +8,7 @@ const HOUR = 3_600_000
 export default defineNitroPlugin((nitro) => {
   const sweep = (): void => {
     inTransaction(sweepAccess).catch((error: unknown) =>
-      console.error('The sweep of old sign-ins failed; it is tried again in an hour.', error),
+      log('error', 'The sweep of old sign-ins failed; it is tried again in an hour.', error),
     )
   }
   const timer = setInterval(sweep, HOUR)

@@ -1,6 +1,7 @@
 import type { Role, SignInKind } from '#shared/sign-in/schema'
 import { appendAudit, type AuditMark } from '../db/audit'
 import { inOrganisation, type Db } from '../db/pool'
+import type { Late } from './late/kept'
 
 /** The person who asks, and the time at which they asked. Every use case takes one. */
 export interface Actor {
@@ -21,6 +22,8 @@ export interface Actor {
   lacksFactor: boolean
   now: Date
   rehearsal: boolean
+  /** What is sent was entered before, without a signal. */
+  late?: Late
 }
 
 export const isStaff = (actor: Actor): boolean =>

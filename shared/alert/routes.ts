@@ -25,6 +25,7 @@ export const alertRoutes = {
     summary: 'What people are called for now, the oldest first.',
     roles: EVERYONE,
     response: z.array(alertSchema),
+    kept: true,
   }),
   pastAlerts: contract({
     id: 'pastAlerts',
@@ -73,6 +74,7 @@ export const alertRoutes = {
     body: raiseBody,
     response: made,
     status: 201,
+    late: true,
   }),
   watchSeen: contract({
     id: 'watchSeen',
@@ -108,6 +110,7 @@ export const alertRoutes = {
     summary: 'Whom to call outside the shop.',
     roles: EVERYONE,
     response: z.array(contactSchema),
+    kept: true,
   }),
   createContact: contract({
     id: 'createContact',

@@ -1,4 +1,4 @@
-import type { AlertKind } from '#core/alert/kinds'
+import { SAID_TO_BE_OVER, type AlertKind } from '#core/alert/kinds'
 
 /** What an alert is about, as people are told. */
 export interface AlertSubject {
@@ -16,6 +16,8 @@ export interface AlertSubject {
 
 const HEADING: Record<AlertKind, string> = {
   fire: 'FIRE ALARM',
+  evacuation: 'EVERYBODY OUT',
+  drill: 'DRILL, everybody out',
   round: 'Round of the watch is due',
   unwatched: 'Work goes on with nobody at the watch',
   silent_phone: 'The phone of the watch is silent',
@@ -27,6 +29,9 @@ const HEADING: Record<AlertKind, string> = {
 
 /** What is to be done by whoever is told. */
 const TO_DO: Record<AlertKind, string> = {
+  evacuation:
+    'Leave by the nearest way out, go to the meeting point, and have yourself counted. Nobody goes back in.',
+  drill: 'As if it were real: leave, go to the meeting point, and have yourself counted.',
   fire: 'Get people out, call the fire service, follow the emergency plan of the site.',
   round: 'Walk the round, and log it.',
   unwatched: 'Open the watch on the phone of whoever stands there, or stop the work.',
@@ -67,8 +72,18 @@ export const alertBody = (subject: AlertSubject, calls: number): string =>
 export const overHeading = (subject: AlertSubject): string =>
   `${practice(subject)}Over: ${HEADING[subject.kind].toLowerCase()}, ${placeOf(subject)}`
 
-/** That nobody is called any more, and no more than that: not why. @param minutes from the moment on that it was there */
-export const overBody = (subject: AlertSubject, minutes: number): string =>
-  subject.kind === 'fire'
-    ? `Whoever is in charge says so, ${minutes} min after ${subject.since}.`
-    : `Nobody is called for it any more, ${minutes} min after ${subject.since}.`
+/**
+ * That nobody is called any more, and no more than is known.
+ * @param minutes from the moment on that it was there
+ * @param late clock times of a round that had been made and came only later
+ */
+export function overBody(
+  { kind, since }: AlertSubject,
+  minutes: number,
+  late: { made: string; came: string } | null,
+): string {
+  if (SAID_TO_BE_OVER.includes(kind))
+    return `Whoever is in charge says so, ${minutes} min after ${since}.`
+  const over = `Nobody is called for it any more, ${minutes} min after ${since}.`
+  return late ? `${over} A round made ${late.made} without a signal reached us ${late.came}.` : over
+}

@@ -17,6 +17,8 @@ import { trendRoutes } from '#shared/inspection/trend'
 import { jobRoutes } from '#shared/job/routes'
 import { monitorRoutes } from '#shared/monitor/routes'
 import { peopleRoutes } from '#shared/people/routes'
+import { lateRoutes } from '#shared/late/routes'
+import { musterRoutes } from '#shared/muster/routes'
 import { permitRoutes } from '#shared/permit/routes'
 import { beginRoutes } from '#shared/begin/routes'
 import { changeRoutes } from '#shared/changes/routes'
@@ -52,6 +54,8 @@ export const allRoutes = {
   ...sessionRoutes,
   ...jobRoutes,
   ...permitRoutes,
+  ...lateRoutes,
+  ...musterRoutes,
   ...alertRoutes,
   ...reachRoutes,
   ...planRoutes,

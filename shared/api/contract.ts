@@ -32,6 +32,10 @@ export interface Contract<
   takes?: readonly string[]
   /** Answers as long as somebody listens. */
   streams?: true
+  /** A phone keeps the answer, and shows it while it has no signal. */
+  kept?: true
+  /** What is entered without a signal may be sent later, signed by the phone. */
+  late?: true
   /** Largest body taken, bytes, where the usual cap is too small. */
   largest?: number
 }

@@ -14,6 +14,7 @@ import { photoRoutes } from '#shared/photo/routes'
 import { inspectionRoutes } from '#shared/inspection/routes'
 import { trendRoutes } from '#shared/inspection/trend'
 import { jobRoutes } from '#shared/job/routes'
+import { musterRoutes } from '#shared/muster/routes'
 import { monitorRoutes } from '#shared/monitor/routes'
 import { peopleRoutes } from '#shared/people/routes'
 import { permitRoutes } from '#shared/permit/routes'
@@ -45,7 +46,7 @@ const ROUTES_BY_AREA: Record<Area, Record<string, Contract>> = {
   stores: stockRoutes,
   sessions: sessionRoutes,
   jobs: { ...jobRoutes, ...eyesRoutes, ...ppeRoutes },
-  permits: { ...permitRoutes, ...alertRoutes },
+  permits: { ...permitRoutes, ...alertRoutes, ...musterRoutes },
   air: { ...airRoutes, ...hoodRoutes, ...fumeRoutes, ...samplingRoutes, ...monitorRoutes },
 }
 

@@ -25,6 +25,7 @@ export const gearKindRoutes = {
     summary: 'Kinds of gear of this shop, and what it changes on the checklists of all kinds.',
     roles: EVERYONE,
     response: z.object({ own: z.array(ownKindSchema), changes: z.array(checklistChangeSchema) }),
+    kept: true,
   }),
   createGearKind: contract({
     id: 'createGearKind',

@@ -128,6 +128,7 @@ export const roundRoutes = {
     body: roundBody,
     response: done,
     status: 201,
+    late: true,
   }),
   boothState: contract({
     id: 'boothState',
@@ -138,6 +139,7 @@ export const roundRoutes = {
     booth: true,
     params: ofStation,
     response: booth.extend({ lines: z.array(checklistLine).readonly() }),
+    kept: true,
   }),
   ownPoints: contract({
     id: 'ownPoints',

@@ -70,6 +70,7 @@ export const inspectionRoutes = {
         message: 'All at once goes by kind; without one, page by page.',
       }),
     response: paged(gearSchema),
+    kept: true,
   }),
   createGear: contract({
     id: 'createGear',
@@ -128,6 +129,7 @@ export const inspectionRoutes = {
     roles: EVERYONE,
     params: byKind,
     response: gearRecord,
+    kept: true,
   }),
   inspect: contract({
     id: 'inspect',
@@ -143,6 +145,7 @@ export const inspectionRoutes = {
       lockReason: z.string().nullable(),
     }),
     status: 201,
+    late: true,
   }),
   logGearEvent: contract({
     id: 'logGearEvent',

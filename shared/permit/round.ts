@@ -1,12 +1,15 @@
 import { z } from 'zod'
 import { COOLING_METALS, THICKNESS } from '#core/firewatch/cooling'
 import { TRACES } from '#core/firewatch/round'
+import { lateSchema } from '#shared/late/schema'
 
 /** A place as it was seen on a round. */
 export const lookedSchema = z.strictObject({
   id: z.string().min(1).max(60),
   name: z.string().trim().min(1).max(200),
   traces: z.array(z.enum(TRACES)).max(TRACES.length),
+  /** A photo of it, sent before. */
+  photo: z.uuid().optional(),
 })
 
 /** Something that the work left hot. */
@@ -23,6 +26,8 @@ export const hotPartBody = z.strictObject({
 
 /** What a step of a permit says beside its note. */
 export const stepDetails = z.object({
+  /** It was taken without a signal, and came later. */
+  late: lateSchema.optional(),
   looked: z.array(lookedSchema).optional(),
   hotPart: z
     .object({

@@ -135,6 +135,7 @@ export const permitRoutes = {
     roles: EVERYONE,
     params: byId,
     response: permitSchema,
+    kept: true,
   }),
   updatePermit: contract({
     id: 'updatePermit',
@@ -185,6 +186,7 @@ export const permitRoutes = {
     params: byId,
     body: roundBody,
     response: permitStepSchema,
+    late: true,
   }),
   hotPart: contract({
     id: 'hotPart',
@@ -195,6 +197,7 @@ export const permitRoutes = {
     params: byId,
     body: hotPartBody,
     response: permitStepSchema,
+    late: true,
   }),
   handOver: contract({
     id: 'handOver',

@@ -146,7 +146,10 @@ const eventSchema = z.object({
   kind: z.enum(PERMIT_EVENTS),
   subject: z.string(),
   person: z.string(),
+  /** When it was put on record. */
   at: z.iso.datetime(),
+  /** When it was taken, by which a round counts; null: not known. */
+  countsAt: z.iso.datetime().nullable(),
   note: z.string().nullable(),
   current: z.boolean(),
   auditSeq: z.number().nullable(),

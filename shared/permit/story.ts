@@ -26,6 +26,8 @@ export const storySchema = z.object({
   rounds: z.array(
     z.object({
       at: z.iso.datetime(),
+      /** When it came, where that was later. */
+      cameAt: z.iso.datetime().nullable(),
       dueAt: z.iso.datetime(),
       isLate: z.boolean(),
       person: z.string(),

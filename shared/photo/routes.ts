@@ -15,12 +15,13 @@ export const photoRoutes = {
     query: z.strictObject({
       kind: z.enum(PHOTO_OF),
       item: z.uuid(),
-      /** Of the piece itself, not of a line of an inspection. */
+      /** Of the piece or the place itself, not of a line of an inspection or what was seen on a round. */
       portrait: z.stringbool().default(false),
     }),
     body: photoBody,
     takes: PHOTO_TYPES,
     largest: PHOTO_LARGEST,
+    late: true,
     response: done,
     status: 201,
   }),

@@ -113,5 +113,6 @@ export const sessionRoutes = {
     roles: EVERYONE,
     booth: true,
     response: cardSchema,
+    kept: true,
   }),
 }

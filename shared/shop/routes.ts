@@ -12,6 +12,7 @@ export const shopRoutes = {
     summary: 'Running watches, locked gear, inspections due today.',
     roles: EVERYONE,
     response: shiftSchema,
+    kept: true,
   }),
   updateSite: contract({
     id: 'updateSite',

@@ -61,6 +61,7 @@ export const signInRoutes = {
     booth: true,
     beforeFactor: true,
     response: z.object({ me: meSchema, clock: clockSchema }),
+    kept: true,
   }),
   setPin: contract({
     id: 'setPin',

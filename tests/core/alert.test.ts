@@ -25,6 +25,7 @@ const permit = (
     ...change,
   },
   seenAt: at(0),
+  roundsUntil: null,
   detectorsOut: false,
   ...rest,
 })

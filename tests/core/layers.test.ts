@@ -84,6 +84,8 @@ const ORDER = [
   'firewatch',
   'permit',
   'alert',
+  'late',
+  'muster',
   'shade',
   'marking',
   'laser',

@@ -48,7 +48,8 @@ describe('the walking order of what is due', () => {
         expect(length).toBeGreaterThanOrEqual(exact - 1e-9)
         if (exact > 0) worst = Math.max(worst, length / exact)
       }),
-      { numRuns: 300 },
+      // The worst of three hundred is a figure only of the same three hundred.
+      { numRuns: 300, seed: 1 },
     )
     expect(worst).toBeLessThan(1.2)
   })

@@ -21,7 +21,7 @@ const [lead, , , watcher] = signIns as [SignIn, SignIn, SignIn, SignIn]
 
 async function opened(browser: Browser, who: SignIn, phone = false): Promise<Page> {
   const viewport = phone ? { width: 390, height: 844 } : { width: 1280, height: 800 }
-  const page = await (await browser.newContext({ viewport })).newPage()
+  const page = await (await browser.newContext({ viewport, serviceWorkers: 'allow' })).newPage()
   await signIn(page, app.url, who.email, who.password)
   return page
 }

@@ -5,6 +5,8 @@ import { verifyAudit } from '#server/services/audit/verify'
 import { migrate, NewerSchema } from '#server/db/migrate'
 import { startApp, withOwner, SECRET, type App } from '../app'
 import { useAlerts } from './alert.fixture'
+import { useMuster } from './muster.fixture'
+import { useLate } from './phone.fixture'
 import { useGas } from './gas-set.fixture'
 import { useGear } from './gear.fixture'
 import { makeAir, makeShop, PASSWORD, type Shop } from './shop.fixture'
@@ -24,6 +26,8 @@ beforeAll(async () => {
     await useGas(shop)
     await useGear(shop)
     await useAlerts(shop)
+    await useLate(shop)
+    await useMuster(shop)
     await shop.people.lead.send('POST', '/account/second-factor', { password: PASSWORD })
   }
   client = new pg.Client({ connectionString: app.appUrl })
@@ -90,6 +94,11 @@ const TABLES = [
   'alert_rule',
   'outside_contact',
   'push_device',
+  'phone',
+  'late_entry',
+  'muster',
+  'muster_person',
+  'muster_gas',
   'watch_seen',
   'alert',
   'alert_step',
@@ -184,6 +193,7 @@ describe('row-level security', () => {
           'job_cylinder',
           'found_shade',
           'session_station',
+          'muster_gas',
         ].includes(table)
       )
         expect(rows).toHaveLength(1)

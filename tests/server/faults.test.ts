@@ -5,11 +5,14 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { transition, type PermitAction, type PermitLife } from '#core/permit/lifecycle'
 import { verifyAudit } from '#server/services/audit/verify'
 import { startGateway } from '../../standins/gateway.mjs'
+import { startPooler } from '../../scripts/lib/pooler.mjs'
+import { startPostgres } from '../../scripts/lib/postgres.mjs'
 import { startApp, withOwner, type App, type Server } from '../app'
 import { Person } from './client'
 import { CONTACT } from './alert.fixture'
 import { numbersFrom } from './numbers'
-import { fullSweep, made, makeShop, PIN, type Shop } from './shop.fixture'
+import { makePhone, type Phone } from './phone.fixture'
+import { fullSweep, made, makeShop, PASSWORD, PIN, type Shop } from './shop.fixture'
 
 /** `npm run test:faults` lives 1,000 permits; here a short form. */
 const LIVES = Number(process.env.ZONARIS_FAULTS ?? 8)
@@ -27,6 +30,9 @@ const SOON_S = 2
 let app: App
 let servers: Server[]
 let gateway: Awaited<ReturnType<typeof startGateway>>
+/** Of its own: it is stopped and killed as well. */
+let database: Awaited<ReturnType<typeof startPostgres>>
+let pooler: Awaited<ReturnType<typeof startPooler>>
 let shops: Shop[]
 const random = numbersFrom(SEED)
 const oneOf = <T>(list: readonly T[]): T => list[Math.floor(random() * list.length)]!
@@ -34,27 +40,120 @@ const between = ([least, most]: readonly [number, number]): number =>
   least + random() * (most - least)
 
 const acknowledged: { permit: string; event: string }[] = []
-const done = { kills: 0, cuts: 0, halves: 0, repeats: 0, retries: 0, lives: 0 }
+/** Rounds that came late, and when they were made. */
+const keptRounds: { event: string; madeAt: number }[] = []
+/** Of whoever watches in each shop: a phone whose clock is hours wrong. */
+const phones = new Map<Shop, { phone: Phone; watcher: Person; ahead: number; last: number }>()
+const done = {
+  kills: 0,
+  cuts: 0,
+  stops: 0,
+  crashes: 0,
+  away: 0,
+  halves: 0,
+  repeats: 0,
+  retries: 0,
+  lives: 0,
+}
 let isOver = false
 
 beforeAll(async () => {
   gateway = await startGateway()
-  app = await startApp({ env: gateway.env })
+  database = await startPostgres(null, 5670, { durable: true })
+  process.env.ZONARIS_TEST_ADMIN = database.url('postgres')
+  app = await startApp({
+    env: gateway.env,
+    through: async (appUrl) => {
+      pooler = await startPooler(appUrl)
+      return { ZONARIS_APP_DATABASE_URL: pooler.url, ZONARIS_LISTEN_URL: appUrl }
+    },
+  })
   servers = [app, await app.beside()]
   shops = []
   for (let lane = 0; lane < LANES; lane++) {
     const shop = await makeShop(app, `lane${lane}`)
     await made(shop.people.lead, '/contacts', { ...CONTACT, phone: `0163296000${lane}` })
+    await giveWatcher(shop, lane)
     shops.push(shop)
   }
 }, 120_000)
 afterAll(async () => {
   await app.end()
   await gateway.close()
+  await pooler.close()
+  await database.close()
 }, 60_000)
 
-const owner = <T extends pg.QueryResultRow>(text: string, values: unknown[] = []): Promise<T[]> =>
-  withOwner(app.ownerUrl, async (client) => (await client.query<T>(text, values)).rows)
+/** Somebody with a sign-in and a phone watches in this shop. */
+async function giveWatcher(shop: Shop, lane: number): Promise<void> {
+  const email = `watcher${lane}@lane.example`
+  shop.ids.watch = await made(shop.people.lead, '/people', {
+    name: 'Watcher',
+    email,
+    role: 'worker',
+    fireWatchTrainedOn: '2026-01-15',
+    active: true,
+    password: PASSWORD,
+    pin: PIN.watch,
+  })
+  const watcher = await new Person(app).signIn(email, PASSWORD)
+  const phone = await makePhone(watcher)
+  await phone.register()
+  phones.set(shop, { phone, watcher, ahead: (lane - 3) * 3_600_000, last: 0 })
+}
+
+/** Two rounds made without a signal come in the wrong order, one of them twice at once, until each was answered. */
+async function lateRounds(shop: Shop, permit: string): Promise<void> {
+  const kept = phones.get(shop)!
+  const first = kept.last + 1
+  kept.last += 2
+  const rounds = [first, first + 1].map((number, i) => ({
+    number,
+    ahead: kept.ahead,
+    path: `/permits/${permit}/rounds`,
+    body: { eventId: randomUUID() },
+    madeAt: Date.now() - (2 - i) * 20_000,
+    more: 1 - i,
+  }))
+  for (const round of rounds.toReversed()) {
+    if (random() < 0.3) void sendLate(kept, round)
+    while (!(await sendLate(kept, round))) await sleep(100)
+    keptRounds.push({ event: round.body.eventId, madeAt: round.madeAt })
+    acknowledged.push({ permit, event: round.body.eventId })
+  }
+}
+
+/** Whether it was answered. @throws where it was refused */
+async function sendLate(
+  { phone, watcher }: { phone: Phone; watcher: Person },
+  round: Parameters<Phone['send']>[0],
+): Promise<boolean> {
+  const at = new Person({ url: oneOf(servers).url })
+  at.cookie = watcher.cookie
+  const answer = await phone.send(round, at).catch(() => null)
+  if (!answer || answer.status >= 500) return false
+  if (answer.status >= 400) throw new Error(JSON.stringify(answer.body))
+  return true
+}
+
+/** Ask the database, which may be away for a moment. */
+async function owner<T extends pg.QueryResultRow>(
+  text: string,
+  values: unknown[] = [],
+): Promise<T[]> {
+  for (let tries = 0; ; tries++)
+    try {
+      return await withOwner(
+        app.ownerUrl,
+        async (client) => (await client.query<T>(text, values)).rows,
+      )
+    } catch (error) {
+      const { code = '' } = error as { code?: string }
+      const isAway = /^(ECONN|57P|08)/.test(code) || /terminated/.test((error as Error).message)
+      if (!isAway || tries === 200) throw error
+      await sleep(100)
+    }
+}
 
 /** Send until a server answers: to one or the other, sometimes twice at once, sometimes cut off half way. */
 async function steady<T>(
@@ -77,11 +176,15 @@ async function steady<T>(
     }
     const answer = await send(PATIENCE_MS)
     if (answer.status > 0 && answer.status < 500) return answer as { status: number; body: T }
+    if (answer.status === 503 && codeOf(answer.body) === 'database_away') done.away++
     done.retries++
     await sleep(100)
   }
   throw new Error(`${method} ${path} was never answered.`)
 }
+
+const codeOf = (body: unknown): string | undefined =>
+  (body as { error?: { code: string } } | null)?.error?.code
 
 /** A step of a permit, under one identifier over every try. */
 async function step(person: Person, permit: string, kind: string, body: object): Promise<void> {
@@ -143,6 +246,7 @@ async function live(shop: Shop): Promise<void> {
       [permit],
     )
   await until(async () => (await called()).length > 0)
+  await lateRounds(shop, permit)
   const round = { madeBy: shop.ids.watch, pin: PIN.watch }
   await step(lead, permit, 'rounds', round)
   await owner(
@@ -164,11 +268,24 @@ async function until(isSo: () => Promise<boolean>, patience = 60_000): Promise<v
   }
 }
 
+/** So often it is the database itself. */
+const DATABASE_TURN = 0.2
+
+/** The database is stopped in order, or dies. */
+async function breakDatabase(): Promise<void> {
+  const isCrash = random() < 0.5
+  if (isCrash) done.crashes++
+  else done.stops++
+  await database.restart(isCrash ? 'SIGQUIT' : 'SIGINT')
+}
+
 /** One server is killed at a time: the other goes on, and takes over what the first had begun. */
 async function breakThings(): Promise<void> {
   while (!isOver) {
     await sleep(between(BETWEEN))
-    if (random() < 0.6) {
+    const turn = random()
+    if (turn < DATABASE_TURN) await breakDatabase()
+    else if (turn < 0.65) {
       done.kills++
       const server = oneOf(servers)
       await server.kill()
@@ -213,6 +330,20 @@ describe(`${LIVES} lives of permits while servers are killed and connections cut
     )
     expect(audited).toEqual([])
   })
+  it('has every late round from when it was made, by phones that are hours wrong', async () => {
+    const rows = await owner<{ id: string; counts_at: Date }>(
+      "SELECT id, counts_at FROM permit_event WHERE details ? 'late'",
+    )
+    expect(rows).toHaveLength(keptRounds.length)
+    const at = new Map(rows.map(({ id, counts_at }) => [id, counts_at.getTime()]))
+    const off = keptRounds.map(({ event, madeAt }) => Math.abs(at.get(event)! - madeAt))
+    // The way from the phone to the server.
+    expect(Math.max(...off)).toBeLessThan(PATIENCE_MS)
+    const [entries] = await owner<{ written: number; all: number }>(
+      'SELECT count(*) FILTER (WHERE refusal IS NULL)::int AS written, count(*)::int AS all FROM late_entry',
+    )
+    expect(entries).toEqual({ written: keptRounds.length, all: keptRounds.length })
+  })
   it('went through lawful states only', async () => {
     const permits = await owner<{ id: string; state: string; valid_to: Date }>(
       "SELECT id, state, valid_to FROM permit WHERE state <> 'draft'",
@@ -252,7 +383,7 @@ describe(`${LIVES} lives of permits while servers are killed and connections cut
     expect(rounds).toHaveLength(LIVES)
     const latest = Math.max(...rounds.map(({ late }) => late))
     console.log(
-      `${done.lives} lives, ${acknowledged.length} writes acknowledged, ${done.kills} kills, ${done.cuts} cuts, ${done.halves} requests cut off, ${done.repeats} repeated, ${done.retries} tried again; latest call ${latest.toFixed(1)} s after it was due`,
+      `${done.lives} lives, ${keptRounds.length} rounds that came late, ${acknowledged.length} writes acknowledged, ${done.kills} kills, ${done.cuts} cuts, database stopped ${done.stops} and killed ${done.crashes} times (${done.away} answers that it is away), ${done.halves} requests cut off, ${done.repeats} repeated, ${done.retries} tried again; latest call ${latest.toFixed(1)} s after it was due`,
     )
     expect(latest * 1000).toBeLessThan(LATEST_MS)
   })

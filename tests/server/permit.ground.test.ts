@@ -107,12 +107,15 @@ describe('what was found there on the day', () => {
     expect((await save({ found: [pallet({ photo: id })] })).status).toBe(200)
     expect((await shop.people.viewer.send('GET', `/photos/${id}/thumb`)).status).toBe(200)
   })
-  it('a photo of no permit, or of no place, is refused', async () => {
-    const { lead } = shop.people
+  it('a photo of no permit is refused; one of a round waits for it, seen by nobody else', async () => {
+    const { lead, worker } = shop.people
     const of = { kind: 'permit', portrait: true }
     expect((await sendPhoto(lead, { ...of, item: randomUUID() })).status).toBe(404)
-    const line = await sendPhoto(lead, { ...of, item: shop.permit, portrait: false })
-    expect([line.status, line.body.error?.code]).toEqual([400, 'invalid'])
+    const waits = await sendPhoto(lead, { ...of, item: shop.permit, portrait: false })
+    expect(waits.status).toBe(201)
+    const thumb = `/photos/${waits.id}/thumb`
+    expect((await lead.send('GET', thumb)).status).toBe(200)
+    expect((await worker.send('GET', thumb)).status).toBe(404)
   })
 })
 

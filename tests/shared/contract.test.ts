@@ -295,6 +295,7 @@ describe('contracts', () => {
       'calcRelease',
       'raiseAlarm',
       'tellAlarm',
+      'beginMuster',
     ]
     for (const [name, route] of all) {
       if (route.roles === 'public')

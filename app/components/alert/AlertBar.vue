@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useIntervalFn } from '@vueuse/core'
-import { headingOf } from '~/composables/alert/words'
+import { headingOf, linkOf } from '~/composables/alert/words'
 import { useSiteTime } from '~/composables/time'
 import { useSubmit } from '~/composables/submit'
 import { useAlerts } from '~/stores/alerts'
@@ -17,7 +17,11 @@ const first = computed(() => store.alerts?.[0] ?? null)
 const more = computed(() => (store.alerts?.length ?? 0) - 1)
 const route = useRoute()
 /** The page of alerts says more. */
-const isShown = computed(() => first.value !== null && route.path !== '/alerts')
+const isShown = computed(
+  () => first.value !== null && route.path !== '/alerts' && route.path !== '/muster',
+)
+/** People are counted on a page of its own. */
+const link = computed(() => linkOf(first.value!))
 const details = computed(() => {
   const { since, answers } = first.value!
   const on = answers.map(({ person }) => person).join(', ')
@@ -29,7 +33,7 @@ const details = computed(() => {
   <section v-if="isShown" class="alertbar no-print" aria-label="Alerts" data-testid="alert-bar">
     <UIcon name="i-lucide-siren" class="size-6 shrink-0" aria-hidden="true" />
     <p role="status" class="grow min-w-0 text-sm sm:text-base">
-      <NuxtLink to="/alerts" class="font-bold underline">{{ headingOf(first!) }}</NuxtLink>
+      <NuxtLink :to="link" class="font-bold underline">{{ headingOf(first!) }}</NuxtLink>
       {{ details }}
       <NuxtLink v-if="more > 0" to="/alerts" class="underline">{{ more }} more</NuxtLink>
       <span v-if="message" role="alert" class="block font-semibold">{{ message }}</span>

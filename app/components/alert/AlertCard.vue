@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { SAID_TO_BE_OVER } from '#core/alert/kinds'
 import { alertToDo } from '#shared/alert/text'
 import type { Alert } from '#shared/alert/schema'
 import { CIRCLE_NAME, headingOf } from '~/composables/alert/words'
@@ -20,6 +21,8 @@ const { busy, message, submit } = useSubmit()
 const isOpen = computed(() => props.alert.endedAt === null)
 const isStaff = computed(() => signIn.may('lead', 'instructor'))
 const mayEnd = computed(() => isOpen.value && props.alert.kind === 'fire' && isStaff.value)
+/** After a fire alarm somebody may want everybody out and counted. */
+const counts = computed(() => SAID_TO_BE_OVER.includes(props.alert.kind))
 const details = computed(() => {
   const { since, endedAt, raisedBy, watch: watcher } = props.alert
   return [
@@ -57,6 +60,7 @@ const isToldShown = ref(false)
         >
           I am on it
         </UButton>
+        <UButton v-if="isOpen && counts" to="/muster">Count people</UButton>
         <UButton v-if="mayEnd" color="neutral" variant="outline" @click="emit('over', alert)">
           It is over
         </UButton>

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { alertRoutes } from '#shared/alert/routes'
 import type { Permit } from '#shared/permit/schema'
-import { call } from '~/composables/api'
 import { useEventIds } from '~/composables/event-id'
+import { useQueue, sendOrKeep } from '~/composables/offline/queue'
 import { useSubmit } from '~/composables/submit'
 import { useAlerts } from '~/stores/alerts'
 
@@ -14,12 +14,21 @@ const { busy, message, submit } = useSubmit()
 const raised = computed(() =>
   store.alerts?.find(({ kind, permitId }) => kind === 'fire' && permitId === props.permit.id),
 )
+/** Nobody hears it: it waits on this phone. */
+const { waiting } = useQueue()
+const isUnheard = computed(() =>
+  waiting.value.some(
+    ({ route, subject }) => route === alertRoutes.raiseFire.id && subject === props.permit.id,
+  ),
+)
 const raise = (): Promise<unknown> =>
   submit(async () => {
-    await once('fire', {}, (eventId) =>
-      call(alertRoutes.raiseFire, { params: { id: props.permit.id }, body: { eventId } }),
+    const { id, number } = props.permit
+    const about = { subject: id, says: `Fire alarm, permit ${number}`, link: `/watch/${id}` }
+    const sent = await once('fire', {}, (eventId) =>
+      sendOrKeep(alertRoutes.raiseFire, { params: { id }, body: { eventId } }, about),
     )
-    await store.load()
+    if ('answer' in sent) await store.load()
   })
 </script>
 
@@ -28,7 +37,11 @@ const raise = (): Promise<unknown> =>
     <p v-if="message" role="alert" class="edge edge-stop panel p-3 font-semibold">
       {{ message }} Shout, and call by telephone.
     </p>
-    <p v-if="raised" role="alert" class="raised" data-testid="raised">
+    <p v-if="isUnheard" role="alert" class="raised" data-testid="unheard">
+      <span class="plate text-2xl block">Nobody was called</span>
+      No signal. Shout, and call by telephone now. It is sent when the signal is back.
+    </p>
+    <p v-else-if="raised" role="alert" class="raised" data-testid="raised">
       <span class="plate text-2xl">Alarm raised</span>
       Everybody is called. Get out, and call the fire service yourself.
     </p>

@@ -2,6 +2,7 @@
 import { COOLING_METALS, METALS, type CoolingMetal } from '#core/firewatch/cooling'
 import { hotPartBody } from '#shared/permit/round'
 import type { Permit } from '#shared/permit/schema'
+import type { KeptEntry } from '~/composables/offline/database'
 import { useSiteTime } from '~/composables/time'
 
 /** What the work left hot, and for how long it may burn by reckoning. */
@@ -9,6 +10,8 @@ const props = defineProps<{
   permit: Permit
   now: number
   mayMark: boolean
+  /** Marked on this phone, and not sent yet. */
+  kept: readonly KeptEntry[]
   mark: (part: { name: string; metal: CoolingMetal; thickness: number }) => Promise<unknown>
 }>()
 const { clock } = useSiteTime()
@@ -32,7 +35,16 @@ function fromLastArc(at: string, hotUntil: string): string | null {
   const late = Math.max(0, Date.parse(watchStartedAt) - Date.parse(at))
   return new Date(Date.parse(hotUntil) + late).toISOString()
 }
-const parts = computed(() =>
+const nameIn = ({ body: sent }: KeptEntry): string =>
+  (JSON.parse(String(sent)) as { name: string }).name
+const waiting = computed(() =>
+  props.kept.map((one) => ({
+    id: `kept ${one.number}`,
+    name: nameIn(one),
+    says: 'Hot. Waits on this phone for a signal',
+  })),
+)
+const reckonedParts = computed(() =>
   props.permit.events.flatMap(({ id, subject, at, details }) => {
     const reckoned = details?.hotPart?.hotUntil
     if (!reckoned) return []
@@ -44,6 +56,7 @@ const parts = computed(() =>
     ]
   }),
 )
+const parts = computed(() => [...waiting.value, ...reckonedParts.value])
 const REST = 'Was reckoned to be cool by now: feel for its warmth before you touch it'
 </script>
 

@@ -4,6 +4,8 @@ import type { Permit } from '#shared/permit/schema'
 
 /** Places of a round, each with what may be noticed there; big enough for gloves. */
 const traces = defineModel<Record<string, Trace[]>>({ required: true })
+/** Taken on this round, by place. */
+const photos = defineModel<Record<string, string>>('photos', { required: true })
 defineProps<{ places: Permit['lookAt'] }>()
 const open = ref<string | null>(null)
 const has = (id: string, trace: Trace): boolean => traces.value[id]?.includes(trace) ?? false
@@ -11,6 +13,10 @@ function toggle(id: string, trace: Trace): void {
   const now = traces.value[id] ?? []
   const next = now.includes(trace) ? now.filter((one) => one !== trace) : [...now, trace]
   traces.value = { ...traces.value, [id]: next }
+}
+function photograph(id: string, photo: string | null): void {
+  const { [id]: _, ...others } = photos.value
+  photos.value = photo ? { ...others, [id]: photo } : others
 }
 const says = (id: string): string =>
   (traces.value[id] ?? []).map((one) => TRACE_NAME[one]).join(', ')
@@ -55,6 +61,13 @@ const says = (id: string): string =>
           >
             {{ TRACE_NAME[trace] }}
           </UButton>
+          <PhotoTaker
+            class="col-span-2"
+            large
+            :of="place.name"
+            :model-value="photos[place.id] ?? null"
+            @update:model-value="photograph(place.id, $event)"
+          />
         </div>
       </li>
     </ul>

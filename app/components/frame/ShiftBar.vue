@@ -149,9 +149,6 @@ const fuse = (entry: Running): number =>
         <span class="plate text-2xl">{{ store.shift?.dueCount ?? '–' }}</span>
       </NuxtLink>
     </div>
-    <p v-if="store.offline" role="alert" class="bg-[#b3250f] text-white font-semibold px-4 py-1">
-      No connection to the server. Countdowns go on from the last reading.
-    </p>
     <LazyStopButton v-if="asked" v-model:open="stopping" />
   </header>
 </template>

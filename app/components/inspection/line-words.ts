@@ -13,6 +13,11 @@ export const RESULT_WORDS = {
   pass: { level: 'clear', text: 'Passed' },
   fail: { level: 'caution', text: 'Fault, not locked' },
   locked: { level: 'stop', text: 'Locked out' },
+  kept: { level: 'unknown', text: 'Kept on this phone until there is a signal' },
+  keptLocked: {
+    level: 'stop',
+    text: 'Not safe, and nobody else knows yet: tag it out by hand. Kept on this phone until there is a signal.',
+  },
 } as const
 
 /** What a reading has to be, in the reader's unit. */

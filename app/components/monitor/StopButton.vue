@@ -95,6 +95,18 @@ const check = computed(() => {
         >
           The air is bad
         </UButton>
+        <UButton
+          size="xl"
+          color="neutral"
+          variant="outline"
+          block
+          class="min-h-16 text-xl"
+          icon="i-lucide-door-open"
+          to="/muster"
+          @click="open = false"
+        >
+          Fire or gas: everybody out
+        </UButton>
         <p v-if="message" role="alert" class="text-stop font-semibold">
           {{ message }} Stop anyway and tell the lead.
         </p>

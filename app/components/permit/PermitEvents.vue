@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { tracesSeen } from '#core/firewatch/round'
 import type { Permit } from '#shared/permit/schema'
+import { lateText } from '~/components/permit/late'
 import { eventWords } from '~/components/permit/action-words'
 import { useSiteTime } from '~/composables/time'
 
@@ -9,6 +10,8 @@ defineProps<{ permit: Permit }>()
 const { when } = useSiteTime()
 const noticed = ({ details }: Permit['events'][number]): string =>
   tracesSeen(details?.looked ?? []).join(', ')
+const photosOf = ({ details }: Permit['events'][number]) =>
+  (details?.looked ?? []).filter(({ photo }) => photo)
 </script>
 
 <template>
@@ -22,14 +25,23 @@ const noticed = ({ details }: Permit['events'][number]): string =>
         class="flex flex-wrap gap-x-4 border-b border-(--rule) pb-2"
         :class="{ 'opacity-60': !event.current }"
       >
-        <span class="w-28 muted">{{ when(event.at) }}</span>
+        <span class="w-28 muted">{{ when(event.countsAt ?? event.at) }}</span>
         <span class="font-semibold">{{ eventWords(event) }}</span>
         <span>{{ event.person }}</span>
         <span v-if="!event.current" class="muted">no longer counts: the draft changed</span>
         <span v-if="noticed(event)" class="basis-full text-stop font-semibold">
           {{ noticed(event) }}
         </span>
+        <span v-if="event.details?.late" class="basis-full muted">{{ lateText(event, when) }}</span>
         <span v-if="event.note" class="basis-full">{{ event.note }}</span>
+        <span v-if="photosOf(event).length > 0" class="basis-full flex flex-wrap gap-2 pt-1">
+          <PhotoView
+            v-for="place in photosOf(event)"
+            :key="place.photo"
+            :id="place.photo!"
+            :of="place.name"
+          />
+        </span>
       </li>
     </ol>
     <p v-if="permit.auditHash" class="muted text-sm mt-3 break-all">

@@ -12,6 +12,8 @@ const { busy, errors, message, submit } = useSubmit()
 const open = ref(false)
 const removing = ref(false)
 const why = ref('')
+/** Taken away, or out of reach. */
+const isGone = ref(false)
 const address = (size: 'full' | 'thumb'): string =>
   addressOf(photoRoutes.photo, { id: props.id, size })
 
@@ -26,7 +28,9 @@ async function remove(): Promise<void> {
 </script>
 
 <template>
+  <span v-if="isGone" class="muted text-sm">Photo not to be had: {{ of }}</span>
   <button
+    v-else
     type="button"
     class="block rounded-md overflow-hidden border border-(--rule) cursor-zoom-in"
     :class="large ? 'w-full' : 'size-20'"
@@ -39,6 +43,7 @@ async function remove(): Promise<void> {
       loading="lazy"
       class="object-cover"
       :class="large ? 'w-full max-h-72' : 'size-20'"
+      @error="isGone = true"
     />
   </button>
   <UModal v-model:open="open" :title="of" :ui="{ content: 'max-w-3xl' }">

@@ -9,7 +9,7 @@ const props = defineProps<{
   stationId: string | null
   lines: readonly ChecklistLine[]
 }>()
-const emit = defineEmits<{ made: [] }>()
+const emit = defineEmits<{ made: [how: 'sent' | 'kept'] }>()
 const { list, busy, message, send } = useRound(props.round, props.stationId, props.lines)
 
 const SAYS = {
@@ -24,7 +24,8 @@ const SENDS: Record<Round, string> = {
   arrival: 'Take it over',
 }
 async function log(): Promise<void> {
-  if (await send()) emit('made')
+  const how = await send()
+  if (how) emit('made', how)
 }
 </script>
 

@@ -1,6 +1,7 @@
 import { reachRoutes } from '#shared/alert/routes'
 import type { Reach } from '#shared/alert/schema'
 import { call } from '~/composables/api'
+import { deviceName } from '~/composables/offline/phone'
 
 const WORKER = '/sw.js'
 
@@ -40,9 +41,4 @@ export async function beginPush({ pushKey }: Reach): Promise<void> {
 export async function endPush(): Promise<void> {
   const registration = await navigator.serviceWorker.getRegistration(WORKER)
   await (await registration?.pushManager.getSubscription())?.unsubscribe()
-}
-
-function deviceName(): string {
-  const isPhone = /Mobi|Android/.test(navigator.userAgent)
-  return isPhone ? 'Phone' : 'Computer'
 }

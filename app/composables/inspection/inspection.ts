@@ -1,8 +1,8 @@
 import type { Occasion } from '#core/inspection/occasion'
 import { inspectionRoutes } from '#shared/inspection/routes'
 import { inspectionBody, type Gear } from '#shared/inspection/schema'
-import { call } from '~/composables/api'
 import { useEventIds } from '~/composables/event-id'
+import { sendOrKeep } from '~/composables/offline/queue'
 import { useFilledList } from '~/composables/inspection/filled-list'
 import { useKeptPhotos } from '~/composables/photo/kept'
 import { useSubmit } from '~/composables/submit'
@@ -20,6 +20,12 @@ export function useInspection(gear: Gear, occasion: Occasion) {
     useGearKinds().linesOf(gear, occasion),
   )
 
+  const about = {
+    subject: gear.id,
+    says: `Look at ${gear.label}`,
+    link: `/gear/${gear.kind}/${gear.id}`,
+  }
+
   async function log(): Promise<string | null> {
     if (!list.isWhole()) {
       message.value = 'Look at the lines marked.'
@@ -32,19 +38,22 @@ export function useInspection(gear: Gear, occasion: Occasion) {
     }
     const taken = list.results().flatMap(({ photo }) => (photo ? [photo] : []))
     const done = await submit(async () => {
-      await photos.sendAll(gear, taken)
+      await photos.sendOrKeepAll(gear, taken, about)
       return events.once('inspection', { of: gear.id, body: parsed.data }, (id) =>
-        call(inspectionRoutes.inspect, {
-          params: { kind: gear.kind, id: gear.id },
-          body: { ...parsed.data, id },
-        }),
+        sendOrKeep(
+          inspectionRoutes.inspect,
+          { params: { kind: gear.kind, id: gear.id }, body: { ...parsed.data, id } },
+          about,
+        ),
       )
     })
     if (!done) return null
+    const locks = list.checklist.some((line) => line.critical && list.fails(line))
     list.settle()
     void photos.drop(taken)
     void shift.load()
-    return done.result
+    if ('answer' in done) return done.answer.result
+    return locks ? 'keptLocked' : 'kept'
   }
 
   function bodyNow() {

@@ -1,8 +1,8 @@
 import type { ChecklistLine } from '#core/inspection/line'
-import type { Round } from '#core/inspection/round'
+import { ROUND_NAME, type Round } from '#core/inspection/round'
 import { roundBody, roundRoutes } from '#shared/inspection/round'
-import { call } from '~/composables/api'
 import { useEventIds } from '~/composables/event-id'
+import { sendOrKeep } from '~/composables/offline/queue'
 import { useFilledList } from '~/composables/inspection/filled-list'
 import { useSubmit } from '~/composables/submit'
 
@@ -12,10 +12,11 @@ export function useRound(round: Round, stationId: string | null, lines: readonly
   const { busy, message, submit } = useSubmit()
   const list = useFilledList(`round-${round}-${stationId ?? 'shop'}`, lines)
 
-  async function send(): Promise<boolean> {
+  /** @returns null where it could not be sent, with a message why */
+  async function send(): Promise<'sent' | 'kept' | null> {
     if (!list.isWhole()) {
       message.value = 'Look at the lines marked.'
-      return false
+      return null
     }
     const content = {
       round,
@@ -23,14 +24,19 @@ export function useRound(round: Round, stationId: string | null, lines: readonly
       seconds: list.seconds(),
       lines: list.results().map(({ photo: _, ...line }) => line),
     }
+    const about = {
+      subject: stationId ?? round,
+      says: ROUND_NAME[round],
+      link: stationId ? `/rounds/${round}?station=${stationId}` : `/rounds/${round}`,
+    }
     const done = await submit(() =>
       events.once('round', content, (id) =>
-        call(roundRoutes.makeRound, { body: roundBody.parse({ ...content, id }) }),
+        sendOrKeep(roundRoutes.makeRound, { body: roundBody.parse({ ...content, id }) }, about),
       ),
     )
-    if (!done) return false
+    if (!done) return null
     list.settle()
-    return true
+    return 'kept' in done ? 'kept' : 'sent'
   }
 
   return { list, busy, message, send }

@@ -5,7 +5,8 @@ import { permitRoutes } from '#shared/permit/routes'
 import type { extendBody, Permit, PermitStep, signBody } from '#shared/permit/schema'
 import type { hotPartBody, lookedSchema } from '#shared/permit/round'
 import { useShift } from '~/stores/shift'
-import { call } from '~/composables/api'
+import { call, type Input } from '~/composables/api'
+import { sendOrKeep } from '~/composables/offline/queue'
 import { useEventIds } from '~/composables/event-id'
 
 type HotPartEntry = Omit<z.input<typeof hotPartBody>, 'eventId'>
@@ -40,6 +41,25 @@ export function usePermitActions(permit: Ref<Permit | null>, reload: () => Promi
     void shift.load()
     void reload()
   }
+
+  /** As `step`; without a signal it is kept on this device, and true is answered. */
+  async function stepOrKept<C extends typeof permitRoutes.round | typeof permitRoutes.hotPart>(
+    kind: string,
+    entry: object,
+    route: C,
+    says: string,
+  ): Promise<boolean> {
+    const { id, number } = permit.value!
+    const about = { subject: id, says: `${says}, permit ${number}`, link: `/watch/${id}` }
+    const sent = await once(kind, entry, (eventId) =>
+      sendOrKeep(route, { params: params(), body: { eventId, ...entry } } as Input<C>, about),
+    )
+    if ('kept' in sent) return true
+    permit.value = { ...permit.value!, ...sent.answer }
+    void shift.load()
+    void reload()
+    return false
+  }
   const params = () => ({ id: permit.value!.id })
   return {
     act: (action: PermitAction, entry: ActionEntry = {}) =>
@@ -54,14 +74,15 @@ export function usePermitActions(permit: Ref<Permit | null>, reload: () => Promi
       step('override', { code, reason }, (eventId) =>
         call(permitRoutes.overridePermit, { params: params(), body: { eventId, code, reason } }),
       ),
+    /** Signed by PIN it is sent at once or not at all: no PIN is kept on a device. */
     round: (entry: RoundEntry) =>
-      step('round', entry, (eventId) =>
-        call(permitRoutes.round, { params: params(), body: { eventId, ...entry } }),
-      ),
+      entry.pin
+        ? step('round', entry, (eventId) =>
+            call(permitRoutes.round, { params: params(), body: { eventId, ...entry } }),
+          )
+        : stepOrKept('round', entry, permitRoutes.round, 'Round'),
     hotPart: (entry: HotPartEntry) =>
-      step('hot_part', entry, (eventId) =>
-        call(permitRoutes.hotPart, { params: params(), body: { eventId, ...entry } }),
-      ),
+      stepOrKept('hot_part', entry, permitRoutes.hotPart, 'Left hot'),
     extend: (entry: ExtendEntry) =>
       step('extend', { validTo: entry.validTo }, (eventId) =>
         call(permitRoutes.extendPermit, { params: params(), body: { eventId, ...entry } }),

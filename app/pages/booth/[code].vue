@@ -4,6 +4,7 @@ import { signInRoutes } from '#shared/sign-in/routes'
 import { boothSignInBody } from '#shared/session/schema'
 import { call } from '~/composables/api'
 import { useLoad } from '~/composables/load'
+import { forgetAnswers } from '~/composables/offline/answers'
 import { useSignIn } from '~/stores/sign-in'
 
 /** A scanned booth: who are you, and your PIN. Leads to the own card. */
@@ -20,6 +21,8 @@ async function send(body: z.output<typeof boothSignInBody>): Promise<void> {
   await call(signInRoutes.boothSignIn, { params: { code }, body: { ...body, pin } })
 }
 async function entered(): Promise<void> {
+  // Whoever was here before is nobody's answer any more.
+  await forgetAnswers()
   await signIn.load()
   await navigateTo('/card')
 }

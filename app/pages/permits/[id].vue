@@ -3,6 +3,7 @@ import { useIntervalFn } from '@vueuse/core'
 import { stopsWork } from '#core/permit/stops-work'
 import { permitRoutes } from '#shared/permit/routes'
 import type { Permit, Signatory } from '#shared/permit/schema'
+import { roundTimes } from '~/components/permit/late'
 import { addressOf, call } from '~/composables/api'
 import { useServerClock } from '~/composables/clock'
 import { useLoad } from '~/composables/load'
@@ -68,7 +69,7 @@ const dial = computed(() => {
     startedAt: Date.parse(watchStartedAt),
     minutes: watchMinutes,
     monitoring,
-    rounds: events.filter((event) => event.kind === 'round').map((event) => Date.parse(event.at)),
+    rounds: roundTimes(events),
     nextRoundAt: nextRoundAt === null ? null : Date.parse(nextRoundAt),
   }
 })

@@ -29,7 +29,7 @@ const { data, failure, load } = useLoad(async () => {
   }
 })
 onMounted(load)
-const made = ref(false)
+const made = ref<'sent' | 'kept' | null>(null)
 const back = computed(() => (signIn.atBooth ? '/card' : '/rounds'))
 </script>
 
@@ -45,8 +45,8 @@ const back = computed(() => (signIn.atBooth ? '/card' : '/rounds'))
     </header>
     <section v-if="made" class="panel p-5 space-y-4" role="status" data-testid="made">
       <p class="flex gap-3 items-center text-2xl font-semibold">
-        <FindingMark level="clear" :size="32" />
-        On record
+        <FindingMark :level="made === 'sent' ? 'clear' : 'unknown'" :size="32" />
+        {{ made === 'sent' ? 'On record' : 'Kept on this phone until there is a signal' }}
       </p>
       <UButton block class="min-h-16 text-xl" :to="back">
         {{ signIn.atBooth ? 'My card' : 'Rounds' }}
@@ -57,7 +57,7 @@ const back = computed(() => (signIn.atBooth ? '/card' : '/rounds'))
       :round="round!"
       :station-id="stationId"
       :lines="data.lines"
-      @made="made = true"
+      @made="made = $event"
     />
   </div>
   <p v-else class="muted">Reading the list…</p>

@@ -45,7 +45,11 @@ const SETTING = { mail: 'ZONARIS_SMTP_URL', text: 'ZONARIS_TEXT_URL' } as const
 
 <template>
   <div class="space-y-6">
-    <p><NuxtLink class="link" to="/alerts">Alerts now and before</NuxtLink></p>
+    <p class="flex flex-wrap gap-x-6">
+      <NuxtLink class="link" to="/alerts">Alerts now and before</NuxtLink>
+      <NuxtLink class="link" to="/muster">Everybody out, and drills</NuxtLink>
+      <NuxtLink class="link" to="/waiting">Entered offline</NuxtLink>
+    </p>
     <section v-if="signIn.may('lead', 'instructor')" aria-labelledby="soon" class="space-y-3">
       <h2 id="soon">How soon</h2>
       <Failure v-if="failure && !data" :failure="failure" @retry="load" />

@@ -11,7 +11,10 @@ import { clockText, useServerClock } from '~/composables/clock'
 import { useLoad } from '~/composables/load'
 import { useChanged } from '~/stores/changes'
 import { useWatchSeen } from '~/composables/alert/seen'
-import { usePermitActions } from '~/composables/permit/actions'
+import { lateText, roundTimes } from '~/components/permit/late'
+import { useQueue } from '~/composables/offline/queue'
+import { useKeptPhotos } from '~/composables/photo/kept'
+import { usePermitActions, type RoundEntry } from '~/composables/permit/actions'
 import { useWatchPhone } from '~/composables/permit/awake'
 import { useSubmit } from '~/composables/submit'
 import { useSiteTime } from '~/composables/time'
@@ -34,12 +37,16 @@ useIntervalFn(load, 30_000)
 useChanged(['permits'], load)
 useHead({ title: () => `Watch ${permit.value?.number ?? ''} · Zonaris` })
 
-const rounds = computed(
-  () =>
-    permit.value?.events
-      .filter((event) => event.kind === 'round')
-      .map((event) => Date.parse(event.at)) ?? [],
-)
+/** Rounds of which it is known when they were made; those that wait on this phone count here already. */
+const { waiting } = useQueue()
+const keptOf = (of: { id: string }) =>
+  waiting.value.filter(({ route: id, subject }) => id === of.id && subject === permit.value?.id)
+const keptRounds = computed(() => keptOf(permitRoutes.round))
+const keptHotParts = computed(() => keptOf(permitRoutes.hotPart))
+const rounds = computed(() => [
+  ...roundTimes(permit.value?.events ?? []),
+  ...keptRounds.value.map(({ shownAt }) => shownAt),
+])
 const running = computed(() =>
   permit.value?.watchStartedAt && permit.value.state !== 'closed'
     ? {
@@ -65,8 +72,16 @@ const mayWork = computed(() => signIn.may('lead', 'instructor', 'worker'))
 const note = ref('')
 /** What is noticed on the round that is being walked, by place. */
 const traces = ref<Record<string, Trace[]>>({})
+/** Photos taken on it, by place. */
+const photos = ref<Record<string, string>>({})
+const keptPhotos = useKeptPhotos()
 const looked = computed(() =>
-  permit.value!.lookAt.map(({ id, name }) => ({ id, name, traces: traces.value[id] ?? [] })),
+  permit.value!.lookAt.map(({ id, name }) => ({
+    id,
+    name,
+    traces: traces.value[id] ?? [],
+    ...(photos.value[id] && { photo: photos.value[id] }),
+  })),
 )
 const noticed = computed(() => tracesSeen(looked.value))
 const roundSays = computed(() =>
@@ -75,6 +90,7 @@ const roundSays = computed(() =>
 function beginRound(): void {
   note.value = ''
   traces.value = {}
+  photos.value = {}
 }
 const closing = ref(false)
 const stopping = ref(false)
@@ -122,10 +138,24 @@ async function logRound(): Promise<void> {
     return
   }
   const made = await submit(async () => {
+    await sendPhotos()
     await round({ looked: looked.value, ...(note.value && { note: note.value }) })
     return true
   })
-  if (made) beginRound()
+  if (!made) return
+  void keptPhotos.drop(Object.values(photos.value))
+  beginRound()
+}
+function sendPhotos(): Promise<void> {
+  const { id, number } = permit.value!
+  const about = { subject: id, says: `round, permit ${number}`, link: `/watch/${id}` }
+  return keptPhotos.sendOrKeepAll({ kind: 'permit', id }, Object.values(photos.value), about)
+}
+/** With the PIN of another everything is sent at once. */
+async function signedRound(entry: RoundEntry): Promise<unknown> {
+  const { id } = permit.value!
+  await keptPhotos.sendAll({ kind: 'permit', id }, Object.values(photos.value), false)
+  return round(entry)
 }
 </script>
 
@@ -140,9 +170,6 @@ async function logRound(): Promise<void> {
       <h1 class="text-3xl">{{ permit.place }}</h1>
       <p>{{ permit.job }}. Watch: {{ permit.fireWatch }}</p>
     </div>
-    <p v-if="failure" role="alert" class="edge edge-caution panel p-2">
-      No connection. The countdown goes on; rounds need it back.
-    </p>
     <div
       v-if="permit.traces.length > 0"
       role="alert"
@@ -191,7 +218,7 @@ async function logRound(): Promise<void> {
           aria-label="Note on this round"
         />
         <p v-if="message" role="alert" class="text-stop font-semibold">{{ message }}</p>
-        <RoundPlaces v-model="traces" :places="permit.lookAt" />
+        <RoundPlaces v-model="traces" v-model:photos="photos" :places="permit.lookAt" />
         <UButton
           v-if="may('close')"
           class="w-full min-h-14"
@@ -251,6 +278,7 @@ async function logRound(): Promise<void> {
       :permit="permit"
       :now="now"
       :may-mark="mayWork"
+      :kept="keptHotParts"
       :mark="hotPart"
     />
     <section class="panel p-4 text-left">
@@ -276,9 +304,19 @@ async function logRound(): Promise<void> {
     <section v-if="rounds.length > 0" class="text-left">
       <h2 class="text-xl mb-1">Rounds</h2>
       <ul class="space-y-1">
-        <li v-for="event in newestRounds" :key="event.id" class="flex gap-3">
-          <span class="font-semibold">{{ clock(event.at) }}</span>
+        <li
+          v-for="kept in keptRounds"
+          :key="kept.number"
+          class="flex gap-3"
+          data-testid="kept-round"
+        >
+          <span class="font-semibold">{{ clock(new Date(kept.shownAt).toISOString()) }}</span>
+          <span>Waits on this phone for a signal</span>
+        </li>
+        <li v-for="event in newestRounds" :key="event.id" class="flex flex-wrap gap-x-3">
+          <span class="font-semibold">{{ clock(event.countsAt ?? event.at) }}</span>
           <span class="muted">{{ event.person }}</span>
+          <span v-if="event.details?.late" class="muted">{{ lateText(event, clock) }}</span>
           <span>{{ roundText(event) }}</span>
         </li>
       </ul>
@@ -295,7 +333,7 @@ async function logRound(): Promise<void> {
       :permit="permit"
       :note="note"
       :looked="looked"
-      :round="round"
+      :round="signedRound"
       @made="beginRound"
     />
     <AskDialog

@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto'
+import { SAID_TO_BE_OVER } from '#core/alert/kinds'
 import { ladder, reached, type Climb } from '#core/alert/ladder'
 import { monitorNeed, permitNeeds, type Need } from '#core/alert/needs'
 import type { AlertRules } from '#core/alert/rules'
@@ -103,6 +104,7 @@ const toWatched = (row: WatchedRow) => ({
     monitoring: monitoringOf(row),
     rounds: row.rounds.map((at) => at.getTime()),
   },
+  roundsUntil: row.rounds_until?.getTime() ?? null,
   seenAt: row.seen_at?.getTime() ?? null,
   detectorsOut: row.detectors_out,
 })
@@ -126,9 +128,9 @@ const raise = (db: Db, { organisation, site, now }: Office, needs: readonly Site
       })),
   )
 
-/** A fire is over when somebody says so; anything else when nothing asks for it any more. */
+/** Whether nothing asks for it any more. */
 const isSeenTo = ({ kind, key }: AlertRow, needs: readonly SiteNeed[]): boolean =>
-  kind !== 'fire' && !needs.some((need) => need.key === key)
+  !SAID_TO_BE_OVER.includes(kind) && !needs.some((need) => need.key === key)
 
 /** What is to be done about an alert now, and when it is looked at next. */
 interface Turn {

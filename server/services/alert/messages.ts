@@ -1,7 +1,8 @@
 import { randomUUID } from 'node:crypto'
-import { CIRCLES, type Circle } from '#core/alert/kinds'
+import { CIRCLES, isMuster, type Circle } from '#core/alert/kinds'
 import { calledPeople, type CalledRow } from '#server/db/alert-people'
 import type { AlertRow } from '#server/db/alert'
+import { lateRoundSince } from '#server/db/alert-watch'
 import { calledAway, insertMessages, type NewMessage } from '#server/db/message'
 import type { Db } from '#server/db/pool'
 import { enqueue } from '#server/db/queue'
@@ -63,8 +64,8 @@ function messagesOf(
     called
       .filter(({ permit_id }) => permit_id === alert.permit_id)
       .filter((one) => CIRCLES.indexOf(one.circle) <= CIRCLES.indexOf(circle))
-      // A rehearsal stays in the shop.
-      .filter(({ contact_id }) => contact_id === null || !alert.rehearsal)
+      // A rehearsal stays in the shop, and so does a drill.
+      .filter(({ contact_id }) => contact_id === null || !isPractice(alert))
       .flatMap((one) => addressesOf(one, circle))
       .map((to) => ({
         ...to,
@@ -83,7 +84,7 @@ export async function tellOver(db: Db, office: Office, alert: AlertRow): Promise
   const minutes = Math.max(0, Math.round((office.now.getTime() - alert.since.getTime()) / 60_000))
   const texts = {
     subject: overHeading(subject),
-    body: overBody(subject, minutes),
+    body: overBody(subject, minutes, await lateRoundOf(db, office, alert)),
     link: linkOf(alert, 'everybody'),
   }
   const away = await calledAway(db, alert.id)
@@ -92,6 +93,16 @@ export async function tellOver(db: Db, office: Office, alert: AlertRow): Promise
     office,
     away.map((to) => ({ ...to, ...texts, alert: alert.id, step: null })),
   )
+}
+
+/** The round for which people were called, where it had been made and came late. */
+async function lateRoundOf(
+  db: Db,
+  office: Office,
+  { kind, permit_id: permit, since }: AlertRow,
+): Promise<{ made: string; came: string } | null> {
+  const late = kind === 'round' && permit ? await lateRoundSince(db, permit, since) : null
+  return late && { made: sinceText(office, late.made_at), came: sinceText(office, late.came_at) }
 }
 
 /** A trial to somebody's own addresses. */
@@ -148,8 +159,12 @@ async function send(db: Db, office: Office, messages: readonly Unsent[]): Promis
   )
 }
 
-const linkOf = ({ permit_id, kind }: AlertRow, circle: Circle): string =>
-  permit_id && kind === 'round' && circle === 'watch' ? `/watch/${permit_id}` : '/alerts'
+const isPractice = ({ rehearsal, kind }: AlertRow): boolean => rehearsal || kind === 'drill'
+
+function linkOf({ permit_id, kind }: AlertRow, circle: Circle): string {
+  if (isMuster(kind)) return '/muster'
+  return permit_id && kind === 'round' && circle === 'watch' ? `/watch/${permit_id}` : '/alerts'
+}
 
 const subjectOf = (office: Pick<Office, 'timeZone' | 'now'>, alert: AlertRow): AlertSubject => ({
   kind: alert.kind,

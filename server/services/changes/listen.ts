@@ -3,6 +3,7 @@ import { z } from 'zod'
 import { listenTo } from '#server/db/listen'
 import { TOPICS } from '#shared/changes/topics'
 import { ChangeHub } from './hub'
+import { log } from '#server/log'
 
 /** Lost, the database is called again after so long, ms; each time twice as long. */
 const [SOONEST, LATEST] = [250, 10_000]
@@ -43,7 +44,7 @@ async function listen(signal: AbortSignal): Promise<void> {
         onMessage: (text) => changes.publish(told.parse(JSON.parse(text))),
       })
     } catch (error) {
-      console.error('Not hearing of changes; trying again:', (error as Error).message)
+      log('warn', 'Changes are not heard; it is tried again.', error)
     }
     changes.lose()
     await sleep(wait, null, { signal, ref: false }).catch(() => null)

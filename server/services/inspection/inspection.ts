@@ -13,16 +13,18 @@ import {
 } from '#core/inspection/inspection'
 import { checklistChanges } from '#server/db/checklist'
 import { findGear } from '#server/db/gear'
-import { holdGear, setEvent, setLock } from '#server/db/gear-write'
+import { clearEvent, holdGear, setLock } from '#server/db/gear-write'
 import { findInspection, insertInspection } from '#server/db/inspection'
 import { markSetChanged } from '#server/db/gas-set'
 import { attachPhoto } from '#server/db/photo'
 import { inOrganisation, type Db } from '#server/db/pool'
 import { repairsOf } from '#server/db/repair'
-import { AppError, fieldError, notFound } from '#server/errors'
+import { AppError, conflict, fieldError, notFound } from '#server/errors'
 import type { Gear, InspectionBody } from '#shared/inspection/schema'
 import { isStaff, record, type Actor } from '../actor'
 import { isNew } from '../event'
+import { countsAt } from '../late/late'
+import { siteDay } from '../shop/day'
 import { scopeOf, type ShopScope } from '../shop/shop'
 import { checklistFor } from './checklist'
 import { eventLook } from './event'
@@ -57,13 +59,15 @@ export const inspectGear = (
     const outcome = judged(lines, body, meters)
     const changes = await checklistChanges(db, actor.site)
     const unlocks = await isUnlocking(db, actor, scope, gear, body, outcome, changes)
+    const madeAt = countsAt(actor)
+    const at = madeAt ?? actor.now
     await insertInspection(db, {
       id: inspection,
       organisation: actor.organisation,
       kind,
       gear: id,
       person: actor.person,
-      at: actor.now,
+      at,
       occasion: body.occasion,
       dueOn: dueOnOf(gear, body.occasion),
       version,
@@ -75,16 +79,18 @@ export const inspectGear = (
       rehearsal: actor.rehearsal,
     })
     await attachPhotos(db, actor, id, inspection, outcome.lines)
-    await lookWasDone(db, actor, scope, gear, {
-      occasion: body.occasion,
-      on: scope.today,
-      at: actor.now,
-      result: outcome.result,
-      calibrated: calibratedAll(outcome.lines),
-      changes,
-    })
+    // Of a look of which it is not known when it was made nothing is due later.
+    if (madeAt)
+      await lookWasDone(db, actor, scope, gear, {
+        occasion: body.occasion,
+        on: siteDay(at, scope.timeZone),
+        at,
+        result: outcome.result,
+        calibrated: calibratedAll(outcome.lines),
+        changes,
+      })
     const looked = outcome.result !== 'locked' && body.occasion === eventLook(changes, gear)
-    if (looked && gear.event !== null) await setEvent(db, id, null)
+    if (looked && madeAt) await clearEvent(db, id, madeAt)
     await follow(db, actor, gear, body, outcome, unlocks)
     return { result: outcome.result, lockReason: outcome.lockReason }
   })
@@ -93,7 +99,10 @@ export const inspectGear = (
 export const dueOnOf = ({ looks }: Gear, occasion: Occasion): string | null =>
   looks.find((look) => look.occasion === occasion)?.dueOn ?? null
 
-/** @throws where a photo did not arrive, or is of something else */
+/**
+ * A look that came late counts without a photo that did not: what it locks is locked.
+ * @throws where a photo did not arrive, or is of something else
+ */
 async function attachPhotos(
   db: Db,
   actor: Actor,
@@ -103,7 +112,8 @@ async function attachPhotos(
 ): Promise<void> {
   for (const { id: line, photo } of lines) {
     if (!photo) continue
-    if (!(await attachPhoto(db, { id: photo, item, person: actor.person, inspection, line })))
+    const taken = { id: photo, item, person: actor.person, inspection, line }
+    if (!(await attachPhoto(db, taken)) && !actor.late)
       throw fieldError(`lines.${line}`, 'Its photo is not here. Take it again.')
   }
 }
@@ -158,6 +168,9 @@ async function isUnlocking(
   if (gear.lockReason === null || outcome.result === 'locked') return false
   // Another look than the one that locked it is put on record and leaves it locked.
   if (body.occasion !== unlockingLook(changes, gear)) return false
+  // What came later meanwhile is not known to whoever passed it.
+  if (actor.late)
+    throw conflict('Locked gear is unlocked with a signal only. Look at it again.', 'late_unlock')
   if (!isStaff(actor))
     throw new AppError(
       403,

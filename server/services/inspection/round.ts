@@ -38,6 +38,8 @@ import { AppError, conflict, fieldError, notFound } from '#server/errors'
 import type { Booth, OpenPoint, RoundBody } from '#shared/inspection/round'
 import { isStaff, record, type Actor } from '../actor'
 import { isNew } from '../event'
+import { countsAt } from '../late/late'
+import { siteDay } from '../shop/day'
 import { scopeOf, type ShopScope } from '../shop/shop'
 import { checklistFor } from './checklist'
 
@@ -61,6 +63,7 @@ export const makeRound = (actor: Actor, body: RoundBody): Promise<{ ok: true }> 
     const scope = await scopeOf(db, actor)
     const { lines, version } = await checklistFor(db, actor, listFor(body.round))
     const judged = judgedLines(lines, body)
+    const at = countsAt(actor) ?? actor.now
     const before = await whatWasBefore(db, actor, scope, body)
     await insertRound(db, {
       id,
@@ -70,8 +73,8 @@ export const makeRound = (actor: Actor, body: RoundBody): Promise<{ ok: true }> 
       station: body.stationId,
       answers: before.answers,
       person: actor.person,
-      at: actor.now,
-      day: scope.today,
+      at,
+      day: siteDay(at, scope.timeZone),
       version,
       lines: judged,
       seconds: body.seconds,
@@ -91,7 +94,7 @@ export const makeRound = (actor: Actor, body: RoundBody): Promise<{ ok: true }> 
         critical: line.critical,
         leftBy: before.leftBy,
         foundBy: actor.person,
-        at: actor.now,
+        at,
       })
     await record(db, actor, 'round_made', body.stationId ? 'station' : 'site', of, {
       round: body.round,

@@ -7,6 +7,7 @@ import type { Topic } from '#shared/changes/topics'
 import { judgePermit } from './judge'
 import { lifeOf } from './life'
 import { applyTransition, hold, type Stepper } from './step'
+import { log } from '#server/log'
 
 /** Of what a gate may turn red. */
 export const GATE_TOPICS: readonly Topic[] = [
@@ -37,7 +38,7 @@ export async function suspendTurned(
       if (number !== null) suspended.push(number)
     } catch (error) {
       // One that cannot be judged keeps nobody from looking after the others.
-      console.error(`Permit ${id} could not be judged.`, (error as Error).message)
+      log('error', 'A permit could not be judged.', error, { permit: id })
     }
   return suspended
 }

@@ -3,6 +3,7 @@ import { watchOwed } from '#core/permit/lifecycle'
 import { conflict, fieldError } from '#server/errors'
 import type { PermitStep } from '#shared/permit/schema'
 import type { Actor } from '../actor'
+import { countsAt } from '../late/late'
 import { lifeOf } from './life'
 import { addStep, once } from './step'
 import { toStep } from './view'
@@ -27,7 +28,9 @@ export function markHotPart(actor: Actor, id: string, body: HotPart): Promise<Pe
     (db, held) => {
       if (!watchOwed(lifeOf(held)))
         throw conflict('No work was done under it, or its watch is over.', 'no_watch')
-      const hotUntil = new Date(actor.now.getTime() + minutes * 60_000).toISOString()
+      // Of one that is told later, and not known when, from now on.
+      const heatedAt = countsAt(actor) ?? actor.now
+      const hotUntil = new Date(heatedAt.getTime() + minutes * 60_000).toISOString()
       return addStep(db, actor, held, {
         id: eventId,
         kind: 'hot_part',

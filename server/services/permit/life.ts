@@ -1,6 +1,7 @@
 import type { Monitoring } from '#core/firewatch/rule-sets.table'
 import type { PermitLife } from '#core/permit/lifecycle'
-import type { EventRow, PermitDbRow } from '#server/db/permit'
+import type { PermitDbRow } from '#server/db/permit'
+import type { EventRow } from '#server/db/permit-event'
 
 /** The rounds that follow the watch; null: none. */
 export const monitoringOf = (
@@ -26,9 +27,9 @@ export function lifeOf({
   row: PermitDbRow
   events: readonly EventRow[]
 }): PermitLife {
-  const rounds = events.filter((event) => event.kind === 'round')
+  const rounds = events.filter(({ kind }) => kind === 'round')
   return lifeFrom(
     row,
-    rounds.map((event) => event.at.getTime()),
+    rounds.flatMap(({ counts_at }) => (counts_at === null ? [] : [counts_at.getTime()])),
   )
 }

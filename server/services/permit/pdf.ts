@@ -230,14 +230,25 @@ const eventsOf = ({ permit, time }: Sheet): Content => ({
     body: [
       ['When', 'What', 'Who, and note', 'Audit'].map((text) => ({ text, bold: true })),
       ...permit.events.map((event) => [
-        time(event.at),
-        eventText(event),
+        time(event.countsAt ?? event.at),
+        `${eventText(event)}${lateText(event, time)}`,
         `${event.person}${event.note ? `: ${event.note}` : ''}`,
         event.auditSeq === null ? '' : `#${event.auditSeq}`,
       ]),
     ],
   },
 })
+
+/** That a step came later than it was taken. */
+function lateText(
+  { at, countsAt, details }: Permit['events'][number],
+  time: Sheet['time'],
+): string {
+  if (!details?.late) return ''
+  return countsAt === null
+    ? ' (came without a signal, made at a time not known: counts for no round)'
+    : ` (made without a signal, came ${time(at)})`
+}
 
 function eventText({ kind, subject, current }: Permit['events'][number]): string {
   const signer = SIGNER_NAME[subject as keyof typeof SIGNER_NAME]

@@ -1,6 +1,7 @@
 import type { PermitState } from '#core/permit/lifecycle'
 import type { Page, PageQuery } from '#server/db/page'
-import { eventsOf, findPermit, listPermits, permitsOfJob } from '#server/db/permit'
+import { findPermit, listPermits, permitsOfJob } from '#server/db/permit'
+import { eventsOf } from '#server/db/permit-event'
 import { inOrganisation, type Db } from '#server/db/pool'
 import { notFound } from '#server/errors'
 import type { Job } from '#shared/job/schema'

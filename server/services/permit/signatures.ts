@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto'
-import type { EventRow, PermitDbRow } from '#server/db/permit'
+import type { PermitDbRow } from '#server/db/permit'
+import type { EventRow } from '#server/db/permit-event'
 import type { Db } from '#server/db/pool'
 import type { Signer } from '#shared/permit/schema'
 import type { Actor } from '../actor'

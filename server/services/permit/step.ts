@@ -1,18 +1,14 @@
 import { transition, type PermitAction, type Transition } from '#core/permit/lifecycle'
 import { appendAudit } from '#server/db/audit'
-import {
-  eventsOf,
-  holdPermit,
-  insertEvent,
-  setPermitState,
-  type EventRow,
-  type PermitDbRow,
-} from '#server/db/permit'
+import { holdPermit, setPermitState, type PermitDbRow } from '#server/db/permit'
+import { eventsOf, insertEvent, type EventRow } from '#server/db/permit-event'
 import { inOrganisation, type Db } from '#server/db/pool'
 import { conflict, notFound } from '#server/errors'
 import type { StepDetails } from '#shared/permit/round'
 import type { Actor } from '../actor'
 import { isNew, type SentEvent } from '../event'
+import type { Late } from '../late/kept'
+import { countsAt, lateDetails } from '../late/late'
 import { lifeOf } from './life'
 
 /** A permit that nobody else can change until the transaction ends, and what happened to it. */
@@ -29,6 +25,8 @@ export interface Stepper {
   name: string
   now: Date
   rehearsal: boolean
+  /** It was taken before, without a signal. */
+  late?: Late
 }
 
 export interface Step {
@@ -98,6 +96,9 @@ export async function applyTransition(
   return addStep(db, by, moved, { ...step, kind: 'action', subject: action })
 }
 
+const detailsOf = ({ late }: Stepper, { details }: Step): StepDetails | null =>
+  late ? { ...details, late: lateDetails(late) } : (details ?? null)
+
 /** Write a step into the record of the permit and into the audit. */
 export async function addStep(
   db: Db,
@@ -106,7 +107,8 @@ export async function addStep(
   step: Step,
 ): Promise<HeldPermit> {
   const { row } = held
-  const { id, kind, subject, note, signer, details = null } = step
+  const { id, kind, subject, note, signer } = step
+  const details = detailsOf(by, step)
   const mark = await appendAudit(db, {
     organisation: by.organisation,
     at: by.now,
@@ -131,6 +133,7 @@ export async function addStep(
     person_id: signer?.id ?? by.person,
     person: signer?.name ?? by.name,
     at: by.now,
+    counts_at: countsAt(by),
     note,
     permit_version: row.version,
     audit_seq: mark.seq,

@@ -1,7 +1,8 @@
 import { judgedRounds } from '#core/permit/rounds'
 import { signedChanges, type Signed } from '#core/permit/signed-change'
 import { watchOf } from '#core/permit/lifecycle'
-import { draftedOf, eventsOf, findPermit } from '#server/db/permit'
+import { draftedOf, findPermit } from '#server/db/permit'
+import { eventsOf } from '#server/db/permit-event'
 import { snapshotsOf } from '#server/db/permit-snapshot'
 import { inOrganisation } from '#server/db/pool'
 import { notFound } from '#server/errors'
@@ -43,10 +44,13 @@ function roundsOf(held: HeldPermit): Story['rounds'] {
   const life = lifeOf(held)
   if (life.watchStartedAt === null) return []
   const made = new Map(
-    held.events.filter(({ kind }) => kind === 'round').map((event) => [event.at.getTime(), event]),
+    held.events
+      .filter(({ kind }) => kind === 'round')
+      .map((event) => [event.counts_at?.getTime(), event]),
   )
   return judgedRounds(watchOf(life, life.watchStartedAt)).map(({ at, dueAt, isLate }) => ({
     at: new Date(at).toISOString(),
+    cameAt: made.get(at)!.details?.late ? made.get(at)!.at.toISOString() : null,
     dueAt: new Date(dueAt).toISOString(),
     isLate,
     person: made.get(at)!.person,

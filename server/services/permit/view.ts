@@ -12,7 +12,8 @@ import {
   type PermitAction,
   type PermitLife,
 } from '#core/permit/lifecycle'
-import type { EventRow, PermitDbRow } from '#server/db/permit'
+import type { PermitDbRow } from '#server/db/permit'
+import type { EventRow } from '#server/db/permit-event'
 import type { Permit, PermitRow, PermitStep } from '#shared/permit/schema'
 import { isStaff, type Actor } from '../actor'
 import { shownTo } from '../privacy'
@@ -160,6 +161,7 @@ function toEvent(event: EventRow, version: number): Permit['events'][number] {
     subject: event.subject,
     person: event.person,
     at: event.at.toISOString(),
+    countsAt: iso(event.counts_at),
     note: event.note,
     current: !ofDraft || event.permit_version === version,
     auditSeq: event.audit_seq,

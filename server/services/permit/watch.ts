@@ -1,6 +1,7 @@
 import { stationed, watchOwed } from '#core/permit/lifecycle'
 import { findPersonBrief } from '#server/db/person'
-import { setFireWatch } from '#server/db/permit'
+import { setFireWatch, setRoundsUntil } from '#server/db/permit'
+import { attachToEvent } from '#server/db/photo'
 import { holdIssuing, permitsBeside } from '#server/db/permit-people'
 import type { Db } from '#server/db/pool'
 import { conflict, fieldError } from '#server/errors'
@@ -37,7 +38,8 @@ export function logRound(actor: Actor, id: string, body: Round): Promise<PermitS
         const maker = await makerOf(db, actor, held, madeBy)
         const isOwnWatch = maker.id === actor.person && maker.id === held.row.fire_watch_id
         if (!isOwnWatch) requireSignature(signature, maker)
-        return addStep(db, actor, held, {
+        if (actor.late) await setRoundsUntil(db, id, moreUntil(actor.now, actor.late.mark.more))
+        const next = await addStep(db, actor, held, {
           id: eventId,
           kind: 'round',
           subject: 'round',
@@ -45,10 +47,36 @@ export function logRound(actor: Actor, id: string, body: Round): Promise<PermitS
           ...(looked && { details: { looked } }),
           ...(maker.id !== actor.person && { signer: maker }),
         })
+        await attachPhotos(db, actor, id, eventId, looked)
+        return next
       },
       (_, held) => toStep(actor, held),
     ),
   )
+}
+
+/** Rounds that a phone kept come one right after the other; so long nobody is called for the next, ms. */
+const NEXT_ROUND_MS = 10_000
+const moreUntil = (now: Date, more: number): Date | null =>
+  more > 0 ? new Date(now.getTime() + NEXT_ROUND_MS) : null
+
+/**
+ * A round that came late counts without a photo that did not.
+ * @throws where a photo did not arrive, or is of something else
+ */
+async function attachPhotos(
+  db: Db,
+  actor: Actor,
+  permit: string,
+  event: string,
+  looked: Round['looked'] = [],
+): Promise<void> {
+  for (const [i, { id: line, photo }] of looked.entries()) {
+    if (!photo) continue
+    const taken = { id: photo, item: permit, person: actor.person, event, line }
+    if (!(await attachToEvent(db, taken)) && !actor.late)
+      throw fieldError(`looked.${i}.photo`, 'Its photo is not here. Take it again.')
+  }
 }
 
 async function makerOf(

@@ -14,7 +14,7 @@ import {
 } from '#server/db/photo'
 import { findPermit, holdPermit } from '#server/db/permit'
 import { inOrganisation, type Db } from '#server/db/pool'
-import { AppError, conflict, fieldError, notFound } from '#server/errors'
+import { AppError, conflict, notFound } from '#server/errors'
 import { inPool } from '#server/heavy/pool'
 import type { PHOTO_SIZES, PhotoOf } from '#shared/photo/schema'
 import { record, type Actor } from '../actor'
@@ -80,19 +80,14 @@ export async function keepPhoto(actor: Actor, sent: SentPhoto): Promise<{ ok: tr
   })
 }
 
-/** @throws where what it is of is not there. Of a permit it shows the place: it belongs to no inspection. */
-async function requireSubject(
-  db: Db,
-  actor: Actor,
-  { kind, item, portrait }: SentPhoto,
-): Promise<void> {
+/** @throws where what it is of is not there. Of a permit it shows the place, or what was seen on a round. */
+async function requireSubject(db: Db, actor: Actor, { kind, item }: SentPhoto): Promise<void> {
   if (kind !== 'permit') {
     if (!(await findGear(db, await scopeOf(db, actor), kind, item))) throw notFound(kind)
     return
   }
   const permit = await findPermit(db, item)
   if (permit?.site_id !== actor.site) throw notFound('permit')
-  if (!portrait) throw fieldError('portrait', 'A photo of a permit is of its place.')
 }
 
 const daysAgo = (now: Date, days: number): Date =>
@@ -121,7 +116,7 @@ async function requireRoom(db: Db, actor: Actor, { item, portrait }: SentPhoto):
     )
 }
 
-/** The image of a photo of this site. One that waits for its inspection is shown to who took it only. */
+/** The image of a photo of this site. One that waits for its inspection or round is shown to who took it only. */
 export const readPhoto = (
   actor: Actor,
   id: string,
@@ -136,7 +131,10 @@ export const readPhoto = (
   })
 
 const isShown = (actor: Actor, photo: PhotoRow): boolean =>
-  photo.portrait || photo.inspection_id !== null || photo.person_id === actor.person
+  photo.portrait ||
+  photo.inspection_id !== null ||
+  photo.event_id !== null ||
+  photo.person_id === actor.person
 
 /** Take an image away for good, as where it shows a person. Twice is as once. */
 export const removePhoto = (actor: Actor, id: string, why: string): Promise<{ ok: true }> =>

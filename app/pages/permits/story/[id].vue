@@ -104,6 +104,7 @@ const print = (): void => window.print()
               <td>
                 {{ when(round.at) }}
                 <strong v-if="round.isLate" class="text-stop">late</strong>
+                <span v-if="round.cameAt" class="muted">came {{ when(round.cameAt) }}</span>
               </td>
               <td>{{ when(round.dueAt) }}</td>
               <td>{{ round.person }}</td>
