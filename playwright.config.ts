@@ -2,7 +2,8 @@ import { defineConfig } from '@playwright/test'
 
 export default defineConfig({
   testDir: 'tests/e2e',
-  timeout: 240_000,
+  // A machine that does other things as well takes a minute or two to load the demo.
+  timeout: 480_000,
   expect: { timeout: 20_000 },
   workers: 2,
   fullyParallel: false,

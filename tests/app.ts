@@ -114,7 +114,8 @@ export async function startApp(
     ...(await options.through?.(database.appUrl)),
     ...(options.rehearsal && { ZONARIS_REHEARSAL: String(options.rehearsal) }),
   }
-  if (options.demo) await run('npx', ['tsx', 'scripts/tasks/load-demo.ts'], env)
+  if (options.demo)
+    await run(process.execPath, ['--import', 'tsx', 'scripts/tasks/load-demo.ts'], env)
   const first = serverAt(port, env)
   const others: Server[] = []
   const app: App = {
@@ -158,7 +159,7 @@ function serverAt(port: number, env: NodeJS.ProcessEnv): Server {
       })
       for (let i = 0; i < 120; i++) {
         if (
-          await fetch(`${url}/api/v1/health/ready`).then(
+          await fetch(`${url}/api/v1/health/ready`, { signal: AbortSignal.timeout(5_000) }).then(
             (answer) => answer.ok,
             () => false,
           )
