@@ -116,8 +116,8 @@ async function follow(client: pg.Client, { organisation, site, person }: Actor):
     [organisation, site],
   )
   await client.query(
-    `INSERT INTO photo (id, organisation_id, site_id, item_id, person_id, at, portrait, inspection_id, line, width, height, bytes, digest)
-     SELECT gen_random_uuid(), $1, $2, i.gear_id, $3, i.at, false, i.id, 'whole', 9, 9, 9, repeat('0', 64)
+    `INSERT INTO photo (id, organisation_id, site_id, item_id, person_id, at, portrait, inspection_id, of_at, line, width, height, bytes, digest)
+     SELECT gen_random_uuid(), $1, $2, i.gear_id, $3, i.at, false, i.id, i.at, 'whole', 9, 9, 9, repeat('0', 64)
      FROM (
        SELECT i.id, i.gear_id, i.at, row_number() OVER () AS n
        FROM inspection i JOIN gear g ON g.id = i.gear_id

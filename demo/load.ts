@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto'
 import { SWEEP } from '#core/firewatch/rules.table'
 import type { PermitAction } from '#core/permit/lifecycle'
 import { allGear } from '#server/db/gear'
+import { makeMonths } from '#server/db/months'
 import { inOrganisation, inTransaction } from '#server/db/pool'
 import { findLogins } from '#server/db/sign-in'
 import { findMe } from '#server/db/person'
@@ -51,6 +52,8 @@ export async function loadDemo(say: (line: string) => void): Promise<boolean> {
   if (!(await isSetupNeeded())) return false
   const clock = await getClock()
   const now = clock.now()
+  // Two years of a shop lie in months like those of any other.
+  await makeMonths(new Date(now.getTime() - 730 * 24 * HOUR), now)
   const [lead] = signIns
   await makeFirst({ ...SITE, name: lead!.name, email: lead!.email, password: lead!.password })
   const login = (await inTransaction((db) => findLogins(db, lead!.email)))[0]!

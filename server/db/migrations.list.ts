@@ -49,4 +49,5 @@ export const MIGRATIONS = [
   '0047_late',
   '0048_muster',
   '0049_health',
+  '0050_months',
 ] as const

@@ -123,14 +123,24 @@ export async function countPortraits(db: Db, item: string): Promise<number> {
   return rows[0]!.count
 }
 
+/** A photo, and a line of what it becomes part of. */
+interface Attached {
+  id: string
+  item: string
+  person: string
+  line: string
+  /** When that was: it is kept by its time. */
+  at: Date
+}
+
 /** A photo becomes part of an inspection. False: it is not there, not of this piece and person, or of another inspection already. */
 export async function attachPhoto(
   db: Db,
-  photo: { id: string; item: string; person: string; inspection: string; line: string },
+  photo: Attached & { inspection: string },
 ): Promise<boolean> {
   const { rowCount } = await db.query(sql`
     UPDATE photo
-    SET inspection_id = ${photo.inspection}, line = ${photo.line}
+    SET inspection_id = ${photo.inspection}, of_at = ${photo.at}, line = ${photo.line}
     WHERE id = ${photo.id} AND item_id = ${photo.item} AND person_id = ${photo.person}
       AND inspection_id IS NULL AND event_id IS NULL AND NOT portrait AND removed_at IS NULL
   `)
@@ -140,11 +150,11 @@ export async function attachPhoto(
 /** A photo becomes part of a round of a watch. False: it is not there, not of this permit and person, or of something else already. */
 export async function attachToEvent(
   db: Db,
-  photo: { id: string; item: string; person: string; event: string; line: string },
+  photo: Attached & { event: string },
 ): Promise<boolean> {
   const { rowCount } = await db.query(sql`
     UPDATE photo
-    SET event_id = ${photo.event}, line = ${photo.line}
+    SET event_id = ${photo.event}, of_at = ${photo.at}, line = ${photo.line}
     WHERE id = ${photo.id} AND item_id = ${photo.item} AND person_id = ${photo.person}
       AND inspection_id IS NULL AND event_id IS NULL AND NOT portrait AND removed_at IS NULL
   `)

@@ -78,7 +78,7 @@ export const inspectGear = (
       repairNote: body.repairNote ?? null,
       rehearsal: actor.rehearsal,
     })
-    await attachPhotos(db, actor, id, inspection, outcome.lines)
+    await attachPhotos(db, actor, id, { id: inspection, at }, outcome.lines)
     // Of a look of which it is not known when it was made nothing is due later.
     if (madeAt)
       await lookWasDone(db, actor, scope, gear, {
@@ -107,12 +107,13 @@ async function attachPhotos(
   db: Db,
   actor: Actor,
   item: string,
-  inspection: string,
+  inspection: { id: string; at: Date },
   lines: InspectionOutcome['lines'],
 ): Promise<void> {
   for (const { id: line, photo } of lines) {
     if (!photo) continue
-    const taken = { id: photo, item, person: actor.person, inspection, line }
+    const { id: of, at } = inspection
+    const taken = { id: photo, item, person: actor.person, inspection: of, line, at }
     if (!(await attachPhoto(db, taken)) && !actor.late)
       throw fieldError(`lines.${line}`, 'Its photo is not here. Take it again.')
   }

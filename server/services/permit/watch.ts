@@ -73,7 +73,7 @@ async function attachPhotos(
 ): Promise<void> {
   for (const [i, { id: line, photo }] of looked.entries()) {
     if (!photo) continue
-    const taken = { id: photo, item: permit, person: actor.person, event, line }
+    const taken = { id: photo, item: permit, person: actor.person, event, line, at: actor.now }
     if (!(await attachToEvent(db, taken)) && !actor.late)
       throw fieldError(`looked.${i}.photo`, 'Its photo is not here. Take it again.')
   }
