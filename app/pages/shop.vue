@@ -5,6 +5,7 @@ const PARTS = [
   { to: '/shop/chart', name: 'House chart' },
   { to: '/shop/rules', name: 'House rules' },
   { to: '/shop/alerts', name: 'Alerts' },
+  { to: '/shop/records', name: 'Records' },
   { to: '/shop/accounts', name: 'Accounts' },
 ] as const
 const route = useRoute()

@@ -50,4 +50,5 @@ export const MIGRATIONS = [
   '0048_muster',
   '0049_health',
   '0050_months',
+  '0051_keeping',
 ] as const

@@ -148,10 +148,7 @@ export async function attachPhoto(
 }
 
 /** A photo becomes part of a round of a watch. False: it is not there, not of this permit and person, or of something else already. */
-export async function attachToEvent(
-  db: Db,
-  photo: Attached & { event: string },
-): Promise<boolean> {
+export async function attachToEvent(db: Db, photo: Attached & { event: string }): Promise<boolean> {
   const { rowCount } = await db.query(sql`
     UPDATE photo
     SET event_id = ${photo.event}, of_at = ${photo.at}, line = ${photo.line}

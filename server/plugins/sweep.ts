@@ -3,6 +3,7 @@ import { makeMonths } from '#server/db/months'
 import { inTransaction } from '#server/db/pool'
 import { sweepAccess } from '#server/db/sign-in'
 import { log } from '#server/log'
+import { removeWhatIsDue } from '#server/services/keeping/remove'
 
 const HOUR = 3_600_000
 
@@ -13,6 +14,7 @@ const CHORES: { name: string; work: (now: Date) => Promise<unknown> }[] = [
     work: () => inTransaction(sweepAccess),
   },
   { name: 'The months to come', work: (now) => makeMonths(now, now) },
+  { name: 'What is kept no longer', work: removeWhatIsDue },
 ]
 
 export default defineNitroPlugin((nitro) => {

@@ -15,6 +15,7 @@ import { inspectionRoutes } from '#shared/inspection/routes'
 import { photoRoutes } from '#shared/photo/routes'
 import { trendRoutes } from '#shared/inspection/trend'
 import { jobRoutes } from '#shared/job/routes'
+import { keepingRoutes } from '#shared/keeping/routes'
 import { monitorRoutes } from '#shared/monitor/routes'
 import { peopleRoutes } from '#shared/people/routes'
 import { lateRoutes } from '#shared/late/routes'
@@ -66,4 +67,5 @@ export const allRoutes = {
   ...fumeRoutes,
   ...samplingRoutes,
   ...monitorRoutes,
+  ...keepingRoutes,
 }

@@ -86,6 +86,7 @@ const ORDER = [
   'alert',
   'late',
   'muster',
+  'keeping',
   'shade',
   'marking',
   'laser',

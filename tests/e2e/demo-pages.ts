@@ -47,6 +47,7 @@ export const DEMO_PAGES: readonly DemoPage[] = [
   { name: 'report of a drill', path: '/muster/{id}', id: 'SELECT id FROM muster' },
   { name: 'entered offline', path: '/waiting' },
   { name: 'alerts of the shop', path: '/shop/alerts' },
+  { name: 'records of the shop', path: '/shop/records' },
   { name: 'gear', path: '/gear' },
   { name: 'gear from a file', path: '/gear/import' },
   { name: 'rounds', path: '/rounds' },

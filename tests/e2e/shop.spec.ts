@@ -72,6 +72,35 @@ test('house rules are kept over a reload', async ({ page }) => {
   await expect(page.getByLabel('House watch, minutes')).toHaveValue('90')
 })
 
+test('how long records are kept: above the law, told before anything goes, held', async ({
+  page,
+}) => {
+  await signIn(page, app.url, lead.email, lead.password)
+  await page.goto(`${app.url}/shop/records`)
+  const looks = page.getByLabel('Looks at gear, with their photos')
+  const told = page.getByTestId('keeping-inspection')
+  await expect(told).toContainText('Kept for good.')
+  await expect(told).toContainText('OSHA 29 CFR 1910.157(e)(3)')
+  await looks.fill('1')
+  await page.getByRole('button', { name: 'Save how long' }).click()
+  await expect(page.getByText('From 2 to 100 years, or empty for good.')).toBeVisible()
+  await looks.fill('two')
+  await expect(page.getByText('A number of years, or empty for good.')).toBeVisible()
+  await looks.fill('2')
+  await page.getByRole('button', { name: 'Save how long' }).click()
+  await expect(page.getByText('Saved', { exact: true }).first()).toBeVisible()
+  // The yard has been looked at for just under two years.
+  await expect(told).toContainText('Nothing is older.')
+  await page.getByLabel('Hold everything, because').fill('The insurer asks after 12 May')
+  await page.getByRole('button', { name: 'Save how long' }).click()
+  await expect(page.getByText('Saved', { exact: true }).first()).toBeVisible()
+  await page.reload()
+  await expect(looks).toHaveValue('2')
+  await expect(page.getByLabel('Hold everything, because')).toHaveValue(
+    'The insurer asks after 12 May',
+  )
+})
+
 test('the parts of the shop are linked, and accounts lead to their person', async ({ page }) => {
   await signIn(page, app.url, lead.email, lead.password)
   await page.goto(`${app.url}/shop`)
@@ -79,6 +108,7 @@ test('the parts of the shop are linked, and accounts lead to their person', asyn
   for (const [link, heading, address] of [
     ['House chart', 'House shade chart', '/shop/chart'],
     ['House rules', 'House rules', '/shop/rules'],
+    ['Records', 'How long records are kept', '/shop/records'],
     ['Accounts', 'Accounts', '/shop/accounts'],
   ] as const) {
     await parts.getByRole('link', { name: link }).click()

@@ -29,7 +29,13 @@ beforeAll(async () => {
     await useLate(shop)
     await useMuster(shop)
     await shop.people.lead.send('POST', '/account/second-factor', { password: PASSWORD })
+    await shop.people.lead.send('PUT', '/keeping', KEEPING)
   }
+  // Nobody writes it but the function that removes what it is made of.
+  await withOwner(app.ownerUrl, (owner) =>
+    owner.query(`INSERT INTO air_hour
+      SELECT organisation_id, id, 'ozone', date_trunc('hour', now()), 1, 0, 0, now(), now() FROM air_device`),
+  )
   client = new pg.Client({ connectionString: app.appUrl })
   await client.connect()
   const ids = await withOwner(app.ownerUrl, (owner) =>
@@ -41,6 +47,8 @@ afterAll(async () => {
   await client.end()
   await app.end()
 })
+
+const KEEPING = { inspection: 5, gas: null, reading: null, message: null, held: null, version: 0 }
 
 /** Reached by functions of the owner only. */
 const OWNERS = ['audit_head', 'audit_copied']
@@ -92,6 +100,8 @@ const TABLES = [
   'permit_watcher',
   'permit_snapshot',
   'alert_rule',
+  'keeping_rule',
+  'air_hour',
   'outside_contact',
   'push_device',
   'phone',

@@ -186,6 +186,7 @@ function sample(route: Contract, target: Shop): { path: string; body?: unknown }
     endAlert: { note: 'Out' },
     watchSeen: { device: randomUUID() },
     updateAlertRules: { ...ALERT_RULES, version: 1 },
+    updateKeeping: { inspection: 5, gas: null, reading: 2, message: 1, held: null, version: 0 },
     createContact: CONTACT,
     updateContact: CONTACT,
     setTextNumber: { textNumber: null },
@@ -398,6 +399,7 @@ function sample(route: Contract, target: Shop): { path: string; body?: unknown }
     permitReport: '?month=2026-01',
     sendPhoto: `?kind=machine&item=${target.machine}`,
     sampleGroup: '?group=Welders&substance=fume',
+    exportAirHours: '?month=2026-01',
   }
   return {
     path:

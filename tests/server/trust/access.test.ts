@@ -319,6 +319,8 @@ describe('API tokens', () => {
         'createToken',
         'dropPushDevice',
         'endOwnSignIn',
+        'exportAirHours',
+        'keeping',
         'lateEntries',
         'me',
         'ownData',
@@ -337,6 +339,7 @@ describe('API tokens', () => {
         'signOut',
         'tokens',
         'tryReach',
+        'updateKeeping',
       ].sort(),
     )
   })
