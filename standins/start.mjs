@@ -1,12 +1,17 @@
 import { fileURLToPath } from 'node:url'
 
-const MONITOR = fileURLToPath(new URL('./monitor.mjs', import.meta.url))
+const script = (name) => fileURLToPath(new URL(`./${name}.mjs`, import.meta.url))
 const PLAYED = [
-  { name: 'Stand-in fume monitor', station: 'Plate shop', kind: 'fume' },
-  { name: 'Stand-in gas meter', station: 'Pipe bay', kind: 'gas' },
+  {
+    name: 'Stand-in fume monitor',
+    station: 'Plate shop',
+    plays: [script('monitor'), '--kind', 'fume'],
+  },
+  { name: 'Stand-in gas meter', station: 'Pipe bay', plays: [script('monitor'), '--kind', 'gas'] },
+  { name: 'Stand-in thermal camera', station: 'Plate shop', plays: [script('camera')] },
 ]
 
-/** Sign the stand-in monitors of the demo in with fresh tokens and let them send. `start` starts a child that is stopped with the caller. */
+/** Sign the stand-in monitors and the camera of the demo in with fresh tokens and let them send. `start` starts a child that is stopped with the caller. */
 export async function startStandins(url, signIn, start) {
   const send = async (method, path, body, cookie) => {
     const answer = await fetch(`${url}/api/v1${path}`, {
@@ -36,7 +41,7 @@ export async function startStandins(url, signIn, start) {
     const { token } = (
       await send('POST', '/devices', { name: played.name, stationId: station.id }, cookie)
     ).body
-    start(process.execPath, [MONITOR, '--url', url, '--kind', played.kind], {
+    start(process.execPath, [...played.plays, '--url', url], {
       stdio: ['ignore', 'ignore', 'inherit'],
       env: { ...process.env, ZONARIS_MONITOR_TOKEN: token },
     })

@@ -35,6 +35,9 @@ export interface RoundPlaces {
   watchers: readonly { personId: string; side: string }[]
 }
 
+/** The work itself among the places of a round. */
+export const WORK_PLACE = 'work'
+
 /** More places than these nobody walks in a quarter of an hour; the nearest come first. */
 const MOST_PLACES = 20
 
@@ -67,7 +70,7 @@ export function placesToLook({ place, inReach, found, watchers }: RoundPlaces): 
     why: 'A side of its own',
   }))
   const all = [
-    { id: 'work', name: place, why: 'Hot side: the work, and under it' },
+    { id: WORK_PLACE, name: place, why: 'Hot side: the work, and under it' },
     ...today,
     ...sides,
     ...around,

@@ -132,6 +132,8 @@ export async function startPostgres(folder, wantedPort, { durable = false, extra
       child = launch()
       await waitReady()
     },
+    /** False: it went down by itself, as on a full disk. */
+    isUp: () => child.exitCode === null && child.signalCode === null,
     /** As a crash of the machine, as far as a process can. */
     kill: () => stop(child, 'SIGKILL'),
     close: async () => {

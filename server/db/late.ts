@@ -42,7 +42,8 @@ export async function insertPhone(db: Db, row: NewPhone): Promise<boolean> {
         key_y: row.y,
         created_at: row.at,
       },
-      sql`ON CONFLICT (id) DO NOTHING`,
+      // Of two at once either of its two keys may be the one that is met first.
+      sql`ON CONFLICT DO NOTHING`,
     ),
   )
   return rowCount === 1

@@ -51,4 +51,5 @@ export const MIGRATIONS = [
   '0049_health',
   '0050_months',
   '0051_keeping',
+  '0052_spot',
 ] as const

@@ -38,7 +38,10 @@ export async function listDevices(
   const { rows } = await db.query<DeviceRow>(sql`
     SELECT
       d.id, d.name, d.station_id, s.name AS station, d.revoked_at,
-      (SELECT max(at) FROM air_reading WHERE device_id = d.id) AS last_at
+      greatest(
+        (SELECT max(at) FROM air_reading WHERE device_id = d.id),
+        (SELECT max(at) FROM spot_reading WHERE device_id = d.id)
+      ) AS last_at
     FROM air_device d JOIN station s ON s.id = d.station_id
     WHERE d.site_id = ${site} AND (${station}::uuid IS NULL OR d.station_id = ${station})
     ORDER BY d.revoked_at IS NOT NULL, lower(d.name), d.id

@@ -262,6 +262,7 @@ function fromDatabase(error: unknown): AppError | null {
     if (error.code?.startsWith('22'))
       return new AppError(400, 'invalid', 'A value here is outside of what can be kept.')
     if (error.code && BUSY.includes(error.code)) return busy()
+    if (error.code === DISK_FULL) return full()
     // 25006: it takes no writes, as a standby.
     if (error.code === '25006' || /^(57P|08)/.test(error.code ?? '')) return away()
     return null
@@ -275,8 +276,18 @@ function fromDatabase(error: unknown): AppError | null {
   return lost ? away() : null
 }
 
-/** A lock or a statement that took too long, or two that came across each other again and again. */
-const BUSY = ['55P03', '57014', '40001', '40P01']
+/** A lock or a statement that took too long, two that came across each other again and again, or too many at once. */
+const BUSY = ['55P03', '57014', '40001', '40P01', '53200', '53300']
+
+const DISK_FULL = '53100'
+const full = (): AppError =>
+  new AppError(
+    503,
+    'disk_full',
+    'The disk under the database is full. Nothing was saved: whoever runs Zonaris has to make room.',
+    undefined,
+    30,
+  )
 
 const busy = (): AppError =>
   new AppError(

@@ -10,6 +10,7 @@ import {
   deviceSchema,
   ingestSchema,
   readingsBody,
+  spotSchema,
 } from '#shared/monitor/schema'
 
 export const monitorRoutes = {
@@ -45,10 +46,18 @@ export const monitorRoutes = {
     method: 'POST',
     path: '/readings',
     summary:
-      'Readings of a monitor, with its own bearer token. mg/m3, gases ppm. May be sent again and in any order: a moment counts once.',
+      'Readings of a monitor, mg/m3, gases ppm, or spots of a thermal camera, K, with its own bearer token. May be sent again and in any order: a moment counts once.',
     roles: 'public',
     body: readingsBody,
     response: ingestSchema,
+  }),
+  spots: contract({
+    id: 'spots',
+    method: 'GET',
+    path: '/spots',
+    summary: 'What each thermal camera of the site has read within two minutes.',
+    roles: EVERYONE,
+    response: z.array(spotSchema),
   }),
   raiseAlarm: contract({
     id: 'raiseAlarm',

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { SUBSTANCES } from '#core/exposure/terms'
+import { SPOT_SPAN } from '#core/firewatch/spot'
 import { SYMPTOMS } from '#core/monitor/symptoms'
 import { notNegative } from '#shared/api/fields'
 
@@ -16,22 +17,44 @@ export const deviceSchema = z.object({
   revoked: z.boolean(),
 })
 export type Device = z.infer<typeof deviceSchema>
-/** Readings of one monitor, in any order; a moment that came before is not counted again. */
-export const readingsBody = z.strictObject({
-  readings: z
-    .array(
-      z.strictObject({
-        substance: z.enum(SUBSTANCES, 'Not a substance that is known here.'),
-        at: z.iso.datetime({
-          offset: true,
-          message: 'A moment with its zone, like 2026-03-05T14:07:00Z.',
-        }),
-        value: notNegative(1_000_000),
-      }),
-    )
-    .min(1, 'At least one reading.')
-    .max(2000, 'At most 2,000 at once.'),
+const moment = z.iso.datetime({
+  offset: true,
+  message: 'A moment with its zone, like 2026-03-05T14:07:00Z.',
 })
+/** Of a thermal camera, K. */
+export const kelvin = z
+  .number('Enter a number.')
+  .min(SPOT_SPAN.least, 'From -40 to 1,000 °C.')
+  .max(SPOT_SPAN.most, 'From -40 to 1,000 °C.')
+/** Readings of one monitor, in any order; a moment that came before is not counted again. */
+export const readingsBody = z
+  .strictObject({
+    readings: z
+      .array(
+        z.strictObject({
+          substance: z.enum(SUBSTANCES, 'Not a substance that is known here.'),
+          at: moment,
+          value: notNegative(1_000_000),
+        }),
+      )
+      .max(2000, 'At most 2,000 at once.')
+      .default([]),
+    spots: z
+      .array(z.strictObject({ at: moment, kelvin }))
+      .max(500, 'At most 500 at once.')
+      .default([]),
+  })
+  .refine(({ readings, spots }) => readings.length + spots.length > 0, {
+    path: ['readings'],
+    message: 'At least one reading.',
+  })
+export const spotSchema = z.object({
+  id: z.uuid(),
+  name: z.string(),
+  at: z.iso.datetime(),
+  kelvin: z.number(),
+})
+export type Spot = z.infer<typeof spotSchema>
 export const ingestSchema = z.object({
   kept: z.number(),
   known: z.number(),

@@ -2,6 +2,14 @@ import { z } from 'zod'
 import { COOLING_METALS, THICKNESS } from '#core/firewatch/cooling'
 import { TRACES } from '#core/firewatch/round'
 import { lateSchema } from '#shared/late/schema'
+import { kelvin } from '#shared/monitor/schema'
+
+/** What a thermal camera read at a place, typed or as the camera sent it. */
+const roundSpot = z.strictObject({
+  kelvin,
+  camera: z.strictObject({ camera: z.uuid(), at: z.iso.datetime() }).optional(),
+})
+export type RoundSpot = z.infer<typeof roundSpot>
 
 /** A place as it was seen on a round. */
 export const lookedSchema = z.strictObject({
@@ -10,6 +18,7 @@ export const lookedSchema = z.strictObject({
   traces: z.array(z.enum(TRACES)).max(TRACES.length),
   /** A photo of it, sent before. */
   photo: z.uuid().optional(),
+  spot: roundSpot.optional(),
 })
 
 /** Something that the work left hot. */

@@ -239,3 +239,71 @@ test('a round on the phone looks at each place; what it notices stands until a q
   await expectAccessible(page)
   expect(heard).toEqual([])
 })
+
+/** A thermal camera of the yard that has just read something. */
+async function cameraReads(kelvin: number): Promise<void> {
+  const send = async (path: string, data: object, headers: Record<string, string>) => {
+    const answer = await fetch(`${app.url}/api/v1${path}`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json', origin: app.url, ...headers },
+      body: JSON.stringify(data),
+    })
+    expect(answer.ok).toBe(true)
+    return answer
+  }
+  const { email, password } = lead
+  const signed = await send('/sign-in', { email, password }, {})
+  const cookie = signed.headers
+    .getSetCookie()
+    .map((entry) => entry.split(';')[0])
+    .join('; ')
+  const stations = await fetch(`${app.url}/api/v1/stations`, { headers: { cookie } })
+  const [{ id: stationId }] = (await stations.json()) as [{ id: string }]
+  const made = await send('/devices', { name: 'Camera 1', stationId }, { cookie })
+  const { token } = (await made.json()) as { token: string }
+  const spots = [{ at: new Date().toISOString(), kelvin }]
+  await send('/readings', { spots }, { authorization: `Bearer ${token}` })
+}
+
+test('a spot reading is taken of a camera or typed; what is too hot or rises is heat, and nothing is ever safe', async ({
+  page,
+}) => {
+  const heard = listen(page)
+  await cameraReads(340)
+  await page.setViewportSize({ width: 390, height: 844 })
+  await signIn(page, app.url, watcher.email, watcher.password)
+  await page.goto(`${app.url}/permits`)
+  await page.getByRole('link', { name: 'Slip, berth 1', exact: true }).first().click()
+  await page.waitForURL(LOADED)
+  const { pathname } = new URL(page.url())
+  await page.goto(`${app.url}${pathname.replace('/permits/', '/watch/')}`)
+  const hotSide = page
+    .getByRole('region', { name: 'Look at' })
+    .getByRole('button', { name: /Hot side|Slip, berth 1/ })
+    .first()
+  await hotSide.click()
+  await page.getByRole('button', { name: /^Take 152.* of Camera 1/ }).click()
+  const sign = page.getByTestId('spot-sign')
+  await expect(sign).toContainText('Bright metal reads colder than it is')
+  await expect(page.getByLabel('Spot reading')).toHaveValue('152')
+  await page.mouse.move(0, 0)
+  await expectAccessible(page)
+  await expectNoSidewaysScroll(page)
+  await page.getByRole('button', { name: 'Round made', exact: true }).click()
+  const newest = page.getByRole('listitem').filter({ hasText: '152 °F: Slip, berth 1' })
+  await expect(newest).toBeVisible()
+
+  // Typed off a camera that sends nothing, in the reader's unit.
+  await page.getByLabel('Spot reading').fill('9999')
+  await expect(sign).toContainText('it counts for nothing')
+  await page.getByLabel('Spot reading').fill('180')
+  await expect(sign).toContainText('Warmer than on the round before')
+  await page.getByRole('button', { name: 'Round made: 1 noticed' }).click()
+  await expect(page.getByTestId('traces')).toContainText('Heat: Slip, berth 1')
+  await page.getByLabel('Spot reading').fill('120')
+  await page.getByRole('button', { name: 'Round made', exact: true }).click()
+  await expect(page.getByTestId('traces')).toHaveCount(0)
+  await page.goto(`${app.url}${pathname}`)
+  await expect(page.getByText('180 °F: Slip, berth 1')).toBeVisible()
+  expect(heard).toEqual([])
+})

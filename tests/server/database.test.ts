@@ -102,6 +102,7 @@ const TABLES = [
   'alert_rule',
   'keeping_rule',
   'air_hour',
+  'spot_reading',
   'outside_contact',
   'push_device',
   'phone',

@@ -13,12 +13,13 @@ import { CONTACT } from './alert.fixture'
 import { numbersFrom } from './numbers'
 import { makePhone, type Phone } from './phone.fixture'
 import { fullSweep, made, makeShop, PASSWORD, PIN, type Shop } from './shop.fixture'
+import { smallDisk, type SmallDisk } from './small-disk'
 
 /** `npm run test:faults` lives 1,000 permits; here a short form. */
 const LIVES = Number(process.env.ZONARIS_FAULTS ?? 8)
 const SEED = Number(process.env.ZONARIS_FAULTS_SEED ?? 1)
-/** Permits that live beside each other, each in a shop of its own. */
-const LANES = Math.min(8, LIVES)
+/** Permits that live beside each other, each in a shop of its own; of many lives more, so that they end within half an hour. */
+const LANES = Math.min(LIVES, Math.max(8, Math.min(40, Math.ceil(LIVES / 25))))
 /** From one fault to the next, ms. */
 const BETWEEN = [300, 900] as const
 const PATIENCE_MS = 10_000
@@ -32,6 +33,8 @@ let servers: Server[]
 let gateway: Awaited<ReturnType<typeof startGateway>>
 /** Of its own: it is stopped and killed as well. */
 let database: Awaited<ReturnType<typeof startPostgres>>
+/** The disk that it lies on; null: none of its own can be had here, and none is filled. */
+let disk: SmallDisk | null
 let pooler: Awaited<ReturnType<typeof startPooler>>
 let shops: Shop[]
 const random = numbersFrom(SEED)
@@ -49,6 +52,7 @@ const done = {
   cuts: 0,
   stops: 0,
   crashes: 0,
+  full: 0,
   away: 0,
   halves: 0,
   repeats: 0,
@@ -59,7 +63,10 @@ let isOver = false
 
 beforeAll(async () => {
   gateway = await startGateway()
-  database = await startPostgres(null, 5670, { durable: true })
+  disk = await smallDisk()
+  // Little of the disk is set aside for what the database writes ahead.
+  const extra = { min_wal_size: '32MB', max_wal_size: '64MB' }
+  database = await startPostgres(disk?.folder ?? null, 5670, { durable: true, extra })
   process.env.ZONARIS_TEST_ADMIN = database.url('postgres')
   app = await startApp({
     env: gateway.env,
@@ -72,16 +79,20 @@ beforeAll(async () => {
   shops = []
   for (let lane = 0; lane < LANES; lane++) {
     const shop = await makeShop(app, `lane${lane}`)
-    await made(shop.people.lead, '/contacts', { ...CONTACT, phone: `0163296000${lane}` })
+    await made(shop.people.lead, '/contacts', {
+      ...CONTACT,
+      phone: `01632960${String(lane).padStart(3, '0')}`,
+    })
     await giveWatcher(shop, lane)
     shops.push(shop)
   }
-}, 120_000)
+}, 240_000)
 afterAll(async () => {
   await app.end()
   await gateway.close()
   await pooler.close()
   await database.close()
+  await disk?.close()
 }, 60_000)
 
 /** Somebody with a sign-in and a phone watches in this shop. */
@@ -270,6 +281,8 @@ async function until(isSo: () => Promise<boolean>, patience = 60_000): Promise<v
 
 /** So often it is the database itself. */
 const DATABASE_TURN = 0.2
+/** And so often, up to here, its disk. */
+const FULL_TURN = 0.3
 
 /** The database is stopped in order, or dies. */
 async function breakDatabase(): Promise<void> {
@@ -279,12 +292,22 @@ async function breakDatabase(): Promise<void> {
   await database.restart(isCrash ? 'SIGQUIT' : 'SIGINT')
 }
 
+/** The disk under the database has no room for a moment; it may go down over it, and is started again once there is. */
+async function fillDisk({ fill, free }: SmallDisk): Promise<void> {
+  done.full++
+  await fill()
+  await sleep(between([300, 1_200]))
+  await free()
+  if (!database.isUp()) await database.restart()
+}
+
 /** One server is killed at a time: the other goes on, and takes over what the first had begun. */
 async function breakThings(): Promise<void> {
   while (!isOver) {
     await sleep(between(BETWEEN))
     const turn = random()
     if (turn < DATABASE_TURN) await breakDatabase()
+    else if (disk && turn < FULL_TURN) await fillDisk(disk)
     else if (turn < 0.65) {
       done.kills++
       const server = oneOf(servers)
@@ -383,7 +406,7 @@ describe(`${LIVES} lives of permits while servers are killed and connections cut
     expect(rounds).toHaveLength(LIVES)
     const latest = Math.max(...rounds.map(({ late }) => late))
     console.log(
-      `${done.lives} lives, ${keptRounds.length} rounds that came late, ${acknowledged.length} writes acknowledged, ${done.kills} kills, ${done.cuts} cuts, database stopped ${done.stops} and killed ${done.crashes} times (${done.away} answers that it is away), ${done.halves} requests cut off, ${done.repeats} repeated, ${done.retries} tried again; latest call ${latest.toFixed(1)} s after it was due`,
+      `${done.lives} lives, ${keptRounds.length} rounds that came late, ${acknowledged.length} writes acknowledged, ${done.kills} kills, ${done.cuts} cuts, database stopped ${done.stops} and killed ${done.crashes} times, its disk full ${disk ? done.full : 'never, as none of its own can be had here,'} times (${done.away} answers that it is away), ${done.halves} requests cut off, ${done.repeats} repeated, ${done.retries} tried again; latest call ${latest.toFixed(1)} s after it was due`,
     )
     expect(latest * 1000).toBeLessThan(LATEST_MS)
   })
@@ -403,6 +426,30 @@ describe(`${LIVES} lives of permits while servers are killed and connections cut
     const received = gateway.received.map(({ id }) => id.replace(/[<>]|@zonaris/g, ''))
     expect(new Set(received).size).toBe(received.length)
     expect(messages.filter(({ id }) => !received.includes(id))).toEqual([])
+  })
+  it('says that the disk is full while it is, and goes on once there is room', async ({ skip }) => {
+    if (!disk) return skip('No disk of its own can be had here.')
+    const { lead } = shops[0]!.people
+    const write = async (): Promise<[number, string | undefined]> => {
+      const body = { ...CONTACT, name: randomUUID(), what: 'x'.repeat(120) }
+      const answer = await lead.attempt(
+        { method: 'POST', path: '/contacts', body, headers: {} },
+        PATIENCE_MS,
+      )
+      return [answer.status, codeOf(answer.body)]
+    }
+    await disk.fill()
+    const answers: string[] = []
+    await until(async () => {
+      const [status, code] = await write()
+      answers.push(`${status} ${code}`)
+      return status !== 201
+    }, 30_000)
+    console.log(`on a full disk: ${[...new Set(answers)].join(', ')}`)
+    expect(answers.at(-1)).toMatch(/^503 (disk_full|database_away)$/)
+    await disk.free()
+    if (!database.isUp()) await database.restart()
+    await until(async () => (await write())[0] === 201)
   })
   it('left the chain of the audit whole', async () => {
     const { broken, checked } = await withOwner(app.ownerUrl, (client) => verifyAudit(client))

@@ -356,7 +356,10 @@ export async function makeAir(
   await new Person(app).send(
     'POST',
     '/readings',
-    { readings: [{ substance: 'fume', at: new Date().toISOString(), value: 0.3 }] },
+    {
+      readings: [{ substance: 'fume', at: new Date().toISOString(), value: 0.3 }],
+      spots: [{ at: new Date().toISOString(), kelvin: 300 }],
+    },
     { authorization: `Bearer ${device.body.token}` },
   )
   return {

@@ -1,12 +1,19 @@
 <script setup lang="ts">
 import { TRACE_NAME, TRACES, type Trace } from '#core/firewatch/round'
+import type { RoundSpot } from '#shared/permit/round'
 import type { Permit } from '#shared/permit/schema'
 
 /** Places of a round, each with what may be noticed there; big enough for gloves. */
 const traces = defineModel<Record<string, Trace[]>>({ required: true })
 /** Taken on this round, by place. */
 const photos = defineModel<Record<string, string>>('photos', { required: true })
-defineProps<{ places: Permit['lookAt'] }>()
+/** Read on this round, by place. */
+const spots = defineModel<Record<string, RoundSpot>>('spots', { required: true })
+defineProps<{
+  places: Permit['lookAt']
+  /** What was read on the round before, by place, K. */
+  before: Record<string, number>
+}>()
 const open = ref<string | null>(null)
 const has = (id: string, trace: Trace): boolean => traces.value[id]?.includes(trace) ?? false
 function toggle(id: string, trace: Trace): void {
@@ -17,6 +24,10 @@ function toggle(id: string, trace: Trace): void {
 function photograph(id: string, photo: string | null): void {
   const { [id]: _, ...others } = photos.value
   photos.value = photo ? { ...others, [id]: photo } : others
+}
+function read(id: string, spot: RoundSpot | null): void {
+  const { [id]: _, ...others } = spots.value
+  spots.value = spot ? { ...others, [id]: spot } : others
 }
 const says = (id: string): string =>
   (traces.value[id] ?? []).map((one) => TRACE_NAME[one]).join(', ')
@@ -37,6 +48,9 @@ const says = (id: string): string =>
             <span class="font-semibold block">{{ place.name }}</span>
             <span v-if="says(place.id)" class="text-stop font-semibold">{{ says(place.id) }}</span>
             <span v-else class="muted text-sm">{{ place.why }}</span>
+            <span v-if="spots[place.id]" class="block">
+              <QuantityText :amount="spots[place.id]!.kelvin" unit="K" />
+            </span>
           </span>
           <UIcon
             :name="open === place.id ? 'i-lucide-chevron-up' : 'i-lucide-chevron-down'"
@@ -61,6 +75,13 @@ const says = (id: string): string =>
           >
             {{ TRACE_NAME[trace] }}
           </UButton>
+          <SpotTaker
+            class="col-span-2"
+            :place="place"
+            :before="before[place.id] ?? null"
+            :model-value="spots[place.id] ?? null"
+            @update:model-value="read(place.id, $event)"
+          />
           <PhotoTaker
             class="col-span-2"
             large

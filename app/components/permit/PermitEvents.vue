@@ -3,11 +3,16 @@ import { tracesSeen } from '#core/firewatch/round'
 import type { Permit } from '#shared/permit/schema'
 import { lateText } from '~/components/permit/late'
 import { eventWords } from '~/components/permit/action-words'
+import { spotTexts } from '~/components/permit/spots'
 import { useSiteTime } from '~/composables/time'
+import { useUnits } from '~/composables/units'
 
 /** Everything that was done to a permit, by whom and when. */
 defineProps<{ permit: Permit }>()
 const { when } = useSiteTime()
+const units = useUnits()
+const spotsOf = ({ details }: Permit['events'][number]): string =>
+  spotTexts(details?.looked ?? [], units.value).join(', ')
 const noticed = ({ details }: Permit['events'][number]): string =>
   tracesSeen(details?.looked ?? []).join(', ')
 const photosOf = ({ details }: Permit['events'][number]) =>
@@ -32,6 +37,7 @@ const photosOf = ({ details }: Permit['events'][number]) =>
         <span v-if="noticed(event)" class="basis-full text-stop font-semibold">
           {{ noticed(event) }}
         </span>
+        <span v-if="spotsOf(event)" class="basis-full">{{ spotsOf(event) }}</span>
         <span v-if="event.details?.late" class="basis-full muted">{{ lateText(event, when) }}</span>
         <span v-if="event.note" class="basis-full">{{ event.note }}</span>
         <span v-if="photosOf(event).length > 0" class="basis-full flex flex-wrap gap-2 pt-1">

@@ -3,8 +3,10 @@ import { watchText } from '#shared/permit/watch-text'
 import { useIntervalFn } from '@vueuse/core'
 import { countdown, finalRoundMade } from '#core/firewatch/countdown'
 import { tracesSeen, type Trace } from '#core/firewatch/round'
+import { isSpot, tracesAt } from '#core/firewatch/spot'
 import type { PermitState } from '#core/permit/lifecycle'
 import { permitRoutes } from '#shared/permit/routes'
+import type { RoundSpot } from '#shared/permit/round'
 import type { Permit } from '#shared/permit/schema'
 import { call } from '~/composables/api'
 import { clockText, useServerClock } from '~/composables/clock'
@@ -12,12 +14,14 @@ import { useLoad } from '~/composables/load'
 import { useChanged } from '~/stores/changes'
 import { useWatchSeen } from '~/composables/alert/seen'
 import { lateText, roundTimes } from '~/components/permit/late'
+import { newestSpots, spotTexts } from '~/components/permit/spots'
 import { useQueue } from '~/composables/offline/queue'
 import { useKeptPhotos } from '~/composables/photo/kept'
 import { usePermitActions, type RoundEntry } from '~/composables/permit/actions'
 import { useWatchPhone } from '~/composables/permit/awake'
 import { useSubmit } from '~/composables/submit'
 import { useSiteTime } from '~/composables/time'
+import { useUnits } from '~/composables/units'
 import { useSignIn } from '~/stores/sign-in'
 
 /** For the one who stands there, phone in a glove: how long still, when the next round, one big button. */
@@ -25,6 +29,7 @@ const route = useRoute()
 const signIn = useSignIn()
 const { now } = useServerClock()
 const { clock, when } = useSiteTime()
+const units = useUnits()
 const {
   data: permit,
   failure,
@@ -74,14 +79,23 @@ const note = ref('')
 const traces = ref<Record<string, Trace[]>>({})
 /** Photos taken on it, by place. */
 const photos = ref<Record<string, string>>({})
+/** What a thermal camera read on it, by place. */
+const spots = ref<Record<string, RoundSpot>>({})
+const spotsBefore = computed(() => newestSpots(permit.value?.events ?? []))
 const keptPhotos = useKeptPhotos()
 const looked = computed(() =>
-  permit.value!.lookAt.map(({ id, name }) => ({
-    id,
-    name,
-    traces: traces.value[id] ?? [],
-    ...(photos.value[id] && { photo: photos.value[id] }),
-  })),
+  permit.value!.lookAt.map(({ id, name }) => {
+    const spot = spots.value[id]
+    const place = {
+      id,
+      name,
+      traces: traces.value[id] ?? [],
+      ...(photos.value[id] && { photo: photos.value[id] }),
+      // No round is held up by a figure that no camera gives.
+      ...(spot && isSpot(spot.kelvin) && { spot }),
+    }
+    return { ...place, traces: tracesAt(place, spotsBefore.value[id] ?? null) }
+  }),
 )
 const noticed = computed(() => tracesSeen(looked.value))
 const roundSays = computed(() =>
@@ -91,6 +105,7 @@ function beginRound(): void {
   note.value = ''
   traces.value = {}
   photos.value = {}
+  spots.value = {}
 }
 const closing = ref(false)
 const stopping = ref(false)
@@ -128,7 +143,11 @@ const doneSays = computed(() =>
 )
 /** What a round noticed, and its note. */
 const roundText = ({ details, note: said }: Permit['events'][number]): string =>
-  [...tracesSeen(details?.looked ?? []), ...(said ? [said] : [])].join('. ')
+  [
+    ...tracesSeen(details?.looked ?? []),
+    ...spotTexts(details?.looked ?? [], units.value),
+    ...(said ? [said] : []),
+  ].join('. ')
 const handing = ref(false)
 const signing = ref(false)
 /** On the own phone one tap is enough; on another's the one who walked signs. */
@@ -218,7 +237,13 @@ async function signedRound(entry: RoundEntry): Promise<unknown> {
           aria-label="Note on this round"
         />
         <p v-if="message" role="alert" class="text-stop font-semibold">{{ message }}</p>
-        <RoundPlaces v-model="traces" v-model:photos="photos" :places="permit.lookAt" />
+        <RoundPlaces
+          v-model="traces"
+          v-model:photos="photos"
+          v-model:spots="spots"
+          :places="permit.lookAt"
+          :before="spotsBefore"
+        />
         <UButton
           v-if="may('close')"
           class="w-full min-h-14"

@@ -18,6 +18,7 @@ import {
 } from '#server/db/monitor'
 import { inOrganisation, outside, type Db } from '#server/db/pool'
 import { findSite } from '#server/db/site'
+import { dropSpotsBefore, putSpots } from '#server/db/spot'
 import { getClock } from '#server/clock'
 import { appendAudit } from '#server/db/audit'
 import { AppError, fieldError } from '#server/errors'
@@ -32,6 +33,8 @@ type Arrived = NonNullable<ReturnType<typeof judgeArrived>>
 /** A clock that runs ahead by more than this is wrong. */
 const AHEAD = 2 * 60_000
 const OLDEST = 31 * 24 * 3_600_000
+/** What a camera read is of use to the round that is being walked, ms. */
+const SPOTS_KEPT = 24 * 3_600_000
 
 /** Take in readings of a monitor. Sent again or out of order they count once; each that is new is judged at its own moment, and over a limit it raises an alarm, once until it is cleared. */
 export async function ingest(
@@ -43,7 +46,8 @@ export async function ingest(
     throw new AppError(401, 'bad_token', 'The token of this monitor is not valid, or was revoked.')
   const clock = await getClock()
   const now = clock.now()
-  requireMoments(body.readings, now)
+  requireMoments('readings', body.readings, now)
+  requireMoments('spots', body.spots, now)
   const { contradicted, ...answer } = await inOrganisation(device.organisation_id, (db) =>
     takeIn(db, device, body, now, clock.factor !== 1),
   )
@@ -51,15 +55,15 @@ export async function ingest(
   return answer
 }
 
-function requireMoments(readings: z.output<typeof readingsBody>['readings'], now: Date): void {
+function requireMoments(list: string, readings: readonly { at: string }[], now: Date): void {
   readings.forEach((reading, i) => {
     const at = Date.parse(reading.at)
     if (at > now.getTime() + AHEAD)
       throw fieldError(
-        `readings.${i}.at`,
+        `${list}.${i}.at`,
         'This moment has not come yet: set the clock of the monitor.',
       )
-    if (at < now.getTime() - OLDEST) throw fieldError(`readings.${i}.at`, 'Older than 31 days.')
+    if (at < now.getTime() - OLDEST) throw fieldError(`${list}.${i}.at`, 'Older than 31 days.')
   })
 }
 
@@ -84,6 +88,8 @@ async function takeIn(
 ): Promise<z.input<typeof ingestSchema> & { contradicted: Contradiction[] }> {
   const { organisation_id: organisation, device_id: id, station_id: station } = device
   await holdDevice(db, id)
+  const spots = await putSpots(db, { organisation, device: id }, body.spots, now)
+  if (spots > 0) await dropSpotsBefore(db, id, new Date(now.getTime() - SPOTS_KEPT))
   const { kept, contradicted } = await putReadings(db, organisation, id, body.readings, now)
   const crowded = await crowdedMinute(db, id, kept)
   if (crowded)
@@ -130,8 +136,8 @@ async function takeIn(
   // Sent again, readings that are over get the answer that they had; an alarm they raise only once.
   const repeated = kept.length < body.readings.length
   return {
-    kept: kept.length,
-    known: body.readings.length - kept.length,
+    kept: kept.length + spots,
+    known: body.readings.length + body.spots.length - kept.length - spots,
     alarm:
       over !== null || (repeated && (await worstOf(db, id, sent, contradicted, adopted)) !== null),
     contradicted,

@@ -10,6 +10,7 @@ import type { StepDetails } from '#shared/permit/round'
 import { isStaff, type Actor } from '../actor'
 import { requireSignature, withSignature } from '../sign-in/signature'
 import { lifeOf } from './life'
+import { withHeat } from './spot'
 import { addStep, once, type HeldPermit } from './step'
 import { toStep } from './view'
 
@@ -39,12 +40,13 @@ export function logRound(actor: Actor, id: string, body: Round): Promise<PermitS
         const isOwnWatch = maker.id === actor.person && maker.id === held.row.fire_watch_id
         if (!isOwnWatch) requireSignature(signature, maker)
         if (actor.late) await setRoundsUntil(db, id, moreUntil(actor.now, actor.late.mark.more))
+        const seen = looked && (await withHeat(db, actor, held.events, looked))
         const next = await addStep(db, actor, held, {
           id: eventId,
           kind: 'round',
           subject: 'round',
           note: note || null,
-          ...(looked && { details: { looked } }),
+          ...(seen && { details: { looked: seen } }),
           ...(maker.id !== actor.person && { signer: maker }),
         })
         await attachPhotos(db, actor, id, eventId, looked)
