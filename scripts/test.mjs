@@ -17,7 +17,7 @@ import { main, say } from './lib/say.mjs'
 
 // npm test            everything, as CI runs it
 // npm test -- unit    core and layers only, no database
-// npm test -- server  the database and the API
+// npm test -- server  the database and the API [file]
 // npm test -- e2e     the browser [file]
 const [part = 'all', ...rest] = process.argv.slice(2)
 const SLOWEST = 10
@@ -146,7 +146,7 @@ main(async () => {
         [
           'vitest',
           'run',
-          'tests/server',
+          ...(rest.length > 0 ? rest : ['tests/server']),
           '--maxWorkers=2',
           '--reporter=default',
           '--reporter=json',

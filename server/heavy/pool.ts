@@ -90,11 +90,16 @@ async function run<T extends TaskName>(task: T, input: TaskInput<T>): Promise<Ta
     const { TASKS } = await import('./tasks')
     return (TASKS[task] as (given: TaskInput<T>) => TaskOutput<T>)(input)
   }
-  const signal = AbortSignal.timeout(seconds * 1000)
+  const patience = new AbortController()
+  const { signal } = patience
+  // Ended with the task: a task that was refused may not be stopped later on.
+  const timer = setTimeout(() => patience.abort(), seconds * 1000)
   try {
     return (await pools[lane].run({ task, input }, { signal })) as TaskOutput<T>
   } catch (error) {
     throw refusalOf(error, signal, seconds)
+  } finally {
+    clearTimeout(timer)
   }
 }
 

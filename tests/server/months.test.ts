@@ -101,6 +101,15 @@ describe('a database of before', () => {
       expect(broken).toEqual([])
       expect(checked).toBe(4)
     })
+    // Somebody who writes meanwhile breaks nothing.
+    let isWriting = true
+    const writing = (async () => {
+      while (isWriting) await audited(org!, new Date().toISOString())
+    })()
+    for (let i = 0; i < 20; i++)
+      expect((await withOwner(database.url, (client) => verifyAudit(client))).broken).toEqual([])
+    isWriting = false
+    await writing
     await expect(owner('DELETE FROM audit')).rejects.toThrow('append-only')
     await expect(owner('DELETE FROM months.audit_2024')).rejects.toThrow('append-only')
   })
