@@ -120,9 +120,9 @@ async function take(base) {
   const floor = await open({ viewport: { width: 390, height: 844 }, deviceScaleFactor: 2 })
   await floor.enter()
   await floor.shot('look-phone', `/gear/look/machine/${machine}`)
-  await floor.shot('sign-phone', `/permits/${permit('draft')}`, null, [], async (page) => {
-    await page.getByRole('button', { name: 'Operator signs' }).click()
-    await page.getByTestId('duties').waitFor()
+  await floor.shot('calls-phone', `/watch/${permit('watching')}`, null, [], async (page) => {
+    const calls = page.getByRole('heading', { name: 'If it burns' })
+    await calls.evaluate((heading) => heading.scrollIntoView({ block: 'start' }))
   })
   await shotOfPaper(desk, permit('working'))
   const away = await open({ viewport: { width: 390, height: 844 }, deviceScaleFactor: 2 })

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { TRACE_NAME, TRACES, type Trace } from '#core/firewatch/round'
+import { tracesAt } from '#core/firewatch/spot'
 import type { RoundSpot } from '#shared/permit/round'
 import type { Permit } from '#shared/permit/schema'
 
@@ -9,7 +10,7 @@ const traces = defineModel<Record<string, Trace[]>>({ required: true })
 const photos = defineModel<Record<string, string>>('photos', { required: true })
 /** Read on this round, by place. */
 const spots = defineModel<Record<string, RoundSpot>>('spots', { required: true })
-defineProps<{
+const props = defineProps<{
   places: Permit['lookAt']
   /** What was read on the round before, by place, K. */
   before: Record<string, number>
@@ -29,8 +30,11 @@ function read(id: string, spot: RoundSpot | null): void {
   const { [id]: _, ...others } = spots.value
   spots.value = spot ? { ...others, [id]: spot } : others
 }
+/** Chosen, or heat as the spot reading says. */
 const says = (id: string): string =>
-  (traces.value[id] ?? []).map((one) => TRACE_NAME[one]).join(', ')
+  tracesAt({ id, traces: traces.value[id] ?? [], spot: spots.value[id] }, props.before[id] ?? null)
+    .map((one) => TRACE_NAME[one])
+    .join(', ')
 </script>
 
 <template>

@@ -57,9 +57,11 @@ const says = computed(() => sign.value?.because ?? 'No camera reads this: it cou
       icon="i-lucide-thermometer"
       @click="take(spot)"
     >
-      Take
-      <QuantityText :amount="spot.kelvin" unit="K" />
-      of {{ spot.name }}, {{ secondsAgo(spot) }} s ago
+      <span class="text-left">
+        Take
+        <QuantityText :amount="spot.kelvin" unit="K" class="font-bold" />
+        of {{ spot.name }}, {{ secondsAgo(spot) }} s ago
+      </span>
     </UButton>
     <QuantityInput
       v-model="kelvin"
