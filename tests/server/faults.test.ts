@@ -18,8 +18,8 @@ import { smallDisk, type SmallDisk } from './small-disk'
 /** `npm run test:faults` lives 1,000 permits; here a short form. */
 const LIVES = Number(process.env.ZONARIS_FAULTS ?? 8)
 const SEED = Number(process.env.ZONARIS_FAULTS_SEED ?? 1)
-/** Permits that live beside each other, each in a shop of its own; of many lives more, so that they end within half an hour. */
-const LANES = Math.min(LIVES, Math.max(8, Math.min(40, Math.ceil(LIVES / 25))))
+/** Permits that live beside each other, each in a shop of its own: as many as keep two cores busy. */
+const LANES = Math.min(8, LIVES)
 /** From one fault to the next, ms. */
 const BETWEEN = [300, 900] as const
 const PATIENCE_MS = 10_000
