@@ -147,7 +147,7 @@ async function sendLate(
   return true
 }
 
-/** Ask the database, which may be away for a moment. */
+/** Ask the database, which may be away or full for a moment. */
 async function owner<T extends pg.QueryResultRow>(
   text: string,
   values: unknown[] = [],
@@ -160,7 +160,7 @@ async function owner<T extends pg.QueryResultRow>(
       )
     } catch (error) {
       const { code = '' } = error as { code?: string }
-      const isAway = /^(ECONN|57P|08)/.test(code) || /terminated/.test((error as Error).message)
+      const isAway = /^(ECONN|53|57P|08)/.test(code) || /terminated/.test((error as Error).message)
       if (!isAway || tries === 200) throw error
       await sleep(100)
     }
