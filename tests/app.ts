@@ -43,6 +43,8 @@ export async function withOwner<T>(
   work: (client: pg.Client) => Promise<T>,
 ): Promise<T> {
   const client = new pg.Client({ connectionString: url, types: TYPES })
+  // One that is lost between two queries is told by the next of them.
+  client.on('error', () => null)
   await client.connect()
   try {
     return await work(client)
