@@ -56,3 +56,9 @@ export function tracesAt(
   const sign = spot ? spotSign(spot.kelvin, before, id === WORK_PLACE) : null
   return sign?.isHeat && !traces.includes('heat') ? [...traces, 'heat'] : [...traces]
 }
+
+/** What was read last at each place, K. @param rounds what each looked at, in their order */
+export const spotsRead = (
+  rounds: readonly (readonly { id: string; spot?: { kelvin: number } }[])[],
+): Map<string, number> =>
+  new Map(rounds.flat().flatMap(({ id, spot }) => (spot ? [[id, spot.kelvin] as const] : [])))

@@ -140,6 +140,14 @@ describe('months', () => {
         .sort(),
     ).toEqual([0, 0, 2])
   })
+  it('are there again after a database stood still, before anybody writes', async () => {
+    const now = new Date().toISOString().slice(0, 7).replace('-', '_')
+    await owner(`DROP TABLE IF EXISTS months.air_reading_${now}`)
+    await migrate(database.url, SECRET, FOLDER, () => {})
+    expect(
+      await owner('SELECT 1 FROM pg_class WHERE relname = $1', [`air_reading_${now}`]),
+    ).toHaveLength(1)
+  })
   it('that nobody made are no reason to refuse anything', async () => {
     const early = randomUUID()
     await asApp(org!, insertLook, [early, org, gear, person, '2009-07-01T00:00:00Z'])

@@ -1,3 +1,4 @@
+import { spotsRead } from '#core/firewatch/spot'
 import type { StepDetails } from '#shared/permit/round'
 import type { Permit } from '#shared/permit/schema'
 import type { Units } from '#shared/units/systems'
@@ -14,6 +15,5 @@ export function newestSpots(events: Permit['events']): Record<string, number> {
   const rounds = events
     .filter(({ kind, countsAt }) => kind === 'round' && countsAt !== null)
     .toSorted((a, b) => Date.parse(a.countsAt!) - Date.parse(b.countsAt!))
-  const places = rounds.flatMap(({ details }) => details?.looked ?? [])
-  return Object.fromEntries(places.flatMap(({ id, spot }) => (spot ? [[id, spot.kelvin]] : [])))
+  return Object.fromEntries(spotsRead(rounds.map(({ details }) => details?.looked ?? [])))
 }

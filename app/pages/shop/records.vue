@@ -3,6 +3,7 @@ import { FOR_GOOD, MINIMUM, RECORD_KINDS, type RecordKind } from '#core/keeping/
 import { keepingRoutes } from '#shared/keeping/routes'
 import { keepingBody, MOST_COUNTED, type Keeping, type KeepingBody } from '#shared/keeping/schema'
 import { addressOf, call } from '~/composables/api'
+import { serverNow } from '~/composables/clock'
 import { useLoad } from '~/composables/load'
 import { useSiteTime } from '~/composables/time'
 import { parseNumber } from '~/components/frame/number-text'
@@ -56,7 +57,7 @@ function stateOf(kind: RecordKind, { held, from, due, ...years }: Keeping): stri
   const many = count === MOST_COUNTED ? `more than ${MOST_COUNTED - 1}` : count.toString()
   const what = kind === 'reading' ? `${many} hours of them are older` : `${many} are older`
   if (held !== null) return `${what}, and held.`
-  return new Date(from!) > new Date()
+  return Date.parse(from!) > serverNow()
     ? `${what}: they go from ${when(from)}.`
     : `${what}: they go now.`
 }
@@ -135,9 +136,9 @@ function stateOf(kind: RecordKind, { held, from, due, ...years }: Keeping): stri
           </li>
         </ul>
         <p class="muted max-w-prose">
-          Your local law may ask for more: it comes first. A copy of everything is made with
+          Your local law may ask for more: it comes first. The command
           <code>npm run backup</code>
-          .
+          copies everything.
         </p>
       </section>
       <section v-if="data.months.length > 0" aria-labelledby="hours" class="space-y-3">

@@ -1,10 +1,11 @@
-import { tracesAt } from '#core/firewatch/spot'
+import { spotsRead, tracesAt } from '#core/firewatch/spot'
 import type { EventRow } from '#server/db/permit-event'
 import type { Db } from '#server/db/pool'
 import { findSpot } from '#server/db/spot'
 import { fieldError } from '#server/errors'
 import type { RoundSpot, StepDetails } from '#shared/permit/round'
 import type { Actor } from '../actor'
+import { countsAt } from '../late/late'
 
 type Looked = NonNullable<StepDetails['looked']>
 
@@ -18,6 +19,7 @@ export async function withHeat(
   events: readonly EventRow[],
   looked: Looked,
 ): Promise<Looked> {
+  const before = spotsBefore(actor, events)
   const all: Looked = []
   for (const [i, place] of looked.entries()) {
     if (!place.spot) {
@@ -25,7 +27,7 @@ export async function withHeat(
       continue
     }
     const spot = await provenSpot(db, actor, place.spot, `looked.${i}.spot`)
-    all.push({ ...place, spot, traces: tracesAt(place, spotBefore(events, place.id)) })
+    all.push({ ...place, spot, traces: tracesAt(place, before.get(place.id) ?? null) })
   }
   return all
 }
@@ -38,12 +40,11 @@ async function provenSpot(db: Db, actor: Actor, spot: RoundSpot, path: string): 
   return { kelvin }
 }
 
-/** What the newest round before read at a place, K. */
-function spotBefore(events: readonly EventRow[], place: string): number | null {
-  const read = events
-    .filter(({ kind, counts_at }) => kind === 'round' && counts_at !== null)
-    .toSorted((a, b) => b.counts_at!.getTime() - a.counts_at!.getTime())
-    .flatMap(({ details }) => details?.looked ?? [])
-    .find(({ id, spot }) => id === place && spot)
-  return read?.spot?.kelvin ?? null
+/** What was read last at each place on rounds made before this one, K. */
+function spotsBefore(actor: Actor, events: readonly EventRow[]): Map<string, number> {
+  const made = (countsAt(actor) ?? actor.now).getTime()
+  const rounds = events
+    .filter(({ kind, counts_at: at }) => kind === 'round' && at !== null && at.getTime() <= made)
+    .toSorted((a, b) => a.counts_at!.getTime() - b.counts_at!.getTime())
+  return spotsRead(rounds.map(({ details }) => details?.looked ?? []))
 }
