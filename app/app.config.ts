@@ -44,6 +44,7 @@ export default defineAppConfig({
     },
     checkbox: { defaultVariants: { size: 'xl' } },
     switch: { defaultVariants: { size: 'xl' } },
-    modal: { slots: { content: 'rounded-sm' } },
+    // However much a form holds, its title and its buttons keep their room.
+    modal: { slots: { content: 'rounded-sm', header: 'shrink-0', footer: 'shrink-0' } },
   },
 })

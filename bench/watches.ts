@@ -102,7 +102,7 @@ export async function manyWatches(entry: string, port: number): Promise<Measured
      SELECT organisation_id, id, gen_random_uuid(), fire_watch_id, now() FROM permit WHERE id = ANY ($1)`,
     [due],
   )
-  await owner.query(`UPDATE site_look SET look_at = '-infinity'`)
+  await owner.query(`UPDATE site_look SET look_at = '-infinity', asked = asked + 1`)
   await sleep(20_000)
   const { rows } = await owner.query<{ late: number; count: number }>(
     `SELECT max(extract(epoch FROM s.at - s.due_at))::float8 AS late, count(*)::int

@@ -13,7 +13,8 @@ export interface Server {
   stop: () => Promise<void>
   /** End it in the middle of whatever it does. */
   kill: () => Promise<void>
-  start: () => Promise<void>
+  /** Start it, with other settings than before where some are named. */
+  start: (settings?: NodeJS.ProcessEnv) => Promise<void>
 }
 
 /** A Zonaris of its own for a test: a fresh database, the built server on a free port. */
@@ -154,9 +155,9 @@ function serverAt(port: number, env: NodeJS.ProcessEnv): Server {
     url,
     stop: () => end('SIGTERM'),
     kill: () => end('SIGKILL'),
-    start: async () => {
+    start: async (settings = {}) => {
       child = spawn(process.execPath, [SERVER], {
-        env: { ...env, PORT: String(port) },
+        env: { ...env, ...settings, PORT: String(port) },
         stdio: ['ignore', 'ignore', 'inherit'],
       })
       for (let i = 0; i < 120; i++) {

@@ -75,6 +75,8 @@ export async function call<C extends Contract>(route: C, input: Input<C>): Promi
     const isAway = error instanceof ApiFailure && (error.status === 0 || error.status === 503)
     const kept = isAway ? await keptAnswer(address) : null
     if (kept === null) throw error
+    // Whatever kept the answer away: once the server is heard, it is read again.
+    lostSignal()
     return kept as CallOutput<C>
   }
 }

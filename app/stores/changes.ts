@@ -1,7 +1,9 @@
+import { useThrottleFn } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { changedSchema, changeRoutes, HEARTBEAT_MS } from '#shared/changes/routes'
 import { TOPICS, type Topic } from '#shared/changes/topics'
 import { addressOf } from '~/composables/api'
+import { isOffline, whenBack } from '~/composables/offline/signal'
 import { useSignIn } from '~/stores/sign-in'
 
 /** Without the stream everything is read again so often, ms; refused, the stream is tried again after so long. */
@@ -9,6 +11,8 @@ const POLL_MS = 15_000
 const RETRY_MS = 30_000
 /** A stream that has said nothing for two beats and a little is taken for dead, ms. */
 const SILENT_MS = HEARTBEAT_MS * 2.5
+/** A server that answers some and not others has its hands full: all is read again no oftener than this, ms. */
+const BACK_MS = 5_000
 /** Screens do not all ask in the same moment, ms. */
 const SPREAD_MS = 400
 /** However much changes, one screen reads the same no oftener than this, ms. */
@@ -107,9 +111,12 @@ export const useChanges = defineStore('changes', () => {
     begun = true
     document.addEventListener('visibilitychange', follow)
     window.addEventListener('online', backOnline)
+    // An answer that did not come in time may have been the news, though the stream stood all the while.
+    whenBack(useThrottleFn(() => tell(TOPICS), BACK_MS, true))
     setInterval(() => {
       if (source && Date.now() - heardAt > SILENT_MS) again()
-      if (!isLive.value && document.visibilityState === 'visible') tell(TOPICS)
+      const mayMiss = !isLive.value || isOffline()
+      if (mayMiss && document.visibilityState === 'visible') tell(TOPICS)
     }, POLL_MS)
   }
 

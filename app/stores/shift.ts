@@ -6,6 +6,7 @@ import { call } from '~/composables/api'
 import { setServerClock } from '~/composables/clock'
 import { useSignal } from '~/composables/offline/signal'
 import { keptAtOf } from '~/composables/offline/answers'
+import { keepAhead } from '~/composables/permit/ahead'
 
 /** What the shift bar shows. Kept when the connection drops: the watch goes on counting. */
 export const useShift = defineStore('shift', () => {
@@ -22,6 +23,7 @@ export const useShift = defineStore('shift', () => {
       shift.value = await call(shopRoutes.shift, {})
       setServerClock(shift.value, keptAtOf(shift.value))
       isRefused.value = false
+      if (keptAtOf(shift.value) === undefined) void keepAhead(shift.value.running)
     } catch {
       isRefused.value = true
     }

@@ -78,6 +78,9 @@ export interface Finding {
 
 const rank = (level: Level): number => LEVELS.indexOf(level)
 
+/** Compares for a sort: worst first. */
+export const worstFirst = (one: Level, other: Level): number => rank(other) - rank(one)
+
 /**
  * The level of a set of Findings: the worst of them.
  * An empty set is `unknown`: nothing has been checked, so nothing is clear.
@@ -92,7 +95,7 @@ export function worstLevel(findings: readonly Pick<Finding, 'level'>[]): Level {
 
 /** Worst first, order otherwise kept, for lists in which the reader must see trouble at the top. */
 export function byWorst<T extends Pick<Finding, 'level'>>(findings: readonly T[]): T[] {
-  return [...findings].sort((a, b) => rank(b.level) - rank(a.level))
+  return [...findings].sort((a, b) => worstFirst(a.level, b.level))
 }
 
 /** Whether a Finding holds a permit back: any stop or unknown. */

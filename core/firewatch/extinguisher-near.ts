@@ -4,7 +4,7 @@ import { FARTHEST_EXTINGUISHER, TRAVEL_DISTANCE } from '../inspection/extinguish
 import { classesOf, FIRE_CLASS_NAME, type FireClass } from '../inspection/fire-class'
 import { judgeGear, type GearState } from '../inspection/gear'
 import type { Plan } from '../plan/plan'
-import { freeLines } from '../plan/sight'
+import { freeLines } from '../plan/blocks'
 import { apart, middleOf } from '../plan/shape'
 import { wallsOf } from '../plan/walls'
 import type { WorkPoint } from './reach-map'

@@ -2,7 +2,7 @@ import { intersection } from 'polyclip-ts'
 import { wrongFacts } from '../inspection/fields'
 import { PLAN_KINDS } from './kinds.table'
 import { FARTHEST, type Plan, type Point, type Thing } from './plan'
-import { nearby } from './near'
+import { boundsOf, nearby, nearOf } from './near'
 import { meet } from './segment'
 import { apart, areaOf, cornersOf, extentOf, segmentsOf, type Extent } from './shape'
 import { OPEN_TO, REACH_OF_OPENING, stretchOf } from './walls'
@@ -22,17 +22,26 @@ const SHARED = 0.25
 
 /** Everything that is wrong with a plan, thing by thing. */
 export function faultsOf(plan: Plan): PlanFault[] {
-  const floors = new Set(plan.floors.map(({ id }) => id))
-  const sound: Thing[] = []
-  const faults: PlanFault[] = []
-  for (const thing of plan.things) {
-    const wrong = outlineFault(thing) ?? (floors.has(thing.floor) ? null : 'It is on no floor.')
-    const untrue = Object.values(wrongFacts(PLAN_KINDS[thing.kind].fields, thing.facts))[0]
-    const message = wrong ?? untrue
-    if (message) faults.push({ thing: thing.id, kind: 'error', message })
-    else sound.push(thing)
-  }
+  const faults = ownFaults(plan)
+  const wrong = new Set(faults.map(({ thing }) => thing))
+  const sound = plan.things.filter(({ id }) => !wrong.has(id))
   return [...faults, ...twiceOnPlan(plan), ...overlaps(sound), ...astray(sound)]
+}
+
+/** Whether a plan with these faults may be published, and is judged. */
+export const isSound = (faults: readonly PlanFault[]): boolean =>
+  faults.every(({ kind }) => kind !== 'error')
+
+/** What is wrong with a thing by itself, wherever others are. */
+export function ownFaults({ floors, things }: Plan): PlanFault[] {
+  const known = new Set(floors.map(({ id }) => id))
+  return things.flatMap((thing): PlanFault[] => {
+    const message =
+      outlineFault(thing) ??
+      (known.has(thing.floor) ? null : 'It is on no floor.') ??
+      Object.values(wrongFacts(PLAN_KINDS[thing.kind].fields, thing.facts))[0]
+    return message ? [{ thing: thing.id, kind: 'error', message }] : []
+  })
 }
 
 /** What is wrong with the outline of a thing; null: nothing. */
@@ -93,10 +102,13 @@ const ring = (thing: Thing): [number, number][][] => [
 function overlaps(things: readonly Thing[]): PlanFault[] {
   const rooms = things
     .filter(({ kind }) => kind === 'room')
-    .map((room) => ({ room, extent: extentOf(room.shape) }))
-  return rooms.flatMap(({ room, extent }, i) =>
-    rooms.slice(i + 1).flatMap((other): PlanFault[] => {
-      if (room.floor !== other.room.floor || !doMeet(extent, other.extent)) return []
+    .map((room, place) => ({ room, place, extent: extentOf(room.shape) }))
+  const near = nearOf(rooms, ({ room }) => boundsOf(cornersOf(room.shape)))
+  return rooms.flatMap(({ room, place, extent }) =>
+    near(cornersOf(room.shape)).flatMap((other): PlanFault[] => {
+      // Of two each is near the other.
+      if (other.place <= place || room.floor !== other.room.floor) return []
+      if (!doMeet(extent, other.extent)) return []
       return sharedArea(room, other.room) > SHARED
         ? [{ thing: other.room.id, kind: 'error', message: `It overlaps ${room.name}.` }]
         : []

@@ -1,4 +1,4 @@
-import RBush from 'rbush'
+import Flatbush from 'flatbush'
 import type { Point, Thing } from './plan'
 import { cornersOf, type Segment } from './shape'
 
@@ -26,29 +26,35 @@ export function boundsOf(points: readonly Point[]): Bounds {
  * Segments by where they lie.
  * @returns those whose outer bounds come within some metres of those of a segment
  */
-export function nearby(segments: readonly Segment[]): (to: Segment, within?: number) => Segment[] {
-  const tree = new RBush<Bounds & { segment: Segment }>().load(
-    segments.map((segment) => ({ ...boundsOf(segment), segment })),
-  )
-  return (to, within = 0) => tree.search(wider(boundsOf(to), within)).map(({ segment }) => segment)
-}
+export const nearby = (segments: readonly Segment[]): Near<Segment> => nearOf(segments, boundsOf)
 
 /**
  * Things by where they lie.
  * @returns those whose outer bounds come within some metres of those of a thing
  */
 export function thingsNear(things: readonly Thing[]): (to: Thing, within: number) => Thing[] {
-  const tree = new RBush<Bounds & { thing: Thing }>().load(
-    things.map((thing) => ({ ...boundsOf(cornersOf(thing.shape)), thing })),
-  )
-  return (to, within) =>
-    tree.search(wider(boundsOf(cornersOf(to.shape)), within)).map(({ thing }) => thing)
+  const near = nearOf(things, ({ shape }) => boundsOf(cornersOf(shape)))
+  return (to, within) => near(cornersOf(to.shape), within)
 }
 
-/** Bounds that reach so many metres farther. */
-const wider = ({ minX, minY, maxX, maxY }: Bounds, by: number): Bounds => ({
-  minX: minX - by,
-  minY: minY - by,
-  maxX: maxX + by,
-  maxY: maxY + by,
-})
+/** What comes within some metres of the outer bounds of some points, in the order of the list. */
+export type Near<T> = (to: readonly Point[], within?: number) => T[]
+
+/** Anything that has outer bounds, by where it lies. */
+export function nearOf<T>(all: readonly T[], bounds: (one: T) => Bounds): Near<T> {
+  // An index of nothing there is none.
+  if (all.length === 0) return () => []
+  const index = new Flatbush(all.length)
+  for (const one of all) {
+    const { minX, minY, maxX, maxY } = bounds(one)
+    index.add(minX, minY, maxX, maxY)
+  }
+  index.finish()
+  return (to, within = 0) => {
+    const { minX, minY, maxX, maxY } = boundsOf(to)
+    return index
+      .search(minX - within, minY - within, maxX + within, maxY + within)
+      .sort((one, other) => one - other)
+      .map((place) => all[place]!)
+  }
+}

@@ -1,4 +1,5 @@
-import { groundOf, isInTheWay, walksTo } from './path'
+import { groundOf, isInTheWay } from './ground'
+import { walksFrom } from './path'
 import { onFloor, type Plan, type Point } from './plan'
 import { areaOf, contains, extentOf, type Extent } from './shape'
 
@@ -29,28 +30,37 @@ export function outOfReach(
   if (rooms.length === 0) return { strips: [], area: 0, lookedAt: 0 }
   const all = extentOf(...rooms.map(({ shape }) => shape))
   const side = sideOf(all)
-  const walks = walksTo(groundOf(plan, floor, { longest }), targets)
   const inTheWay = plan.things.filter(({ floor: on, kind }) => on === floor && isInTheWay(kind))
-  const isOut = (p: Point): boolean =>
+  const isWalkedOn = (p: Point): boolean =>
     rooms.some((room) => contains(room.shape, p)) &&
-    !inTheWay.some((thing) => contains(thing.shape, p)) &&
-    walks(p) === null
-  const strips: Extent[] = []
-  let count = 0
-  for (let south = all.south; south < all.north; south += side) {
-    let strip: Extent | null = null
-    for (let west = all.west; west < all.east; west += side) {
-      if (!isOut({ x: west + side / 2, y: south + side / 2 })) {
-        strip = null
-        continue
-      }
-      count++
-      if (strip) strip.east = west + side
-      else strips.push((strip = { west, east: west + side, south, north: south + side }))
-    }
-  }
+    !inTheWay.some((thing) => contains(thing.shape, p))
+  const middles = middlesOf(all, side).filter(isWalkedOn)
+  const starts = middles.map((middle) => [middle])
+  const walks = walksFrom(groundOf(plan, floor), starts, targets, longest)
+  const out = middles.filter((_, i) => walks[i] === null)
   const lookedAt = rooms.reduce((sum, { shape }) => sum + areaOf(shape), 0)
-  return { strips, area: count * side ** 2, lookedAt }
+  return { strips: stripsOf(out, side), area: out.length * side ** 2, lookedAt }
+}
+
+/** The middles of the squares of some ground, from west to east and row by row. */
+function middlesOf({ west, south, east, north }: Extent, side: number): Point[] {
+  const middles: Point[] = []
+  for (let y = south; y < north; y += side)
+    for (let x = west; x < east; x += side) middles.push({ x: x + side / 2, y: y + side / 2 })
+  return middles
+}
+
+/** Squares that touch in a row are one strip. */
+function stripsOf(middles: readonly Point[], side: number): Extent[] {
+  const strips: Extent[] = []
+  const half = side / 2
+  for (const { x, y } of middles) {
+    const last = strips.at(-1)
+    const isNext = last?.south === y - half && Math.abs(last.east - (x - half)) < half
+    if (isNext) last!.east = x + half
+    else strips.push({ west: x - half, east: x + half, south: y - half, north: y + half })
+  }
+  return strips
 }
 
 function sideOf({ west, east, south, north }: Extent): number {

@@ -1,4 +1,5 @@
-import { walksTo, type Ground, type Walk } from './path'
+import { type Ground } from './ground'
+import { walksFrom, type Walk } from './path'
 import type { Point } from './plan'
 
 /** Something to be looked at, and where one stands to do it. */
@@ -24,24 +25,24 @@ export interface Round {
  * Source: Croes, A method for solving traveling-salesman problems, 1958 (2-opt); Or, 1976 (stretches moved).
  */
 export function roundOver(ground: Ground, from: Point, stops: readonly Stop[]): Round {
-  const walks = stops.map(({ at }) => walksTo(ground, [at]))
-  const reached = stops.map((_, i) => i).filter((i) => walks[i]!(from) !== null)
-  const first = new Map(reached.map((i) => [i, walks[i]!(from)!]))
+  // To each stop: from where one stands, and after that from each of the stops.
+  const starts = [[from], ...stops.map(({ at }) => [at])]
+  const walks = stops.map(({ at }) => walksFrom(ground, starts, [at]))
+  const [first, after] = [walks.map(([walk]) => walk!), walks.map((all) => all.slice(1))]
+  const reached = stops.map((_, i) => i).filter((i) => first[i] !== null)
   const between = reached.map((i) =>
-    reached.map((j) => (i === j ? 0 : (walks[j]!(stops[i]!.at)?.length ?? Infinity))),
+    reached.map((j) => (i === j ? 0 : (after[j]![i]?.length ?? Infinity))),
   )
   const order = shortOrder(
-    reached.map((i) => first.get(i)!.length),
+    reached.map((i) => first[i]!.length),
     between,
   ).map((place) => reached[place]!)
-  const legs = order.map((stop, i) =>
-    i === 0 ? first.get(stop)! : walks[stop]!(stops[order[i - 1]!]!.at)!,
-  )
+  const legs = order.map((stop, i) => (i === 0 ? first[stop]! : after[stop]![order[i - 1]!]!))
   return {
     stops: order.map((i) => stops[i]!),
     walks: legs.map(({ points, length }) => ({ points, length })),
     length: legs.reduce((sum, { length }) => sum + length, 0),
-    astray: stops.filter((_, i) => !first.has(i)),
+    astray: stops.filter((_, i) => first[i] === null),
   }
 }
 

@@ -16,16 +16,26 @@ export function nearestOn([a, b]: Segment, p: Point): { point: Point; share: num
   return { point: pointAt([a, b], share), share }
 }
 
+/** From a point to the nearest of a segment, m. */
+export function metresToSegment([a, b]: Segment, { x, y }: Point): number {
+  const [dx, dy] = [b.x - a.x, b.y - a.y]
+  const squared = dx * dx + dy * dy
+  const along = squared === 0 ? 0 : ((x - a.x) * dx + (y - a.y) * dy) / squared
+  const share = Math.max(0, Math.min(1, along))
+  const [offX, offY] = [a.x + share * dx - x, a.y + share * dy - y]
+  return Math.sqrt(offX * offX + offY * offY)
+}
+
 /** Whether two segments meet; touching counts. */
 export function meet(first: Segment, second: Segment): boolean {
   const [a, b] = first
   const [c, d] = second
   const a1 = cross(c, d, a)
   const b1 = cross(c, d, b)
-  if (areOneSide(a1, b1, second)) return false
+  if (areOneSide(a1, b1, atMost(second))) return false
   const c1 = cross(a, b, c)
   const d1 = cross(a, b, d)
-  if (areOneSide(c1, d1, first)) return false
+  if (areOneSide(c1, d1, atMost(first))) return false
   if (a1 * b1 < 0 && c1 * d1 < 0) return true
   return touches(second, a) || touches(second, b) || touches(first, c) || touches(first, d)
 }
@@ -33,9 +43,13 @@ export function meet(first: Segment, second: Segment): boolean {
 /** A line is no longer than this, m; found without a root. */
 const atMost = ([a, b]: Segment): number => Math.abs(b.x - a.x) + Math.abs(b.y - a.y)
 
-/** Whether two points lie on one side of a line, farther than a touch. */
-const areOneSide = (one: number, other: number, line: Segment): boolean =>
-  one * other > 0 && Math.min(Math.abs(one), Math.abs(other)) > TOUCH * atMost(line)
+/**
+ * Whether two points lie on one side of a line, farther than a touch.
+ * @param one the side that a point lies on, as a cross product, m2
+ * @param atMost the line is no longer than this, m
+ */
+export const areOneSide = (one: number, other: number, atMost: number): boolean =>
+  one * other > 0 && Math.min(Math.abs(one), Math.abs(other)) > TOUCH * atMost
 
 const touches = (segment: Segment, p: Point): boolean =>
   apart(nearestOn(segment, p).point, p) <= TOUCH
@@ -46,11 +60,28 @@ function between(first: Segment, second: Segment): Segment {
     const at = nearestOn(first, nearestOn(second, first[0]).point).point
     return [at, at]
   }
-  const ways: Segment[] = [
-    ...first.map((p): Segment => [p, nearestOn(second, p).point]),
-    ...second.map((p): Segment => [nearestOn(first, p).point, p]),
-  ]
-  return ways.reduce((best, way) => (apart(...way) < apart(...best) ? way : best))
+  const [a, b] = first
+  const [c, d] = second
+  return shorter(
+    shorter([a, nearestOn(second, a).point], [b, nearestOn(second, b).point]),
+    shorter([nearestOn(first, c).point, c], [nearestOn(first, d).point, d]),
+  )
+}
+
+/** The first where both are as long. */
+const shorter = (one: Segment, other: Segment): Segment =>
+  apart(other[0], other[1]) < apart(one[0], one[1]) ? other : one
+
+/** The shortest straight line from a shape to a segment; of no length where they meet, or the segment lies inside. */
+export function shortestTo(segment: Segment, shape: Shape): Segment {
+  const inside = segment.find((end) => contains(shape, end))
+  if (inside) return [inside, inside]
+  return shortest(segmentsOf(shape).map((side) => between(side, segment)))
+}
+
+const shortest = (ways: readonly Segment[]): Segment => {
+  if (ways.length === 0) throw new RangeError('A shape without an outline.')
+  return ways.reduce(shorter)
 }
 
 /** The shortest straight line between two shapes; of no length where they meet, or one lies inside the other. */
@@ -60,12 +91,5 @@ export function shortestBetween(one: Shape, other: Shape): Segment {
     ...cornersOf(other).filter((corner) => contains(one, corner)),
   ][0]
   if (inside) return [inside, inside]
-  let best: Segment | null = null
-  for (const a of segmentsOf(one))
-    for (const b of segmentsOf(other)) {
-      const way = between(a, b)
-      if (!best || apart(...way) < apart(...best)) best = way
-    }
-  if (!best) throw new RangeError('A shape without an outline.')
-  return best
+  return shortest(segmentsOf(one).flatMap((a) => segmentsOf(other).map((b) => between(a, b))))
 }

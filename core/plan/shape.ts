@@ -15,11 +15,26 @@ export const along = ({ x, y }: Point, angle: number, metres: number): Point => 
 /** m. Not by Math.hypot, which takes ten times as long. */
 export const apart = (a: Point, b: Point): number => Math.sqrt((a.x - b.x) ** 2 + (a.y - b.y) ** 2)
 
-/** Corners of a box, those of an area, the points of a line. A box counts its width across its front. */
-export function cornersOf(shape: Shape): Point[] {
-  if (shape.type !== 'box') return [...shape.points]
-  const { at, angle, width, depth } = shape
-  return [
+/** What is read off a shape again and again. Nobody changes a shape, an edit makes another. */
+interface Outline {
+  corners: readonly Point[]
+  segments: readonly Segment[]
+  pairs: [number, number][]
+}
+const known = new WeakMap<Shape, Outline>()
+
+function outlineOf(shape: Shape): Outline {
+  const found = known.get(shape)
+  if (found) return found
+  const corners = shape.type === 'box' ? cornersOfBox(shape) : shape.points
+  const pairs = corners.map(({ x, y }): [number, number] => [x, y])
+  const outline = { corners, segments: segmentsAlong(corners, shape.type !== 'line'), pairs }
+  known.set(shape, outline)
+  return outline
+}
+
+const cornersOfBox = ({ at, angle, width, depth }: Extract<Shape, { type: 'box' }>): Point[] =>
+  [
     [1, 1],
     [1, -1],
     [-1, -1],
@@ -27,22 +42,21 @@ export function cornersOf(shape: Shape): Point[] {
   ].map(([deep, wide]) =>
     along(along(at, angle, (deep! * depth) / 2), angle + 90, (wide! * width) / 2),
   )
+
+function segmentsAlong(points: readonly Point[], closes: boolean): Segment[] {
+  const segments = points.slice(1).map((to, i): Segment => [points[i]!, to])
+  return closes && points.length >= 3 ? [...segments, [points.at(-1)!, points[0]!]] : segments
 }
+
+/** Corners of a box, those of an area, the points of a line. A box counts its width across its front. */
+export const cornersOf = (shape: Shape): readonly Point[] => outlineOf(shape).corners
 
 /** The straight pieces of an outline; an area and a box close. */
-export function segmentsOf(shape: Shape): Segment[] {
-  const points = cornersOf(shape)
-  const pairs = points.slice(1).map((to, i): Segment => [points[i]!, to])
-  return shape.type === 'line' || points.length < 3
-    ? pairs
-    : [...pairs, [points.at(-1)!, points[0]!]]
-}
-
-const pairs = (points: readonly Point[]): [number, number][] => points.map(({ x, y }) => [x, y])
+export const segmentsOf = (shape: Shape): readonly Segment[] => outlineOf(shape).segments
 
 /** m2; 0 for a line. */
 export const areaOf = (shape: Shape): number =>
-  shape.type === 'line' ? 0 : Math.abs(polygonArea(pairs(cornersOf(shape))))
+  shape.type === 'line' ? 0 : Math.abs(polygonArea(outlineOf(shape).pairs))
 
 /** The middle: of a box and an area its centroid, of a line half way along the straight between its ends. */
 export function middleOf(shape: Shape): Point {
@@ -50,7 +64,7 @@ export function middleOf(shape: Shape): Point {
   const points = cornersOf(shape)
   if (shape.type === 'line' || areaOf(shape) === 0)
     return pointAt([points[0]!, points.at(-1)!], 0.5)
-  const [x, y] = polygonCentroid(pairs(points))
+  const [x, y] = polygonCentroid(outlineOf(shape).pairs)
   return { x, y }
 }
 
@@ -62,7 +76,7 @@ export const pointAt = ([a, b]: Segment, share: number): Point => ({
 
 /** Whether a point lies inside; on the very edge either may be told. */
 export const contains = (shape: Shape, { x, y }: Point): boolean =>
-  shape.type !== 'line' && polygonContains(pairs(cornersOf(shape)), [x, y])
+  shape.type !== 'line' && polygonContains(outlineOf(shape).pairs, [x, y])
 
 /** Length of a line, or once around. m */
 export const lengthOf = (shape: Shape): number =>

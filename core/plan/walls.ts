@@ -1,5 +1,6 @@
 import type { Plan, Thing } from './plan'
 import { nearby } from './near'
+import { oncePerFloor } from './once'
 import { nearestOn } from './segment'
 import { apart, pointAt, segmentsOf, type Segment } from './shape'
 import type { ThingKind } from './kinds.table'
@@ -27,20 +28,20 @@ export const OPEN_TO: Readonly<Record<'feet' | 'eyes' | 'fire', readonly ThingKi
   fire: ['door', 'window', 'hatch', 'duct'],
 }
 
-/** Nobody changes a plan, an edit makes another: its walls are cut once. */
-const known = new WeakMap<Plan, Map<string, readonly Wall[]>>()
+type OpenTo = keyof typeof OPEN_TO
+const wallsOnceTo = (to: OpenTo) =>
+  oncePerFloor((plan, floor): readonly Wall[] => cutWalls(plan, floor, to))
+const WALLS = {
+  feet: wallsOnceTo('feet'),
+  eyes: wallsOnceTo('eyes'),
+  fire: wallsOnceTo('fire'),
+} satisfies Record<OpenTo, unknown>
 
 /** The walls of a floor with their openings cut out. @param to whom the openings are open */
-export function wallsOf(plan: Plan, floor: string, to: keyof typeof OPEN_TO): readonly Wall[] {
-  const ofPlan = known.get(plan) ?? new Map<string, readonly Wall[]>()
-  known.set(plan, ofPlan)
-  const key = `${to} ${floor}`
-  const walls = ofPlan.get(key) ?? cutWalls(plan, floor, to)
-  ofPlan.set(key, walls)
-  return walls
-}
+export const wallsOf = (plan: Plan, floor: string, to: OpenTo): readonly Wall[] =>
+  WALLS[to](plan, floor)
 
-function cutWalls(plan: Plan, floor: string, to: keyof typeof OPEN_TO): Wall[] {
+function cutWalls(plan: Plan, floor: string, to: OpenTo): Wall[] {
   const here = plan.things.filter((thing) => thing.floor === floor)
   const openings = here
     .filter(({ kind }) => OPEN_TO[to].includes(kind))

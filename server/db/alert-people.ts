@@ -49,7 +49,7 @@ export async function calledPeople(
       ARRAY(SELECT d.id FROM push_device d WHERE d.person_id = n.id ORDER BY d.created_at) AS devices
     FROM named c JOIN person n ON n.id = c.id
     WHERE n.active
-    GROUP BY c.permit_id, n.id
+    GROUP BY c.permit_id, n.organisation_id, n.id
     UNION ALL
     SELECT a.permit_id, NULL, o.id, o.name, 'everybody', o.email, o.phone, '{}'
     FROM asked a CROSS JOIN outside_contact o

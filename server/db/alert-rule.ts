@@ -26,7 +26,7 @@ export async function putAlertRules(
     INSERT INTO alert_rule (organisation_id, site_id, late, missed, hold, expiring, unwatched, silent)
     SELECT ${organisation}, ${site}, ${late}, ${missed}, ${hold}, ${expiring}, ${unwatched}, ${silent}
     WHERE ${version} = 0 OR EXISTS (SELECT 1 FROM alert_rule WHERE site_id = ${site})
-    ON CONFLICT (site_id) DO UPDATE SET
+    ON CONFLICT (organisation_id, site_id) DO UPDATE SET
       late = excluded.late, missed = excluded.missed, hold = excluded.hold,
       expiring = excluded.expiring, unwatched = excluded.unwatched, silent = excluded.silent,
       version = alert_rule.version + 1

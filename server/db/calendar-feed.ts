@@ -17,7 +17,7 @@ export async function putFeed(
   await db.query(sql`
     INSERT INTO calendar_feed (person_id, organisation_id, token_hash, created_at)
     VALUES (${row.person}, ${row.organisation}, ${row.hash}, ${row.at})
-    ON CONFLICT (person_id) DO UPDATE
+    ON CONFLICT (organisation_id, person_id) DO UPDATE
     SET token_hash = excluded.token_hash, created_at = excluded.created_at, last_read_at = NULL
   `)
 }

@@ -44,7 +44,7 @@ export async function addUse(
         ${row.to}::date,
         interval '1 day'
       ) AS d
-    ON CONFLICT (site_id, gas, day) DO UPDATE
+    ON CONFLICT (organisation_id, site_id, gas, day) DO UPDATE
     SET amount = u.amount + excluded.amount
   `)
 }
@@ -124,7 +124,7 @@ export async function drawsOn(
       AND p.state IN ('issued', 'working', 'suspended')
       AND p.valid_from < ((${day}::date + 1)::timestamp AT TIME ZONE ${timeZone})
       AND p.valid_to >= (${day}::date::timestamp AT TIME ZONE ${timeZone})
-    GROUP BY p.id, j.id
+    GROUP BY p.organisation_id, p.id, j.organisation_id, j.id
     LIMIT ${MOST}
   `)
   return rows

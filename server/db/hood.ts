@@ -48,7 +48,7 @@ export async function putHood(
         rehearsal: row.rehearsal,
       },
       sql`
-        ON CONFLICT (station_id) DO UPDATE
+        ON CONFLICT (organisation_id, station_id) DO UPDATE
         SET
           section = excluded.section,
           need = excluded.need,

@@ -39,7 +39,7 @@ export async function putKeeping(
     INSERT INTO keeping_rule (organisation_id, site_id, inspection, gas, reading, message, held, from_at)
     SELECT ${organisation}, ${site}, ${inspection}, ${gas}, ${reading}, ${message}, ${held}, ${from}
     WHERE ${version} = 0 OR EXISTS (SELECT 1 FROM keeping_rule WHERE site_id = ${site})
-    ON CONFLICT (site_id) DO UPDATE SET
+    ON CONFLICT (organisation_id, site_id) DO UPDATE SET
       inspection = excluded.inspection, gas = excluded.gas, reading = excluded.reading,
       message = excluded.message, held = excluded.held, from_at = excluded.from_at,
       version = keeping_rule.version + 1

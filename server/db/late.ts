@@ -88,7 +88,7 @@ export async function putLateEntry(db: Db, row: NewLateEntry): Promise<void> {
         content: row.content === null ? null : JSON.stringify(row.content),
       },
       sql`
-        ON CONFLICT (phone_id, number) DO UPDATE
+        ON CONFLICT (organisation_id, phone_id, number) DO UPDATE
         SET refusal = EXCLUDED.refusal, content = EXCLUDED.content, received_at = EXCLUDED.received_at,
           sent_at = EXCLUDED.sent_at, made_at = EXCLUDED.made_at
         WHERE late_entry.refusal IS NOT NULL AND late_entry.digest = EXCLUDED.digest

@@ -29,9 +29,11 @@ export async function listenTo(
     client.on('error', reject)
     client.on('end', () => reject(new Error('The connection ended.')))
   })
+  let end = (): void => undefined
   const ended = new Promise<void>((resolve) => {
-    signal.addEventListener('abort', () => resolve(), { once: true })
+    end = resolve
   })
+  signal.addEventListener('abort', end)
   client.on('notification', ({ payload }) => {
     if (payload) onMessage(payload)
   })
@@ -44,6 +46,7 @@ export async function listenTo(
     await Promise.race([ended, lost])
   } finally {
     clearInterval(trying)
+    signal.removeEventListener('abort', end)
     // Its end is expected from here on.
     lost.catch(() => null)
     await client.end().catch(() => null)

@@ -21,7 +21,7 @@ export async function insertLook(db: Db, row: LookRow): Promise<void> {
       ${row.item}, ${row.organisation}, ${row.site}, ${row.occasion}, ${row.dueOn},
       ${row.useEvery}
     )
-    ON CONFLICT (item_id, occasion) DO NOTHING
+    ON CONFLICT (organisation_id, item_id, occasion) DO NOTHING
   `)
 }
 
@@ -44,7 +44,7 @@ export async function lookDone(
       ${row.item}, ${row.organisation}, ${row.site}, ${row.occasion}, ${row.at}, ${row.result},
       ${row.dueOn}, ${row.useEvery}, ${row.occasion === 'afterEvent'}, ${row.calibrated}
     )
-    ON CONFLICT (item_id, occasion) DO UPDATE
+    ON CONFLICT (organisation_id, item_id, occasion) DO UPDATE
     SET
       last_at = excluded.last_at,
       last_result = excluded.last_result,
@@ -78,7 +78,7 @@ export async function eventDue(
   await db.query(sql`
     INSERT INTO gear_look (item_id, organisation_id, site_id, occasion, due_on)
     VALUES (${row.item}, ${row.organisation}, ${row.site}, ${row.occasion}, ${row.today})
-    ON CONFLICT (item_id, occasion) DO UPDATE SET due_on = excluded.due_on, waits = false
+    ON CONFLICT (organisation_id, item_id, occasion) DO UPDATE SET due_on = excluded.due_on, waits = false
   `)
 }
 
@@ -191,7 +191,7 @@ export async function tightenLooks(
     WHERE g.site_id = ${row.site}
       AND g.kind = ${row.kind}
       AND g.kind_id IS NOT DISTINCT FROM ${row.kindId}
-    ON CONFLICT (item_id, occasion) DO UPDATE
+    ON CONFLICT (organisation_id, item_id, occasion) DO UPDATE
     SET due_on = least(
       l.due_on,
       coalesce(

@@ -52,4 +52,6 @@ export const MIGRATIONS = [
   '0050_months',
   '0051_keeping',
   '0052_spot',
+  '0053_look',
+  '0054_keys',
 ] as const

@@ -1,6 +1,12 @@
 import sql from 'sql-template-tag'
 import { inTransaction } from './pool'
 
+/** A clock that is put back may date an event before what it belongs to, ms. */
+const MARGIN = 31 * 86_400_000
+
+/** From where on to read what belongs to something of a moment: months before it are not opened, and a clock that was put back loses nothing. */
+export const readSince = (moment: Date): Date => new Date(moment.getTime() - MARGIN)
+
 /** So many months ahead are made, so that a server may stand still for that long. */
 const AHEAD_MONTHS = 3
 

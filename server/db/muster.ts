@@ -94,7 +94,7 @@ export async function insertMuster(db: Db, row: NewMuster): Promise<boolean> {
         begun_by: row.by,
         rehearsal: row.rehearsal,
       },
-      sql`ON CONFLICT (site_id) WHERE ended_at IS NULL DO NOTHING`,
+      sql`ON CONFLICT (organisation_id, site_id) WHERE ended_at IS NULL DO NOTHING`,
     ),
   )
   return rowCount === 1
@@ -173,7 +173,7 @@ export async function addPerson(
         name: row.name,
         why: row.why,
       },
-      sql`ON CONFLICT (id) DO NOTHING`,
+      sql`ON CONFLICT (organisation_id, id) DO NOTHING`,
     ),
   )
 }
@@ -281,7 +281,7 @@ export async function listMusters(db: Db, site: string, most: number): Promise<M
       count(p.count)::integer AS counted, count(p.id)::integer AS total
     FROM muster m LEFT JOIN muster_person p ON p.muster_id = m.id
     WHERE m.site_id = ${site}
-    GROUP BY m.id
+    GROUP BY m.organisation_id, m.id
     ORDER BY m.begun_at DESC
     LIMIT ${most}
   `)

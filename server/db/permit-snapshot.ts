@@ -24,7 +24,7 @@ export async function keepSnapshot(db: Db, row: Snapshot): Promise<void> {
       hash: row.hash,
       at: row.at,
     })}
-    ON CONFLICT (permit_id, version) DO NOTHING
+    ON CONFLICT (organisation_id, permit_id, version) DO NOTHING
   `)
 }
 

@@ -1,12 +1,10 @@
 import sql from 'sql-template-tag'
-import { insertInto } from './insert'
 import type { Finding } from '#core/finding/finding'
 import type { WorkPoint } from '#core/firewatch/reach-map'
 import type { Plan } from '#core/plan/plan'
 import type { FoundBody } from '#shared/permit/found'
 import type { NotReckoned, SparkReach } from '#core/firewatch/spark-reach'
-import { ROUND_EVERY } from '#core/firewatch/rules.table'
-import type { Monitoring, RuleSet } from '#core/firewatch/rule-sets.table'
+import type { RuleSet } from '#core/firewatch/rule-sets.table'
 import type { PermitState } from '#core/permit/lifecycle'
 import type { SweepAnswer } from '#core/firewatch/fire'
 import type { ContainerBody } from '#shared/permit/container'
@@ -40,6 +38,7 @@ export interface PermitDbRow {
   reach: number
   findings: Finding[] | null
   issued_by: string | null
+  created_at: Date
   issued_at: Date | null
   work_started_at: Date | null
   watch_started_at: Date | null
@@ -95,7 +94,7 @@ const COLUMNS = sql`
   coalesce(f.fire_watch_trained_on IS NOT NULL, false) AS fire_watch_trained,
   p.valid_from, p.valid_to, p.rule_sets, p.watch_minutes, p.monitor_minutes, p.monitor_every,
   p.reach, p.findings, i.name AS issued_by,
-  p.issued_at, p.work_started_at, p.watch_started_at, p.closed_at, p.version, p.rehearsal,
+  p.created_at, p.issued_at, p.work_started_at, p.watch_started_at, p.closed_at, p.version, p.rehearsal,
   p.plan_version, p.work_height, p.container, p.sparks,
   p.attendant_id, a.name AS attendant, p.rescue, p.puts_back_id, b.name AS puts_back,
   p.sketch, p.found, p.from_id, p.goes_on, p.template, l.number AS from_number, l.sweep AS from_sweep,
@@ -224,242 +223,4 @@ export async function listPermits(
     { select: COLUMNS, from, order: ORDER[query.sort] },
     (row: PermitDbRow) => row,
   )
-}
-
-/** What governed a permit when it was written. */
-export interface WrittenRules {
-  ruleSets: RuleSet[]
-  watchMinutes: number
-  monitoring: Monitoring | null
-  /** m */
-  reach: number
-}
-
-/** What stays the same when work comes again, or goes on: the place, not the people. */
-export interface Like {
-  id: string
-  height: number | null
-  sketch: Plan | null
-  rescue: string
-  goesOn: boolean
-}
-
-export interface NewPermit {
-  id: string
-  organisation: string
-  site: string
-  number: number
-  job: string
-  place: string
-  operator: string | null
-  from: Date
-  to: Date
-  work: WorkPoint | null
-  rules: WrittenRules
-  /** What it takes over of another permit; null: nothing. */
-  like: Like | null
-  person: string
-  at: Date
-  rehearsal: boolean
-}
-
-export async function insertPermit(db: Db, row: NewPermit): Promise<void> {
-  await db.query(
-    insertInto('permit', {
-      id: row.id,
-      organisation_id: row.organisation,
-      site_id: row.site,
-      number: row.number,
-      job_id: row.job,
-      state: 'draft',
-      place: row.place,
-      operator_id: row.operator,
-      valid_from: row.from,
-      valid_to: row.to,
-      work_floor: row.work?.floor ?? null,
-      work_x: row.work?.x ?? null,
-      work_y: row.work?.y ?? null,
-      rule_sets: row.rules.ruleSets,
-      watch_minutes: row.rules.watchMinutes,
-      monitor_minutes: row.rules.monitoring?.minutes ?? 0,
-      ...(row.rules.monitoring && { monitor_every: row.rules.monitoring.every }),
-      reach: row.rules.reach,
-      ...(row.like && {
-        from_id: row.like.id,
-        goes_on: row.like.goesOn,
-        work_height: row.like.height,
-        sketch: row.like.sketch && JSON.stringify(row.like.sketch),
-        rescue: row.like.rescue,
-      }),
-      created_by: row.person,
-      created_at: row.at,
-      rehearsal: row.rehearsal,
-    }),
-  )
-}
-
-/** The permit that is kept under a name, whatever its case. */
-export async function findTemplate(db: Db, site: string, name: string): Promise<string | null> {
-  const { rows } = await db.query<{ id: string }>(sql`
-    SELECT id FROM permit WHERE site_id = ${site} AND lower(template) = lower(${name})
-  `)
-  return rows[0]?.id ?? null
-}
-
-export async function setTemplate(db: Db, id: string, name: string | null): Promise<void> {
-  await db.query(sql`UPDATE permit SET template = ${name} WHERE id = ${id}`)
-}
-
-/** Permits that are kept under a name, by it. */
-export async function listTemplates(
-  db: Db,
-  site: string,
-): Promise<{ id: string; name: string; place: string; job: string }[]> {
-  const { rows } = await db.query(sql`
-    SELECT p.id, p.template AS name, p.place, j.title AS job
-    FROM permit p JOIN job j ON j.id = p.job_id
-    WHERE p.site_id = ${site} AND p.template IS NOT NULL
-    ORDER BY lower(p.template)
-  `)
-  return rows
-}
-
-export interface DraftChange {
-  sweep: object
-  operator: string | null
-  fireWatch: string | null
-  from: Date
-  to: Date
-  work: WorkPoint | null
-  height: number | null
-  container: ContainerBody | null
-  sketch: Plan | null
-  found: FoundBody[]
-  seen: Partial<Record<string, Omit<SeenLine, 'name'>>>
-  sparks: KeptSparks
-  attendant: string | null
-  rescue: string
-  putsBack: string | null
-  rules: WrittenRules
-  version: number
-}
-
-export async function updateDraft(db: Db, id: string, row: DraftChange): Promise<boolean> {
-  const { rowCount } = await db.query(sql`
-    UPDATE permit
-    SET
-      sweep = ${JSON.stringify(row.sweep)},
-      operator_id = ${row.operator},
-      fire_watch_id = ${row.fireWatch},
-      valid_from = ${row.from},
-      valid_to = ${row.to},
-      work_floor = ${row.work?.floor ?? null},
-      work_x = ${row.work?.x ?? null},
-      work_y = ${row.work?.y ?? null},
-      work_height = ${row.height},
-      container = ${row.container && JSON.stringify(row.container)},
-      sketch = ${row.sketch && JSON.stringify(row.sketch)},
-      found = ${JSON.stringify(row.found)},
-      seen = ${JSON.stringify(row.seen)},
-      sparks = ${JSON.stringify(row.sparks)},
-      attendant_id = ${row.attendant},
-      rescue = ${row.rescue},
-      puts_back_id = ${row.putsBack},
-      rule_sets = ${row.rules.ruleSets},
-      watch_minutes = ${row.rules.watchMinutes},
-      monitor_minutes = ${row.rules.monitoring?.minutes ?? 0},
-      monitor_every = ${row.rules.monitoring?.every ?? ROUND_EVERY},
-      reach = ${row.rules.reach},
-      version = version + 1
-    WHERE id = ${id} AND state = 'draft' AND version = ${row.version}
-  `)
-  return rowCount === 1
-}
-
-export async function setOperator(db: Db, id: string, person: string): Promise<void> {
-  await db.query(sql`
-    UPDATE permit
-    SET operator_id = ${person}
-    WHERE id = ${id}
-  `)
-}
-
-/** Another end makes another version: it is signed anew. */
-export async function setValidTo(db: Db, id: string, to: Date): Promise<void> {
-  await db.query(sql`
-    UPDATE permit
-    SET
-      valid_to = ${to},
-      version = version + 1
-    WHERE id = ${id}
-  `)
-}
-
-/** Until when more rounds are on their way from a phone that had no signal; null: none are. */
-export async function setRoundsUntil(db: Db, id: string, until: Date | null): Promise<void> {
-  await db.query(sql`
-    UPDATE permit
-    SET rounds_until = ${until}
-    WHERE id = ${id}
-  `)
-}
-
-export async function setFireWatch(db: Db, id: string, person: string): Promise<void> {
-  await db.query(sql`
-    UPDATE permit
-    SET fire_watch_id = ${person}
-    WHERE id = ${id}
-  `)
-}
-
-export async function draftsOfJob(db: Db, job: string): Promise<string[]> {
-  const { rows } = await db.query<{ id: string }>(sql`
-    SELECT id
-    FROM permit
-    WHERE job_id = ${job} AND state = 'draft'
-    ORDER BY id
-  `)
-  return rows.map((row) => row.id)
-}
-
-/** What was signed or overridden before no longer counts. */
-export async function renewDraft(db: Db, id: string): Promise<void> {
-  await db.query(sql`
-    UPDATE permit
-    SET version = version + 1
-    WHERE id = ${id} AND state = 'draft'
-  `)
-}
-
-export async function markIssued(
-  db: Db,
-  id: string,
-  row: { findings: Finding[]; person: string; at: Date },
-): Promise<void> {
-  await db.query(sql`
-    UPDATE permit
-    SET
-      findings = ${JSON.stringify(row.findings)},
-      issued_by = ${row.person},
-      issued_at = ${row.at},
-      plan_version = (SELECT max(number) FROM plan_version WHERE site_id = permit.site_id)
-    WHERE id = ${id}
-  `)
-}
-
-type PermitProgress = Pick<
-  PermitDbRow,
-  'state' | 'work_started_at' | 'watch_started_at' | 'closed_at'
->
-
-export async function setPermitState(db: Db, id: string, row: PermitProgress): Promise<void> {
-  await db.query(sql`
-    UPDATE permit
-    SET
-      state = ${row.state},
-      work_started_at = ${row.work_started_at},
-      watch_started_at = ${row.watch_started_at},
-      closed_at = ${row.closed_at}
-    WHERE id = ${id}
-  `)
 }

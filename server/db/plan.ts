@@ -19,7 +19,7 @@ export async function holdPlan(db: Db, { organisation, site }: Whose): Promise<v
     insertInto(
       'plan',
       { site_id: site, organisation_id: organisation, floors: JSON.stringify(FIRST_FLOORS) },
-      sql`ON CONFLICT (site_id) DO NOTHING`,
+      sql`ON CONFLICT (organisation_id, site_id) DO NOTHING`,
     ),
   )
   await db.query(sql`SELECT 1 FROM plan WHERE site_id = ${site} FOR UPDATE`)
@@ -86,7 +86,7 @@ export async function putThings(
     FROM jsonb_to_recordset(${JSON.stringify(things)}) AS t (
       id uuid, floor text, kind text, name text, shape jsonb, facts jsonb, of uuid
     )
-    ON CONFLICT (site_id, id) DO UPDATE
+    ON CONFLICT (organisation_id, site_id, id) DO UPDATE
     SET
       floor = excluded.floor,
       kind = excluded.kind,

@@ -142,7 +142,7 @@ export async function setKit(
     FROM jsonb_to_recordset(${JSON.stringify(rows)}) AS k (
       person_id uuid, ppe_id text, state text, size text
     )
-    ON CONFLICT (person_id, ppe_id) DO UPDATE
+    ON CONFLICT (organisation_id, person_id, ppe_id) DO UPDATE
     SET
       state = excluded.state,
       size = coalesce(excluded.size, person_kit.size),
@@ -184,7 +184,7 @@ export async function setShade(db: Db, organisation: string, row: FoundRow): Pro
         found_on: row.found_on,
       },
       sql`
-        ON CONFLICT (person_id, band) DO UPDATE
+        ON CONFLICT (organisation_id, person_id, band) DO UPDATE
         SET shade = excluded.shade, found_on = excluded.found_on
       `,
     ),

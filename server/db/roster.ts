@@ -94,7 +94,7 @@ export async function putRoster(
       r."fireWatchTrainedOn", r."respiratorUntil", r."fitTestOn", r."fitModel", r."fitSize",
       r."lightSensitive", r.correction, r.tint, true, ${by.at}, ${by.rehearsal}
     FROM ${record}
-    ON CONFLICT (id) DO UPDATE
+    ON CONFLICT (organisation_id, id) DO UPDATE
     SET
       name = excluded.name,
       email = excluded.email,

@@ -26,7 +26,7 @@ export async function keepFactor(
   const { rowCount } = await db.query(sql`
     INSERT INTO second_factor (organisation_id, person_id, sealed_key)
     VALUES (${row.organisation}, ${row.person}, ${row.sealedKey})
-    ON CONFLICT (person_id) DO UPDATE
+    ON CONFLICT (organisation_id, person_id) DO UPDATE
     SET sealed_key = excluded.sealed_key
     WHERE second_factor.confirmed_at IS NULL
   `)

@@ -43,7 +43,7 @@ export async function countSession(db: Db, row: SessionUse): Promise<void> {
         JOIN session_member m ON g.id IN (m.helmet_id, m.machine_id) OR g.station_id = m.station_id
         WHERE m.session_id = ${row.session} AND m.presence IN ('present', 'late')
       ) used
-      ON CONFLICT (session_id, item_id) DO NOTHING
+      ON CONFLICT (organisation_id, session_id, item_id) DO NOTHING
       RETURNING item_id
     )
     UPDATE gear_look l

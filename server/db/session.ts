@@ -78,7 +78,7 @@ export async function sessionsOn(
     SELECT t.id, t.title, count(m.person_id) AS people
     FROM session t LEFT JOIN session_member m ON m.session_id = t.id
     WHERE t.site_id = ${site} AND t.day = ${day}
-    GROUP BY t.id
+    GROUP BY t.organisation_id, t.id
     ORDER BY t.created_at
   `)
   return rows
@@ -192,7 +192,7 @@ export async function putMembers(
         cylinder_id uuid,
         seen jsonb
       )
-    ON CONFLICT (session_id, person_id) DO UPDATE
+    ON CONFLICT (organisation_id, session_id, person_id) DO UPDATE
     SET
       presence = excluded.presence,
       station_id = excluded.station_id,
@@ -240,7 +240,7 @@ export async function putProofs(
     INSERT INTO session_station (organisation_id, session_id, station_id, proved)
     SELECT ${organisation}, ${session}, s, ${proved}
     FROM unnest(${stations}::uuid[]) s
-    ON CONFLICT (session_id, station_id) DO UPDATE
+    ON CONFLICT (organisation_id, session_id, station_id) DO UPDATE
     SET proved = excluded.proved
   `)
 }

@@ -128,7 +128,7 @@ export async function nextNumber(
   const { rows } = await db.query<{ last: number }>(sql`
     INSERT INTO site_counter (organisation_id, site_id, kind, last)
     VALUES (${organisation}, ${site}, ${kind}, 1)
-    ON CONFLICT (site_id, kind) DO UPDATE
+    ON CONFLICT (organisation_id, site_id, kind) DO UPDATE
     SET last = site_counter.last + 1
     RETURNING last
   `)

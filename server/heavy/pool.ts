@@ -3,13 +3,20 @@ import { Tinypool } from 'tinypool'
 import { AppError } from '../errors'
 import type { TaskInput, TaskName, TaskOutput } from './tasks'
 
-/** Long work has threads of its own, so that a permit is printed while somebody draws. */
+const MINUTE = 60_000
+/**
+ * Long work has threads of its own, so that a permit is printed while somebody draws. Two share a plan; they are kept
+ * while somebody thinks about the next line, as a new one takes several times as long over its first plan.
+ */
 const LANES = {
-  long: { threads: Math.max(1, availableParallelism() - 1), waiting: 3 },
-  short: { threads: 1, waiting: 30 },
+  long: { threads: Math.max(1, availableParallelism() - 1), waiting: 3, idle: MINUTE },
+  short: { threads: Math.min(2, availableParallelism()), waiting: 30, idle: 15 * MINUTE },
 } as const
 
-/** Which threads a task has, s after which it is stopped, and how many of them one person may have under way. */
+/** The room for what lives short is wider than by default: a plan makes a lot of it, and each time it is full the thread waits. */
+const MEMORY = { maxOldGenerationSizeMb: 768, maxYoungGenerationSizeMb: 64 }
+
+/** Which threads a task has, s after which it is stopped, its waiting for them counted in, and how many of them one person may have under way. */
 const TASK_RULES: Record<TaskName, { lane: keyof typeof LANES; seconds: number; each: number }> = {
   workOutAir: { lane: 'long', seconds: 75, each: 1 },
   planSamples: { lane: 'short', seconds: 20, each: 1 },
@@ -19,12 +26,13 @@ const TASK_RULES: Record<TaskName, { lane: keyof typeof LANES; seconds: number; 
   readGearFile: { lane: 'short', seconds: 10, each: 2 },
   readDeliveryFile: { lane: 'short', seconds: 5, each: 2 },
   shrinkPhoto: { lane: 'short', seconds: 15, each: 3 },
-  judgePlan: { lane: 'short', seconds: 10, each: 3 },
-  errorsOfPlan: { lane: 'short', seconds: 10, each: 2 },
-  findUnreached: { lane: 'short', seconds: 10, each: 2 },
+  judgePlacesOf: { lane: 'short', seconds: 20, each: 3 },
+  judgeWaysOf: { lane: 'short', seconds: 20, each: 3 },
+  errorsOfPlan: { lane: 'short', seconds: 20, each: 2 },
+  findUnreached: { lane: 'short', seconds: 20, each: 2 },
   walksOfPlan: { lane: 'short', seconds: 20, each: 2 },
   reckonSparks: { lane: 'short', seconds: 20, each: 2 },
-  orderWalk: { lane: 'short', seconds: 15, each: 1 },
+  orderWalk: { lane: 'short', seconds: 20, each: 1 },
   // Several sheets are opened one after the other.
   render: { lane: 'short', seconds: 30, each: 4 },
 }
@@ -33,15 +41,15 @@ let pools: Record<keyof typeof LANES, Tinypool> | null = null
 
 /** Let the work run in threads. Without it, as in scripts and tests of a service, it runs where it is asked for. @param file the built worker */
 export function openPools(file: string): void {
-  const open = ({ threads, waiting }: { threads: number; waiting: number }): Tinypool =>
+  const open = ({ threads, waiting, idle }: (typeof LANES)[keyof typeof LANES]): Tinypool =>
     new Tinypool({
       filename: file,
       runtime: 'worker_threads',
       minThreads: 0,
       maxThreads: threads,
       maxQueue: waiting,
-      idleTimeout: 60_000,
-      resourceLimits: { maxOldGenerationSizeMb: 768 },
+      idleTimeout: idle,
+      resourceLimits: MEMORY,
     })
   pools = { long: open(LANES.long), short: open(LANES.short) }
 }

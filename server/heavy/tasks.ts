@@ -9,7 +9,8 @@ import { shrinkPhoto } from '../services/photo/shrink'
 import {
   errorsOfPlan,
   findUnreached,
-  judgePlan,
+  judgePlacesOf,
+  judgeWaysOf,
   orderWalk,
   walksOfPlan,
 } from '../services/plan/judge'
@@ -27,7 +28,8 @@ export const TASKS = {
   render,
   shrinkPhoto,
   planSamples,
-  judgePlan,
+  judgePlacesOf,
+  judgeWaysOf,
   errorsOfPlan,
   findUnreached,
   orderWalk,

@@ -22,6 +22,7 @@ import { publicOrigin, requireSameOrigin } from './origin'
 import { readBytes, readJson, type Body } from './body'
 import { readLate } from './late'
 import { requireCleanText } from './text'
+import { Written } from './written'
 import { AppError, type Field } from '../errors'
 import { log } from '../log'
 import { countRequest } from '../services/metrics'
@@ -42,7 +43,9 @@ export function route<
   R extends z.ZodType,
 >(
   contract: Contract<P, Q, B, R>,
-  handle: (call: Call<z.output<P>, z.output<Q>, z.output<B>>) => Promise<z.input<R>> | z.input<R>,
+  handle: (
+    call: Call<z.output<P>, z.output<Q>, z.output<B>>,
+  ) => Promise<Reply<z.input<R>>> | Reply<z.input<R>>,
 ): EventHandler {
   return defineEventHandler(async (event) => {
     setResponseHeader(event, 'cache-control', 'no-store')
@@ -73,7 +76,7 @@ export function route<
       // A handler that knows better, as that nothing has changed, has said so.
       if (getResponseStatus(event) === 200) setResponseStatus(event, contract.status ?? 200)
       counted()
-      return reply
+      return reply instanceof Written ? sendJson(event, reply) : reply
     } catch (error) {
       const answer = await refusal(error)
       counted()
@@ -90,6 +93,14 @@ export function route<
       return refuse(event, error)
     }
   })
+}
+
+/** What a handler answers: something to be written as JSON, or written already. */
+type Reply<T> = T | Written<T>
+
+function sendJson(event: H3Event, { json }: Written<unknown>): string {
+  setResponseHeader(event, 'content-type', 'application/json')
+  return json
 }
 
 const NO_BODY: Body = { bytes: new Uint8Array(), value: undefined }

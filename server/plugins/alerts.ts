@@ -1,3 +1,4 @@
+import { setTimeout as sleep } from 'node:timers/promises'
 import { getClock } from '#server/clock'
 import { changes } from '#server/services/changes/listen'
 import { startQueue, stopQueue } from '#server/db/queue'
@@ -9,6 +10,8 @@ import { log } from '#server/log'
 
 /** Whose time has come is asked so often, ms. */
 const EVERY_MS = 1_000
+/** Two looks are begun so far apart, ms: the first change is looked at at once, and those that come close behind it together. */
+const APART_MS = 250
 /** So many sites are looked at in one go; the rest comes right after. */
 const MOST = 50
 
@@ -54,22 +57,27 @@ export default defineNitroPlugin((nitro) => {
   function repeat(work: () => Promise<boolean>): { soon: () => void; ended: Promise<void> } {
     let isAsked = false
     let wake: () => void = () => {}
+    const woken = (within: number): Promise<void> =>
+      new Promise((resolve) => {
+        const timer = setTimeout(resolve, within)
+        timer.unref()
+        wake = () => {
+          clearTimeout(timer)
+          resolve()
+        }
+      })
     const ended = (async () => {
       while (!isStopping) {
         isAsked = false
+        const begunAt = performance.now()
         const more = await work().catch((error: unknown) => {
           if (!isStopping) log('error', 'Alerts are held up.', error)
           return false
         })
-        if (!more && !isAsked && !isStopping)
-          await new Promise<void>((resolve) => {
-            const timer = setTimeout(resolve, EVERY_MS)
-            timer.unref()
-            wake = () => {
-              clearTimeout(timer)
-              resolve()
-            }
-          })
+        if (more || isStopping) continue
+        if (!isAsked) await woken(EVERY_MS)
+        const early = begunAt + APART_MS - performance.now()
+        if (early > 0 && !isStopping) await sleep(early, null, { ref: false })
       }
     })()
     const soon = (): void => {

@@ -18,16 +18,17 @@ export default defineNitroPlugin((nitro) => {
   const waiting = new Map<string, { organisation: string; site: string | null }>()
   let timer: ReturnType<typeof setTimeout> | null = null
   let isRunning = false
+  let isStopping = false
+  let running: Promise<void> = Promise.resolve()
   const run = async (): Promise<void> => {
-    timer = null
-    if (isRunning) return later()
     isRunning = true
     const all = [...waiting.values()]
     waiting.clear()
     try {
       const now = (await getClock()).now()
       for (const { organisation, site } of all)
-        if (site === null) await suspendTurnedEverywhere(now)
+        if (isStopping) return
+        else if (site === null) await suspendTurnedEverywhere(now)
         else await suspendTurned({ organisation, site }, now)
     } catch (error) {
       log('error', 'Permits could not be judged; it is tried again.', error)
@@ -36,7 +37,11 @@ export default defineNitroPlugin((nitro) => {
     }
   }
   const later = (): void => {
-    timer ??= setTimeout(() => void run(), TOGETHER_MS)
+    timer ??= setTimeout(() => {
+      timer = null
+      if (isRunning) later()
+      else running = run()
+    }, TOGETHER_MS)
     timer.unref()
   }
   const end = changes.hear(({ organisation, site, topic }) => {
@@ -49,9 +54,12 @@ export default defineNitroPlugin((nitro) => {
     later()
   }, EVERY_MS)
   clock.unref()
-  nitro.hooks.hook('close', () => {
+  nitro.hooks.hook('close', async () => {
+    isStopping = true
     end()
     clearInterval(clock)
     if (timer) clearTimeout(timer)
+    // The database goes after it.
+    await running
   })
 })

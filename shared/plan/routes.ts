@@ -21,6 +21,7 @@ const planJudged = z.object({
   findings: z.array(drawnFindingSchema),
   faults: z.array(planFaultSchema),
 })
+export type PlanJudged = z.input<typeof planJudged>
 
 export const planRoutes = {
   plan: contract({

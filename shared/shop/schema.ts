@@ -72,6 +72,8 @@ export const runningWatchSchema = z.object({
   nextRoundAt: z.iso.datetime().nullable(),
   validTo: z.iso.datetime(),
   fireWatch: z.string().nullable(),
+  /** Whoever asks keeps watch at it, or works there. */
+  mine: z.boolean(),
   begun: z.boolean(),
   /** How far its sweep reaches, m. */
   reach: z.number(),

@@ -74,4 +74,26 @@ export const anyRooms: fc.Arbitrary<Plan> = fc
       }),
     ),
   )
+/** Rooms side by side in rows, 4 m by 3 m each, with doors of 0.9 m in some of their walls. */
+export const anyBuilding: fc.Arbitrary<Plan> = fc
+  .array(
+    fc.record({
+      south: fc.option(fc.integer({ min: 2, max: 28 }), { freq: 1 }),
+      west: fc.option(fc.integer({ min: 2, max: 19 }), { freq: 1 }),
+    }),
+    { minLength: 4, maxLength: 9 },
+  )
+  .map((rooms) =>
+    planOf(
+      ...rooms.flatMap(({ south, west }, i) => {
+        const [x, y] = [(i % 4) * 4, Math.floor(i / 4) * 3]
+        const door = (from: [number, number], to: [number, number]) => thing('door', line(from, to))
+        return [
+          thing('room', rectangle(x, y, 4, 3)),
+          ...(south === null ? [] : [door([x + south / 10, y], [x + south / 10 + 0.9, y])]),
+          ...(west === null ? [] : [door([x, y + west / 10], [x, y + west / 10 + 0.9])]),
+        ]
+      }),
+    ),
+  )
 export const anyPoint: fc.Arbitrary<Point> = fc.tuple(metres, metres).map(([x, y]) => at(x, y))

@@ -7,8 +7,10 @@ import 'jsts/org/locationtech/jts/monkey.js'
 import DistanceOp from 'jsts/org/locationtech/jts/operation/distance/DistanceOp.js'
 import RelateOp from 'jsts/org/locationtech/jts/operation/relate/RelateOp.js'
 import { describe, expect, it } from 'vitest'
-import { FIRST_RING, nextRing, Outwards } from '#core/plan/outwards'
-import { groundOf, shortestWalk } from '#core/plan/path'
+import { bendRound, type Bend, type Corner } from '#core/plan/bend'
+import { metresTo, Outwards, type Part } from '#core/plan/outwards'
+import { groundOf } from '#core/plan/ground'
+import { shortestWalk, walksFrom } from '#core/plan/path'
 import type { Plan, Point, Shape } from '#core/plan/plan'
 import { meet, nearestOn, shortestBetween } from '#core/plan/segment'
 import {
@@ -24,7 +26,18 @@ import {
 } from '#core/plan/shape'
 import { cut, wallsOf } from '#core/plan/walls'
 import { sharedArea } from '#core/plan/faults'
-import { anyPlan, anyPoint, at, box, line, planOf, rectangle, thing } from './plan.fixture'
+import {
+  anyBuilding,
+  anyPlan,
+  anyPoint,
+  area,
+  at,
+  box,
+  line,
+  planOf,
+  rectangle,
+  thing,
+} from './plan.fixture'
 
 /** The reference: JTS, the library of the geographers, in its JavaScript port. */
 const factory = new GeometryFactory()
@@ -172,9 +185,7 @@ describe('the shortest walk', () => {
     )
     const found = shortestWalk(groundOf(plan, 'ground'), at(9, 1), [at(11, 1), at(1, 1)])!
     expect([found.target, found.length]).toEqual([1, 8])
-    expect(
-      shortestWalk(groundOf(plan, 'ground', { longest: 12 }), at(9, 1), [at(11, 1)]),
-    ).toBeNull()
+    expect(shortestWalk(groundOf(plan, 'ground'), at(9, 1), [at(11, 1)], 12)).toBeNull()
   })
 
   /** Two points that stand clear of every wall. */
@@ -204,18 +215,118 @@ describe('the shortest walk', () => {
     expect(turned).toBeGreaterThan(20)
   })
 
+  /** There where the reference library finds one, and longer by no more than the way clear of corners. */
+  function expectAsReference(plan: Plan, from: Point, to: Point): ReturnType<typeof walk> {
+    const reference = referenceWalk(plan, from, to)
+    const found = walk(plan, from, to)
+    expect(found === null).toBe(reference === null)
+    if (found) expect(found.length).toBeLessThan(reference! * 1.02 + 0.6)
+    return found
+  }
+
   it('is there where the reference library finds one, and longer by no more than the way clear of corners', () => {
     fc.assert(
       fc.property(anyPlan, anyPoint, anyPoint, (plan, from, to) => {
         fc.pre(isApt(plan, from, to))
-        const reference = referenceWalk(plan, from, to)
-        const found = walk(plan, from, to)
-        expect(found === null).toBe(reference === null)
-        if (found) expect(found.length).toBeLessThan(reference! * 1.02 + 0.6)
+        expectAsReference(plan, from, to)
       }),
       { numRuns: 60 },
     )
   }, 60_000)
+
+  it('is there through the doors of a building wherever the reference library finds one, and little longer', () => {
+    let [turned, none] = [0, 0]
+    const anyPlace = fc
+      .tuple(fc.integer({ min: -20, max: 180 }), fc.integer({ min: -20, max: 110 }))
+      .map(([x, y]) => at(x / 10, y / 10))
+    fc.assert(
+      fc.property(anyBuilding, anyPlace, anyPlace, (plan, from, to) => {
+        fc.pre(isApt(plan, from, to))
+        const found = expectAsReference(plan, from, to)
+        if (!found) none++
+        else if (found.points.length > 2) turned++
+      }),
+      { numRuns: 40 },
+    )
+    expect(Math.min(turned, none)).toBeGreaterThan(0)
+  }, 120_000)
+
+  it('from several places to several others is the shortest of those between two of them', () => {
+    let found = 0
+    const anyPlaces = fc.array(anyPoint, { minLength: 1, maxLength: 4 })
+    fc.assert(
+      fc.property(anyBuilding, anyPlaces, anyPlaces, (plan, starts, targets) => {
+        const lengths = starts.flatMap((from) =>
+          targets.map((to) => walk(plan, from, to)?.length ?? Infinity),
+        )
+        const least = Math.min(...lengths)
+        const [best] = walksFrom(groundOf(plan, 'ground'), [starts], targets)
+        expect(best?.length ?? Infinity).toBeCloseTo(least, 9)
+        if (best) found++
+      }),
+      { numRuns: 200 },
+    )
+    expect(found).toBeGreaterThan(20)
+  }, 60_000)
+
+  it('from many places at once is from each what it is from that one alone', () => {
+    let [found, none] = [0, 0]
+    const anyPlaces = fc.array(fc.array(anyPoint, { minLength: 1, maxLength: 3 }), { maxLength: 6 })
+    const anyTargets = fc.array(anyPoint, { maxLength: 3 })
+    const anyLongest = fc.constantFrom(Infinity, 8, 20)
+    fc.assert(
+      fc.property(anyBuilding, anyPlaces, anyTargets, anyLongest, (plan, places, targets, most) => {
+        const ground = groundOf(plan, 'ground')
+        const lengths = (of: typeof places): (number | null)[] =>
+          walksFrom(ground, of, targets, most).map((one) => one?.length ?? null)
+        const all = lengths(places)
+        expect(all).toEqual(places.flatMap((place) => lengths([place])))
+        for (const length of all) {
+          if (length === null) none++
+          else found++
+          expect(length ?? 0).toBeLessThanOrEqual(most)
+        }
+      }),
+      { numRuns: 150 },
+    )
+    expect(Math.min(found, none)).toBeGreaterThan(20)
+  }, 60_000)
+
+  it('is as long as its legs, from one of its starts to the target that it names', () => {
+    fc.assert(
+      fc.property(
+        anyBuilding,
+        fc.array(anyPoint, { minLength: 1 }),
+        anyPoint,
+        (plan, starts, to) => {
+          const [found] = walksFrom(groundOf(plan, 'ground'), [starts], [at(-99, -99), to])
+          if (!found) return
+          const { points, length, target } = found
+          expect(starts).toContainEqual(points[0])
+          expect([at(-99, -99), to][target]).toEqual(points.at(-1))
+          const legs = points.slice(1).map((end, i) => apart(points[i]!, end))
+          expect(legs.reduce((sum, leg) => sum + leg, 0)).toBeCloseTo(length, 9)
+        },
+      ),
+      { numRuns: 150 },
+    )
+  }, 60_000)
+
+  it('leads out of one booth and into the next by their doors onto the same corridor', () => {
+    // Its walls are drawn along those of the booths, or a little askew.
+    for (const askew of [0, 0.01]) {
+      const plan = planOf(
+        thing('room', rectangle(0, 0, 5, 5)),
+        thing('room', rectangle(5, 0, 5, 5)),
+        thing('room', area([0, -2], [10, -2], [10, 0], [0, -askew])),
+        thing('door', line([2, 0], [3, 0])),
+        thing('door', line([7, 0], [8, 0])),
+      )
+      const found = walk(plan, at(2.5, 3), at(7.5, 3))!
+      // By hand: round the jambs at (3, 0) and (7, 0), 0.15 m off the wall and off the jamb.
+      expect(found.length).toBeCloseTo(2 * Math.hypot(0.35, 3.15) + 4.3, 1)
+    }
+  })
 
   it('goes through no slit between walls that do not quite meet', () => {
     const halves = (gap: number) =>
@@ -235,9 +346,32 @@ describe('the shortest walk', () => {
       thing('combustible', box(10, 5, { width: 4, depth: 2 })),
     )
     const found = walk(plan, at(5, 5), at(15, 5))!
-    // By hand: round the corners at y = 7 with 0.15 m to spare along the diagonal.
-    const spare = 0.15 / Math.SQRT2
+    // By hand: round the corners with 0.15 m to spare.
+    const spare = 0.15
     expect(found.length).toBeCloseTo(2 * Math.hypot(4 - spare, 2 + spare) + 2 + 2 * spare, 6)
+  })
+})
+
+describe('a way round a corner', () => {
+  /** Of a block that stands to the south and west of it. */
+  const corner: Corner = { at: at(0.15, 0.15), round: at(0, 0), walls: [at(0, -1), at(-1, 0)] }
+  const on =
+    (bend: Bend) =>
+    ({ x, y }: Point): boolean =>
+      bend.every(({ a, b, c }) => a * x + b * y + c >= 0)
+
+  it('bends round it, no less than straight on and no more than along the other side', () => {
+    const out = bendRound(corner, at(-4, 0.15))!
+    const goesOut = [at(3, 0.15), at(3, -2), at(0.15, -4), at(3, 2), at(-1, -4)]
+    expect(goesOut.map(on(out))).toEqual([true, true, true, false, false])
+    const back = bendRound(corner, at(0.15, -4))!
+    const goesBack = [at(0.15, 3), at(-4, 0.15), at(3, 3), at(-4, -1)]
+    expect(goesBack.map(on(back))).toEqual([true, true, false, false])
+  })
+
+  it('does not go on where it comes from the open', () => {
+    expect(bendRound(corner, at(3, 3))).toBeNull()
+    expect(bendRound(corner, at(3, 0.1))).not.toBeNull()
   })
 })
 
@@ -249,24 +383,39 @@ describe('segments of outlines', () => {
   })
 })
 
-describe('points from near to far', () => {
-  it('are each found in one ring, until they are left out', () => {
+describe('points by where they lie', () => {
+  it('are each held by one smallest part, and by every part that it is of, within its bounds', () => {
     fc.assert(
-      fc.property(fc.array(anyPoint), anyPoint, (points, from) => {
-        const outwards = new Outwards(points)
-        points.forEach((_, place) => place % 3 === 0 && outwards.leaveOut(place))
-        const found = new Map<number, number>()
-        for (let ring = FIRST_RING; ring.inner < outwards.farthest(from); ring = nextRing(ring))
-          outwards.each(from, ring, (place, metres) => {
-            expect(found.has(place)).toBe(false)
-            expect(metres).toBeGreaterThan(ring.inner)
-            expect(metres).toBeLessThanOrEqual(ring.outer)
-            found.set(place, metres)
+      fc.property(fc.array(anyPoint, { maxLength: 200 }), anyPoint, (points, from) => {
+        const around = new Outwards(points)
+        const all = [...points.keys()]
+        const some = all.filter((place) => place % 3 === 0)
+        const groups = [around.group(all), around.group(some)]
+        const { parts } = around
+        const lists = around.smallest()
+        const smallest = (point: number): Part[] =>
+          parts
+            .slice(0, lists.end(point) - lists.start(point))
+            .map((_, i) => parts[lists.at(lists.start(point) + i)]!)
+        const held = parts.flatMap(({ places }) => places).sort((one, other) => one - other)
+        expect(held).toEqual([...all, ...some].sort((one, other) => one - other))
+        expect(groups.map(({ count }) => count)).toEqual([all.length, some.length])
+        for (const [place, point] of points.entries()) {
+          const inSome = place % 3 === 0
+          expect(smallest(place)).toHaveLength(inSome ? 2 : 1)
+          smallest(place).forEach((least, group) => {
+            expect(least.places).toContain(place)
+            let whole = least
+            for (let part: Part | null = least; part; part = part.of) {
+              expect(metresTo(part, from.x, from.y)).toBeLessThanOrEqual(apart(from, point) + 1e-9)
+              whole = part
+            }
+            expect(whole).toBe(groups[group])
           })
-        const wanted = points.flatMap((point, place): [number, number][] =>
-          place % 3 === 0 ? [] : [[place, apart(from, point)]],
-        )
-        expect([...found].sort(([one], [other]) => one - other)).toEqual(wanted)
+        }
+        // A half comes after what it is a half of.
+        for (const part of parts)
+          for (const half of part.halves) expect(half.number).toBeGreaterThan(part.number)
       }),
     )
   })

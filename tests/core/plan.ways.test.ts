@@ -1,15 +1,17 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import type { Stored } from '#core/gas/storage'
+import { FIRE_CLASSES } from '#core/inspection/fire-class'
 import { judgeFuel } from '#core/plan/judge/fuel'
 import { FARTHEST_EYEWASH } from '#core/plan/judge/reach'
+import { judgeWays } from '#core/plan/judge/plan'
 import { judgeWaysOut } from '#core/plan/judge/ways-out'
 import { outOfReach } from '#core/plan/out-of-reach'
-import { groundOf } from '#core/plan/path'
+import { groundOf } from '#core/plan/ground'
 import type { Thing } from '#core/plan/plan'
 import { apart } from '#core/plan/shape'
 import { roundOver, shortOrder } from '#core/plan/round'
-import { anyPoint, at, box, line, planOf, rectangle, thing } from './plan.fixture'
+import { anyPoint, anyRooms, at, box, line, planOf, rectangle, thing } from './plan.fixture'
 
 describe('the walking order of what is due', () => {
   /** By every subset: Held and Karp, 1962. */
@@ -115,6 +117,32 @@ describe('the way out while hot work goes on', () => {
       thing('exit', box(0, 1.5, { width: 1, depth: 0.3 })),
     ]
     expect(level(...passage(), desk(), across, ...second)).toEqual(['desk clear', 'station clear'])
+  })
+
+  // A draft is judged while its rooms still overlap, and what is said is left out then.
+  it('of rooms that overlap something is said all the same', () => {
+    const all = [...FIRE_CLASSES]
+    fc.assert(
+      fc.property(anyRooms, anyPoint, anyPoint, ({ things }, here, there) => {
+        const station = thing('station', box(here.x, here.y))
+        const extinguisher = thing(
+          'extinguisher',
+          box(there.x, there.y, { width: 0.2, depth: 0.2 }),
+        )
+        const exit = thing('exit', box(there.x + 3, there.y))
+        const findings = judgeWays(planOf(...things, station, extinguisher, exit), {
+          extinguishers: new Map([[extinguisher.id, all]]),
+          eyewash: new Set(),
+          curtains: new Set(),
+          stored: new Map(),
+          burns: new Map([[station.id, all]]),
+        })
+        expect(findings).toHaveLength(all.length + 2)
+        for (const { finding } of findings)
+          if (finding.value) expect(finding.value.amount).toBeGreaterThanOrEqual(0)
+      }),
+      { numRuns: 300 },
+    )
   })
 
   it('is unknown where none is drawn, or none leads there', () => {

@@ -1,6 +1,7 @@
-import { expect, test, type Page } from '@playwright/test'
+import { expect, type Page } from '@playwright/test'
 import signIns from '../../demo/sign-ins.json' with { type: 'json' }
 import { startApp, type App } from '../app'
+import { test } from './browser'
 import { DEMO_PAGES, demoAddresses } from './demo-pages'
 import { expectAccessible, expectNoSidewaysScroll, listen, signIn } from './page'
 

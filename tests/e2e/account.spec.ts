@@ -1,7 +1,8 @@
-import { expect, test, type Page } from '@playwright/test'
+import { expect, type Page } from '@playwright/test'
 import { Secret, TOTP } from 'otpauth'
 import signIns from '../../demo/sign-ins.json' with { type: 'json' }
 import { startApp, type App } from '../app'
+import { test } from './browser'
 import { listen, expectAccessible, signIn } from './page'
 
 let app: App

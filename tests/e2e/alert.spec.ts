@@ -1,9 +1,10 @@
-import { createECDH, randomBytes } from 'node:crypto'
-import { expect, test, type Browser, type Page } from '@playwright/test'
+import { createECDH, randomBytes, randomUUID } from 'node:crypto'
+import { expect, type Browser, type Page } from '@playwright/test'
 import ece from 'http_ece'
 import signIns from '../../demo/sign-ins.json' with { type: 'json' }
 import { startGateway } from '../../standins/gateway.mjs'
 import { startApp, withOwner, type App } from '../app'
+import { test } from './browser'
 import { expectAccessible, expectNoSidewaysScroll, listen, signIn } from './page'
 
 type SignIn = (typeof signIns)[number]
@@ -116,6 +117,38 @@ test('the alarm is held, not tapped; the desk sees it, says to be on it, sees wh
   await expect(phone.getByTestId('raised')).toHaveCount(0)
   await expect.poll(sent('text', 'Over: fire alarm')).toBe(2)
   expect(heard.flat()).toEqual([])
+})
+
+test('news that could not be read when it came is read as soon as it can be', async ({
+  browser,
+}) => {
+  const desk = await opened(browser, lead)
+  const heard = listen(desk, [/api\/v1\/alerts/])
+  const stream = desk.waitForResponse('**/api/v1/changes*')
+  await desk.goto(app.url)
+  await stream
+  const phone = await opened(browser, watcher, true)
+  let asked = 0
+  let isAway = true
+  await desk.route('**/api/v1/alerts', (route) => {
+    if (!isAway) return route.continue()
+    asked++
+    return asked % 2 === 1
+      ? route.abort()
+      : route.fulfill({ status: 503, json: { error: { code: 'busy' } } })
+  })
+  const alarm = await phone.request.post(`${app.url}/api/v1/permits/${await watched()}/alarm`, {
+    headers: { origin: app.url },
+    data: { eventId: randomUUID() },
+  })
+  expect(alarm.ok()).toBe(true)
+  await expect.poll(() => asked).toBeGreaterThanOrEqual(2)
+  // All that is told of it is told by then.
+  await expect.poll(sent('text', 'FIRE ALARM')).toBeGreaterThan(0)
+  await desk.waitForTimeout(4_000)
+  isAway = false
+  await expect(desk.getByTestId('alert-bar').getByText(/FIRE ALARM: permit/)).toBeVisible()
+  expect(heard).toEqual([])
 })
 
 test('a browser is pushed to: sealed for it by the server, shown by it', async ({ browser }) => {

@@ -1,5 +1,6 @@
-import { expect, test } from '@playwright/test'
+import { expect } from '@playwright/test'
 import { SETUP_CODE, startApp, type App } from '../app'
+import { test } from './browser'
 import { expectAccessible, listen } from './page'
 
 let app: App

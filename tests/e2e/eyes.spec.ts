@@ -1,6 +1,7 @@
-import { expect, test } from '@playwright/test'
+import { expect } from '@playwright/test'
 import signIns from '../../demo/sign-ins.json' with { type: 'json' }
 import { startApp, type App } from '../app'
+import { test } from './browser'
 import { choose, listen, signIn } from './page'
 
 let app: App

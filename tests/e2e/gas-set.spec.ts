@@ -1,7 +1,8 @@
-import { expect, test, type Page } from '@playwright/test'
+import { expect, type Page } from '@playwright/test'
 import signIns from '../../demo/sign-ins.json' with { type: 'json' }
 import { startApp, withOwner, type App } from '../app'
-import { expectAccessible, expectNoSidewaysScroll, listen, signIn } from './page'
+import { test } from './browser'
+import { expectAccessible, expectNoSidewaysScroll, listen, pick, signIn } from './page'
 
 let app: App
 test.beforeAll(async () => {
@@ -106,15 +107,13 @@ test('a wrong regulator stops the set, names the right one, and a right one take
   await page.goto(`${app.url}/gear`)
   await page.getByRole('button', { name: 'Add gear' }).click()
   const dialog = page.getByRole('dialog')
-  await dialog.getByRole('combobox', { name: 'Kind' }).click()
-  await page.getByRole('option', { name: 'Regulator', exact: true }).click()
+  await pick(page, dialog.getByRole('combobox', { name: 'Kind' }), 'Regulator')
   await dialog.getByLabel('Label').fill('R-23')
   for (const [label, option] of [
     ['Made for', 'Propane and other fuel'],
     ['Connection', 'CGA 510, acetylene and propane'],
   ] as const) {
-    await dialog.getByLabel(label).click()
-    await page.getByRole('option', { name: option }).click()
+    await pick(page, dialog.getByLabel(label), option)
   }
   await dialog.getByLabel('Takes up to').fill('400')
   await dialog.getByLabel('Finest step of the outlet gauge').fill('0.5')
@@ -127,8 +126,7 @@ test('a wrong regulator stops the set, names the right one, and a right one take
     ['Where R-22 is', 'Not on it'],
     ['Where R-23 is', 'On the fuel line'],
   ] as const) {
-    await dialog.getByLabel(label).click()
-    await page.getByRole('option', { name: option }).click()
+    await pick(page, dialog.getByLabel(label), option)
   }
   await dialog.getByRole('button', { name: 'Save' }).click()
   await expect(dialog).toBeHidden()

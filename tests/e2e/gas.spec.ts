@@ -1,7 +1,8 @@
-import { expect, test, type Page } from '@playwright/test'
+import { expect, type Page } from '@playwright/test'
 import signIns from '../../demo/sign-ins.json' with { type: 'json' }
 import { startApp, type App } from '../app'
-import { choose, expectAccessible, expectNoSidewaysScroll, listen, signIn } from './page'
+import { test } from './browser'
+import { choose, expectAccessible, expectNoSidewaysScroll, listen, pick, signIn } from './page'
 
 let app: App
 test.beforeAll(async () => {
@@ -18,11 +19,6 @@ async function openCylinder(page: Page, label: string): Promise<void> {
   await expect(page.getByTestId('left')).toBeVisible()
 }
 const field = (page: Page, label: string) => page.getByRole('dialog').getByLabel(label)
-/** In a dialog Escape would close it. */
-async function pick(page: Page, label: string, option: string): Promise<void> {
-  await field(page, label).click()
-  await page.getByRole('option', { name: option, exact: true }).click()
-}
 const confirm = (page: Page, name: string) =>
   page.getByRole('dialog').getByRole('button', { name }).click()
 
@@ -106,7 +102,7 @@ test('before it moves the cap is on; of two who move it one wins and the other i
   await openCylinder(second, 'C-07')
 
   await page.getByRole('button', { name: 'Move', exact: true }).click()
-  await pick(page, 'Where', 'Pipe bay corner')
+  await pick(page, field(page, 'Where'), 'Pipe bay corner')
   await confirm(page, 'Move it')
   await expect(page.getByText('Shut the valve first.')).toBeVisible()
   await page.getByLabel('Valve shut').check()
@@ -138,7 +134,7 @@ test('shoulder marks are read as they are typed, and an own mix adds up', async 
   await expect(marks).toContainText('holds to the end of March 2035')
   await field(page, 'Shoulder marks').fill('painted over')
   await expect(marks).toContainText('no specification that is known here')
-  await pick(page, 'Gas', 'Another mix')
+  await pick(page, field(page, 'Gas'), 'Another mix')
   await field(page, 'Propane').fill('')
   await field(page, 'Argon').fill('90')
   await field(page, 'Helium').fill('5')

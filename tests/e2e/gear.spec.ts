@@ -1,7 +1,8 @@
-import { expect, test, type Page } from '@playwright/test'
+import { expect, type Page } from '@playwright/test'
 import signIns from '../../demo/sign-ins.json' with { type: 'json' }
 import { startApp, withOwner, type App } from '../app'
-import { expectAccessible, expectNoSidewaysScroll, group, listen, signIn } from './page'
+import { test } from './browser'
+import { expectAccessible, expectNoSidewaysScroll, group, listen, pick, signIn } from './page'
 
 let app: App
 test.beforeAll(async () => {
@@ -179,8 +180,8 @@ test('a shop adds a kind, writes a line, and switches one off with a reason', as
   await page.getByRole('button', { name: 'Add a kind' }).click()
   const dialog = page.getByRole('dialog')
   await dialog.getByLabel('Name').fill('Rotator')
-  await dialog.getByRole('combobox', { name: 'What is counted' }).click()
-  await page.getByRole('option', { name: 'Sessions, counted by themselves' }).click()
+  const counted = dialog.getByRole('combobox', { name: 'What is counted' })
+  await pick(page, counted, 'Sessions, counted by themselves')
   await dialog.getByRole('button', { name: 'Add', exact: true }).click()
   await expect(dialog.getByText('More than nothing.')).toBeVisible()
   await dialog.getByLabel('Due after, sessions').fill('20')
@@ -188,8 +189,7 @@ test('a shop adds a kind, writes a line, and switches one off with a reason', as
   await dialog.getByLabel('Field', { exact: true }).fill('Table')
   await dialog.getByRole('button', { name: 'Add', exact: true }).click()
   await expect(dialog).toBeHidden()
-  await page.getByRole('combobox', { name: 'Kind' }).click()
-  await page.getByRole('option', { name: 'Rotator' }).click()
+  await pick(page, page.getByRole('combobox', { name: 'Kind' }), 'Rotator')
   await page.getByLabel('Short name').fill('Foot switch')
   await page.getByLabel('What is right').fill('Stops when the foot lifts')
   await page.getByText('A failure locks it out').click()
@@ -207,8 +207,7 @@ test('a shop adds a kind, writes a line, and switches one off with a reason', as
   await expectAccessible(page)
   await page.goto(`${app.url}/gear`)
   await page.getByRole('button', { name: 'Add gear' }).click()
-  await dialog.getByRole('combobox', { name: 'Kind' }).click()
-  await page.getByRole('option', { name: 'Rotator' }).click()
+  await pick(page, dialog.getByRole('combobox', { name: 'Kind' }), 'Rotator')
   await dialog.getByLabel('Label').fill('RT-1')
   await dialog.getByLabel('Table').fill('600 mm')
   await dialog.getByRole('button', { name: 'Add', exact: true }).click()
@@ -242,8 +241,7 @@ test('a reading is marked by the meter that it was taken with', async ({ browser
   await tap(page, 'Pass')
   await expect(line(page)).toHaveText(/Hanging eye/)
   await page.getByRole('textbox', { name: 'Insulation' }).fill('5000000')
-  await page.getByRole('combobox', { name: 'Voltage meter' }).click()
-  await page.getByRole('option', { name: 'VM-1, calibrated' }).click()
+  await pick(page, page.getByRole('combobox', { name: 'Voltage meter' }), /^VM-1, calibrated/)
   await expectNoSidewaysScroll(page)
   await expectAccessible(page)
   await tap(page, 'Pass')

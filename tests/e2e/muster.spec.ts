@@ -1,6 +1,7 @@
-import { expect, test, type Browser, type Page } from '@playwright/test'
+import { expect, type Browser, type Page } from '@playwright/test'
 import signIns from '../../demo/sign-ins.json' with { type: 'json' }
 import { startApp, type App } from '../app'
+import { test } from './browser'
 import { expectAccessible, expectNoSidewaysScroll, listen, signIn } from './page'
 
 type SignIn = (typeof signIns)[number]

@@ -1,7 +1,8 @@
-import { expect, test, type Browser, type BrowserContext, type Page } from '@playwright/test'
+import { expect, type Browser, type BrowserContext, type Page } from '@playwright/test'
 import signIns from '../../demo/sign-ins.json' with { type: 'json' }
 import { startApp, withOwner, type App } from '../app'
 import { photoFile } from '../server/photo.fixture'
+import { test } from './browser'
 import { lineTo, type Line } from './line'
 import { expectAccessible, expectNoSidewaysScroll, listen, signIn } from './page'
 import { sessionToday } from './today'
@@ -118,6 +119,25 @@ test('a watch from a cold start without a signal: round, photo and alarm are kep
   await desk.goto(`${app.url}/alerts`)
   await expect(desk.getByText(/Raised \d\d:\d\d on a phone without a signal/)).toBeVisible()
   expect(heard).toEqual([])
+})
+
+test('a watch of one’s own opens without a signal on a phone that never opened it', async ({
+  browser,
+}) => {
+  const permit = await watched()
+  const [context, phone] = await phoneOf(browser, watcher)
+  const read = phone.waitForResponse((answer) => answer.url().endsWith(`/permits/${permit}`))
+  await phone.goto(`${line.url}/card`)
+  await read
+  await phone.waitForTimeout(500)
+  await phone.close()
+  await line.cut()
+  const cold = await context.newPage()
+  await cold.goto(`${line.url}/watch/${permit}`)
+  await expect(cold.getByTestId('next-round')).toBeVisible()
+  await expect(
+    cold.getByRole('region', { name: 'Look at' }).getByRole('button').first(),
+  ).toBeVisible()
 })
 
 test('two phones of one watcher: what both kept is all there, each once', async ({ browser }) => {

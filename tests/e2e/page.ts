@@ -7,7 +7,10 @@ export function listen(page: Page, expected: RegExp[] = []): string[] {
   const note = (text: string): void => {
     if (!expected.some((pattern) => pattern.test(text))) heard.push(text)
   }
-  page.on('console', (message) => message.type() === 'error' && note(message.text()))
+  // A resource that failed is told without its address.
+  page.on('console', (message) => {
+    if (message.type() === 'error') note(`${message.text()} ${message.location().url}`)
+  })
   page.on('pageerror', (error) => note(error.message))
   return heard
 }
@@ -25,13 +28,26 @@ export async function signIn(
   await page.waitForURL((address) => !address.pathname.startsWith('/sign-in'))
 }
 
-/** Choose from a select by what it shows. */
+/**
+ * As long as a list is open a press beside it only closes it, and as it goes it takes the focus
+ * back to its field: what is typed meanwhile goes there.
+ */
+export const noListOpen = (page: Page): Promise<void> =>
+  expect(page.getByRole('listbox')).toHaveCount(0)
+
+/** Choose from a select that closes by itself, by what it shows. */
+export async function pick(page: Page, trigger: Locator, option: string | RegExp): Promise<void> {
+  await trigger.click()
+  await page.getByRole('option', { name: option, exact: true }).click()
+  await noListOpen(page)
+}
+
+/** Choose from a select that may stay open. In a dialog it is `pick`, as Escape would close that. */
 export async function choose(page: Page, trigger: Locator, option: string | RegExp): Promise<void> {
   await trigger.click()
   await page.getByRole('option', { name: option }).first().click()
   await page.keyboard.press('Escape')
-  // As long as the list is open a press beside it only closes it.
-  await expect(page.getByRole('listbox')).toHaveCount(0)
+  await noListOpen(page)
 }
 
 export const group = (page: Page | Locator, testId: string, answer: string): Locator =>
@@ -45,6 +61,15 @@ export async function expectAccessible(
   page: Page,
   rules: { only?: string; without?: string } = {},
 ): Promise<void> {
+  // Half way from one colour to the next a letter is hard to read.
+  await page.evaluate(() =>
+    Promise.all(
+      document
+        .getAnimations()
+        .filter(({ effect }) => effect?.getComputedTiming().endTime !== Infinity)
+        .map(({ finished }) => finished.catch(() => null)),
+    ),
+  )
   const axe = new AxeBuilder({ page })
   if (rules.only) axe.withRules([rules.only])
   if (rules.without) axe.disableRules([rules.without])

@@ -1,8 +1,9 @@
-import { expect, test, type Locator, type Page } from '@playwright/test'
+import { expect, type Locator, type Page } from '@playwright/test'
 import signIns from '../../demo/sign-ins.json' with { type: 'json' }
 import { startApp, type App } from '../app'
 import { photoFile } from '../server/photo.fixture'
-import { expectAccessible, expectNoSidewaysScroll, listen, signIn } from './page'
+import { test } from './browser'
+import { expectAccessible, expectNoSidewaysScroll, listen, noListOpen, pick, signIn } from './page'
 
 type SignIn = (typeof signIns)[number]
 let app: App
@@ -42,7 +43,7 @@ test('a permit for a prepared place, from its template to issued, counted in pre
   const name = async (testId: string, who: string): Promise<void> => {
     await press(page.getByTestId(testId))
     await press(page.getByRole('option', { name: who }).first())
-    await expect(page.getByRole('option')).toHaveCount(0)
+    await noListOpen(page)
   }
   await press(draft)
   await page.waitForURL(LOADED)
@@ -98,8 +99,7 @@ test('what is found there today is added on the phone with a photo, and holds th
   await expect(
     page.getByText('Pallet of cartons is in reach, and nothing was done about it.').first(),
   ).toBeVisible()
-  await found.getByLabel('Done about it').last().click()
-  await page.getByRole('option', { name: 'Covered or shielded' }).click()
+  await pick(page, found.getByLabel('Done about it').last(), 'Covered or shielded')
   await save(page)
   await expect(page.getByText('Pallet of cartons is in reach')).toHaveCount(0)
   await page.reload()
@@ -177,9 +177,10 @@ test('the lead at the desk and the welder on the phone sign and watch one permit
   await phone.getByRole('button', { name: 'Operator signs' }).click()
   const dialog = phone.getByRole('dialog')
   await dialog.getByLabel(/^PIN of/).fill(welder.pin)
-  const began = Date.now()
   await dialog.getByRole('button', { name: 'Sign' }).click()
-  await expect(page.getByText('Signed by the operator')).toBeVisible({ timeout: 5_000 })
+  await expect(dialog).toBeHidden()
+  const began = Date.now()
+  await expect(page.getByText('Signed by the operator')).toBeVisible({ timeout: 10_000 })
   console.log(`a signature on the phone seen at the desk after ${Date.now() - began} ms`)
   // What the lead changes is on the phone, too: the signature counts no more.
   await page.getByTestId('sweep-ground').getByText('No', { exact: true }).click()
@@ -200,7 +201,8 @@ test('the lead at the desk and the welder on the phone sign and watch one permit
   await phone.getByRole('button', { name: 'Round made' }).click()
   await phone.getByLabel('Their PIN').fill(watcher.pin)
   await phone.getByRole('button', { name: 'Log the round' }).click()
-  await expect(rounds).toHaveCount(3, { timeout: 5_000 })
+  await expect(phone.getByRole('dialog')).toBeHidden()
+  await expect(rounds).toHaveCount(3)
   expect(heard).toEqual([])
   await phone.context().close()
 })

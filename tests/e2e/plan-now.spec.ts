@@ -1,8 +1,9 @@
-import { expect, test, type Browser, type Page } from '@playwright/test'
+import { expect, type Browser, type Page } from '@playwright/test'
 import signIns from '../../demo/sign-ins.json' with { type: 'json' }
 import { startApp, withOwner, type App } from '../app'
+import { test } from './browser'
 import { sessionToday } from './today'
-import { expectAccessible, expectNoSidewaysScroll, listen, signIn } from './page'
+import { expectAccessible, expectNoSidewaysScroll, listen, pick, signIn } from './page'
 
 let app: App
 test.beforeAll(async () => {
@@ -17,8 +18,8 @@ async function opened(browser: Browser, who: typeof lead): Promise<Page> {
   await signIn(page, app.url, who.email, who.password)
   return page
 }
-/** What others see within two seconds, with the spread of their asking and a slow machine. */
-const SOON = { timeout: 4_000 }
+/** Sooner than it would be asked for without any news. The bench measures the two seconds; here two browsers share a slow machine. */
+const SOON = { timeout: 10_000 }
 const stationId = (name: string): Promise<string> =>
   withOwner(app.ownerUrl, async (owner) => {
     const { rows } = await owner.query<{ id: string }>('SELECT id FROM station WHERE name = $1', [
@@ -110,6 +111,7 @@ test('the room of a station is measured on the plan, and typed over it says so',
   await expect(dialog.getByLabel('Room volume')).toHaveValue('62300')
   await dialog.getByRole('button', { name: 'Save' }).click()
   await expect(dialog).toBeHidden()
+  // At once: what was saved is there as soon as the dialog is gone.
   await page.getByRole('button', { name: 'Change Booth 2' }).click()
   await expect(dialog.getByText('Measured on the plan, version 1: Apprentice bay.')).toBeVisible()
   await dialog.getByLabel('Room volume').fill('50000')
@@ -129,8 +131,7 @@ test('what is due in the order in which one walks, and ground out of reach shade
   await expect(page.getByTestId('plan').locator('.way').first()).toBeAttached()
   await expectAccessible(page)
   await page.goto(`${app.url}/plan`)
-  await page.getByRole('combobox', { name: 'Shade' }).click()
-  await page.getByRole('option', { name: 'Too far from an eyewash' }).click()
+  await pick(page, page.getByRole('combobox', { name: 'Shade' }), 'Too far from an eyewash')
   await expect(page.getByText('in rooms are out of reach.')).toBeVisible()
   await expect(page.getByTestId('plan').locator('.strip').first()).toBeAttached()
   await page.getByText('Arc at eye height').click()

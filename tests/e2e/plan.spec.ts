@@ -1,7 +1,8 @@
 import { readFileSync } from 'node:fs'
-import { expect, test, type Locator, type Page } from '@playwright/test'
+import { expect, type Locator, type Page } from '@playwright/test'
 import signIns from '../../demo/sign-ins.json' with { type: 'json' }
 import { startApp, type App } from '../app'
+import { test } from './browser'
 import { expectAccessible, expectNoSidewaysScroll, listen, signIn } from './page'
 
 let app: App

@@ -1,7 +1,15 @@
-import { expect, test, type Page } from '@playwright/test'
+import { expect, type Page } from '@playwright/test'
 import signIns from '../../demo/sign-ins.json' with { type: 'json' }
 import { startApp, withOwner, type App } from '../app'
-import { choose, expectAccessible, expectNoSidewaysScroll, listen, signIn } from './page'
+import { test } from './browser'
+import {
+  choose,
+  expectAccessible,
+  expectNoSidewaysScroll,
+  listen,
+  noListOpen,
+  signIn,
+} from './page'
 import { sessionToday } from './today'
 
 let app: App
@@ -207,7 +215,7 @@ test('roster file with ten kinds of broken rows: each named, none taken over una
   await expect(page.getByRole('heading', { name: 'Taken over' })).toBeVisible()
   await page.goto(`${app.url}/people?q=TH-9`)
   await expect(page.getByRole('row', { name: /Whole One/ })).toContainText('GMAW SMAW')
-  await expect(page.getByText('1 people')).toBeVisible()
+  await expect(page.getByText('1 person')).toBeVisible()
   expect(heard).toEqual([])
 })
 
@@ -230,6 +238,7 @@ test('stores: lend, take back, clean, and a typed code leads there', async ({ pa
   await page.getByRole('button', { name: 'Who' }).click()
   await page.keyboard.type('Tamsin')
   await page.getByRole('option', { name: 'Tamsin Grebe' }).click()
+  await noListOpen(page)
   await page.getByRole('button', { name: 'Lend' }).click()
   await expect(balance).toContainText('5 ready')
   await page.getByRole('button', { name: 'Take back' }).last().click()

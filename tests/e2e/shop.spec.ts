@@ -1,6 +1,7 @@
-import { expect, test } from '@playwright/test'
+import { expect } from '@playwright/test'
 import signIns from '../../demo/sign-ins.json' with { type: 'json' }
 import { startApp, type App } from '../app'
+import { test } from './browser'
 import { choose, listen, signIn } from './page'
 
 let app: App
@@ -66,6 +67,8 @@ test('house rules are kept over a reload', async ({ page }) => {
   await page.getByRole('button', { name: 'Save house rules' }).click()
   await expect(page.getByText('At least 30 minutes.')).toBeVisible()
   await page.getByLabel('House watch, minutes').fill('90')
+  // As it goes, the button moves.
+  await expect(page.getByText('At least 30 minutes.')).toBeHidden()
   await page.getByRole('button', { name: 'Save house rules' }).click()
   await expect(page.getByText('Saved', { exact: true }).first()).toBeVisible()
   await page.reload()
@@ -87,6 +90,7 @@ test('how long records are kept: above the law, told before anything goes, held'
   await looks.fill('two')
   await expect(page.getByText('A number of years, or empty for good.')).toBeVisible()
   await looks.fill('2')
+  await expect(page.getByText('A number of years, or empty for good.')).toBeHidden()
   await page.getByRole('button', { name: 'Save how long' }).click()
   await expect(page.getByText('Saved', { exact: true }).first()).toBeVisible()
   // The yard has been looked at for just under two years.

@@ -1,5 +1,7 @@
 import { randomUUID } from 'node:crypto'
+import type pg from 'pg'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { holdLook, setLook } from '#server/db/alert-watch'
 import type { Alert, Message } from '#shared/alert/schema'
 import { startGateway } from '../../standins/gateway.mjs'
 import { startApp, withOwner, type App } from '../app'
@@ -50,7 +52,7 @@ const older = (id: string, minutes: number) =>
   owner(
     `WITH a AS (UPDATE alert SET since = since - make_interval(mins => $2) WHERE id = $1 RETURNING site_id),
        s AS (UPDATE alert_step SET at = at - make_interval(mins => $2) WHERE alert_id = $1)
-     UPDATE site_look SET look_at = '-infinity' WHERE site_id = (SELECT site_id FROM a)`,
+     UPDATE site_look SET look_at = '-infinity', asked = asked + 1 WHERE site_id = (SELECT site_id FROM a)`,
     [id, minutes],
   )
 /** As if the last arc went out so many minutes ago. */
@@ -163,7 +165,7 @@ describe('what else is called for', () => {
   })
   it('a phone that is not heard of any more calls the watch, then the leads', async () => {
     await owner("UPDATE watch_seen SET seen_at = now() - interval '5.1 min'")
-    await owner("UPDATE site_look SET look_at = '-infinity'")
+    await owner("UPDATE site_look SET look_at = '-infinity', asked = asked + 1")
     const { steps: called } = await ofKind('silent_phone')
     expect(called[0]!.circle).toBe('watch')
     await seenNow()
@@ -180,6 +182,42 @@ describe('what else is called for', () => {
     await until(async () => !(await open()).some(({ kind }) => kind === 'expiring'))
     // It turned into something worse: nobody is told that it is over.
     expect((await messages(soon.id)).some(({ step }) => step === null)).toBe(false)
+  })
+})
+
+describe('a look at a site', () => {
+  /** Begin a look as a server does, and take it back in the end. */
+  const look = (work: (db: pg.Client, site: string, asked: number) => Promise<void>) =>
+    withOwner(app.ownerUrl, async (db) => {
+      const { rows } = await db.query<{ site_id: string }>('SELECT site_id FROM site_look')
+      const site = rows[0]!.site_id
+      await until(async () => {
+        await db.query('BEGIN')
+        const asked = await holdLook(db, site, new Date(Date.now() + 60_000))
+        if (asked !== null) await work(db, site, asked)
+        await db.query('ROLLBACK')
+        return asked !== null
+      })
+    })
+  const tomorrow = new Date(Date.now() + 86_400_000)
+  const lookAt = async (db: pg.Client): Promise<string> => {
+    const { rows } = await db.query<{ at: string }>('SELECT look_at::text AS at FROM site_look')
+    return rows[0]!.at
+  }
+  it('keeps nobody waiting who writes there, and what was written is looked at', async () => {
+    await look(async (db, site, asked) => {
+      await owner('SET lock_timeout = 2000; UPDATE permit SET version = version')
+      await setLook(db, site, { at: tomorrow, asked })
+      expect(await lookAt(db)).toBe('-infinity')
+    })
+  })
+  it('sets the time of the next where nothing was written, and keeps another out', async () => {
+    await look(async (db, site, asked) => {
+      const another = await withOwner(app.ownerUrl, (other) => holdLook(other, site, tomorrow))
+      expect(another).toBeNull()
+      await setLook(db, site, { at: tomorrow, asked })
+      expect(Date.parse(await lookAt(db))).toBe(tomorrow.getTime())
+    })
   })
 })
 

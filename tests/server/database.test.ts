@@ -50,6 +50,17 @@ afterAll(async () => {
 
 const KEEPING = { inspection: 5, gas: null, reading: null, message: null, held: null, version: 0 }
 
+/** By these one who is not known yet is found, with the organisation: sign-ins, devices, tokens, codes. */
+const FOUND_WITHOUT = [
+  'air_device_token_hash_key',
+  'api_token_token_hash_key',
+  'calendar_feed_token_hash_key',
+  'known_device_pkey',
+  'push_device_endpoint_key',
+  'sign_in_pkey',
+  'station_code_once',
+]
+
 /** Reached by functions of the owner only. */
 const OWNERS = ['audit_head', 'audit_copied']
 const TABLES = [
@@ -323,6 +334,32 @@ const planOf = (fill: string, query: string): Promise<string> =>
     await owner.query('ROLLBACK')
     return JSON.stringify(plan.rows)
   })
+
+describe('keys', () => {
+  it('carry the organisation, by which rows can be spread over servers, but for what finds it', async () => {
+    const { rows } = await withOwner(app.ownerUrl, (owner) =>
+      owner.query<{ name: string }>(
+        `SELECT c.relname AS name
+         FROM pg_index i JOIN pg_class c ON c.oid = i.indexrelid
+           JOIN pg_attribute a ON a.attrelid = i.indrelid AND a.attname = 'organisation_id'
+         WHERE c.relnamespace = 'public'::regnamespace AND i.indisunique
+           AND a.attnum <> ALL (i.indkey::int2[])
+         ORDER BY 1`,
+      ),
+    )
+    expect(rows.map(({ name }) => name)).toEqual(FOUND_WITHOUT)
+  })
+  it('of another table name the organisation first', async () => {
+    const { rows } = await withOwner(app.ownerUrl, (owner) =>
+      owner.query(
+        `SELECT conname FROM pg_constraint
+         WHERE contype = 'f' AND connamespace = 'public'::regnamespace
+           AND pg_get_constraintdef(oid) NOT LIKE 'FOREIGN KEY (organisation_id%'`,
+      ),
+    )
+    expect(rows).toEqual([])
+  })
+})
 
 describe('indexes', () => {
   it('what runs out is found without reading every person', async () => {

@@ -1,5 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { LEVELS } from '#core/finding/finding'
+import type { PlanFault } from '#core/plan/faults'
 import { toGeoJson } from '#core/plan/geojson'
 import type { Thing } from '#core/plan/plan'
 import { fromGeoJson } from '#shared/plan/geojson'
@@ -191,6 +193,41 @@ describe('a published plan', () => {
       level: 'clear',
       value: { amount: 1800, unit: 'm3' },
     })
+  })
+
+  it('says the worst first, and of a draft with a fault in it nothing but the fault', async () => {
+    const read = () =>
+      lead.send<{ findings: ShownFinding[]; faults: PlanFault[] }>('GET', '/plan/draft/findings')
+    const sound = (await read()).body
+    const levels = sound.findings.map(({ finding }) => LEVELS.indexOf(finding.level))
+    expect(new Set(levels).size).toBeGreaterThan(1)
+    expect(levels).toEqual(levels.toSorted((one, other) => other - one))
+    // Ways and places are judged apart; both are in it.
+    const codes = new Set(sound.findings.map(({ finding }) => finding.code))
+    expect([...codes]).toEqual(expect.arrayContaining(['plan.eyewash', 'plan.room']))
+    const astray = thing('door', line([70, 70], [71, 70]))
+    await draw(lead, [put(astray)])
+    const { body } = await read()
+    expect(body.findings).toEqual([])
+    expect(body.faults).toEqual([
+      { thing: astray.id, kind: 'error', message: 'It lies in no wall.' },
+    ])
+    await draw(lead, [{ id: astray.id, version: 1, thing: null }])
+    expect((await read()).body.faults).toEqual([])
+  })
+
+  it('is judged once for all who ask at once, and anew for whoever asks after a change', async () => {
+    const read = () => lead.send<{ findings: ShownFinding[] }>('GET', '/plan/draft/findings')
+    const desk = thing('desk', box(9, 7), { name: 'Asked about' })
+    const tells = ({ body }: Awaited<ReturnType<typeof read>>): boolean =>
+      JSON.stringify(body).includes('Asked about')
+    await draw(lead, [put(desk)])
+    // More than one person may have judged at once.
+    const answers = await Promise.all(Array.from({ length: 12 }, read))
+    expect(answers.map(({ status }) => status)).toEqual(answers.map(() => 200))
+    expect(answers.every(tells)).toBe(true)
+    await draw(lead, [{ id: desk.id, version: 1, thing: null }])
+    expect(tells(await read())).toBe(false)
   })
 
   it('of another organisation is neither seen nor drawn on', async () => {

@@ -48,22 +48,30 @@ export const made = async (person: Person, path: string, body: unknown): Promise
   return answer.body.id
 }
 
+const ZONE = 'America/Halifax'
+
+/** A zone in which it is about noon: what goes on for long there meets no midnight. */
+export function zoneAtNoon(): string {
+  const east = 12 - new Date().getUTCHours()
+  return `Etc/GMT${east < 0 ? '+' : '-'}${Math.abs(east)}`
+}
+
 /** A shop with one of everything, made through the API. The first is made by the setup; others beside it by the owner of the database. */
-export async function makeShop(app: App, tag: string): Promise<Shop> {
+export async function makeShop(app: App, tag: string, zone = ZONE): Promise<Shop> {
   const email = (role: string): string => `${role}@${tag}.example`
   const lead = new Person(app)
   const setup = await lead.send('POST', '/setup', {
     code: SETUP_CODE,
     organisation: `Shop ${tag}`,
     site: 'Yard',
-    timeZone: 'America/Halifax',
+    timeZone: zone,
     units: 'us',
     name: `Lead ${tag}`,
     email: email('lead'),
     password: PASSWORD,
   })
   if (setup.status === 409) {
-    await addOrganisation(app, tag, email('lead'))
+    await addOrganisation(app, { tag, email: email('lead'), zone })
     await lead.signIn(email('lead'), PASSWORD)
   }
   await lead.send('PUT', '/account/pin', { password: PASSWORD, pin: PIN.lead })
@@ -172,7 +180,7 @@ export async function makeShop(app: App, tag: string): Promise<Shop> {
     personRecord({ cleared: ['SMAW'], kit: [{ ppeId: 'gauntlets', state: 'lacks' }] }),
   )
   const session = await made(lead, '/sessions', {
-    day: await today(lead),
+    day: await today(lead, zone),
     title: 'Morning',
     courseId: null,
   })
@@ -199,8 +207,8 @@ export async function makeShop(app: App, tag: string): Promise<Shop> {
 }
 
 /** Calendar day of the test site by the server's clock. */
-export const today = async (person: Person): Promise<string> =>
-  new Intl.DateTimeFormat('en-CA', { timeZone: 'America/Halifax' }).format(
+export const today = async (person: Person, zone = ZONE): Promise<string> =>
+  new Intl.DateTimeFormat('en-CA', { timeZone: zone }).format(
     new Date((await person.send<{ now: string }>('GET', '/shift')).body.now),
   )
 
@@ -231,7 +239,10 @@ export const jobBody = (change: object = {}): Record<string, unknown> => ({
 })
 
 /** A second organisation: there is no way to make one from inside, so it is written by the owner. */
-async function addOrganisation(app: App, tag: string, email: string): Promise<void> {
+async function addOrganisation(
+  app: App,
+  { tag, email, zone }: { tag: string; email: string; zone: string },
+): Promise<void> {
   await withOwner(app.ownerUrl, async (client) => {
     const [organisation, site, person] = [randomUUID(), randomUUID(), randomUUID()]
     const {
@@ -244,8 +255,8 @@ async function addOrganisation(app: App, tag: string, email: string): Promise<vo
       `Shop ${tag}`,
     ])
     await client.query(
-      "INSERT INTO site (id, organisation_id, name, time_zone) VALUES ($1, $2, 'Other', 'America/Halifax')",
-      [site, organisation],
+      "INSERT INTO site (id, organisation_id, name, time_zone) VALUES ($1, $2, 'Other', $3)",
+      [site, organisation, zone],
     )
     await client.query(
       "INSERT INTO person (id, organisation_id, site_id, name, email, role, password_hash, created_at) VALUES ($1, $2, $3, 'Other lead', $4, 'lead', $5, now())",

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { Monitoring } from '#core/firewatch/rule-sets.table'
+import { counted } from '~/composables/counted'
 import { clockText } from '~/composables/clock'
 
 /** The watch as a dial: the burnt part of the ring is time gone, ticks are rounds, the gap is the next one due. */
@@ -80,7 +81,7 @@ const below = computed(() => {
   return isMonitoring.value ? 'rounds only' : `of ${wholeMinutes.value} min left`
 })
 const says = computed(() => {
-  const made = `${marks.value.length} ${marks.value.length === 1 ? 'round' : 'rounds'} made`
+  const made = `${counted(marks.value.length, 'round', 'rounds')} made`
   return left.value > 0
     ? `${clockText(left.value)} of the watch left, ${made}`
     : `Watch time is over, ${made}`
@@ -152,7 +153,7 @@ const says = computed(() => {
         {{ below }}
       </text>
       <text x="120" y="82" text-anchor="middle" font-size="13" fill="var(--ui-text-muted)">
-        {{ marks.length }} {{ marks.length === 1 ? 'round' : 'rounds' }}
+        {{ counted(marks.length, 'round', 'rounds') }}
       </text>
     </svg>
   </figure>

@@ -2,7 +2,7 @@
 import type { z } from 'zod'
 
 /** A form in a dialog: it closes when the server has taken it, and stays open with what is wrong. */
-defineProps<{
+const props = defineProps<{
   title: string
   description: string
   /** What the button says. */
@@ -13,16 +13,32 @@ defineProps<{
   schema: z.ZodType<Body>
   body: () => unknown
   send: (body: Body) => Promise<Answer>
+  /** It closes after that. */
+  onDone?: (answer: Answer) => unknown
 }>()
-const emit = defineEmits<{ done: [answer: Answer]; changed: [version: number] }>()
+const emit = defineEmits<{ changed: [version: number] }>()
 const open = defineModel<boolean>('open', { required: true })
 const busy = ref(false)
 const id = useId()
 
-function taken(answer: Answer): void {
-  open.value = false
-  emit('done', answer)
+/** Whether it is yet to close by itself; not where somebody closed it meanwhile, and may have opened it for something else. */
+let isClosing = false
+watch(open, () => {
+  isClosing = false
+})
+function close(): void {
+  if (isClosing) open.value = false
 }
+async function taken(answer: Answer): Promise<void> {
+  isClosing = true
+  try {
+    await props.onDone?.(answer)
+  } finally {
+    close()
+  }
+}
+// Where what is read again does not come, the page may show that in place of all else.
+onBeforeUnmount(close)
 </script>
 
 <template>

@@ -16,8 +16,10 @@ const props = defineProps<{
   /** The request made of what the fields hold: blanks become nothing, units become SI. */
   body: () => unknown
   send: (body: Body) => Promise<Answer>
+  /** What is read again after it has time to come: until then nobody begins from figures that are gone. */
+  onDone?: (answer: Answer) => unknown
 }>()
-const emit = defineEmits<{ done: [answer: Answer]; changed: [version: number] }>()
+const emit = defineEmits<{ changed: [version: number] }>()
 const busy = defineModel<boolean>('busy', { default: false })
 const frame = useTemplateRef('frame')
 const message = ref('')
@@ -36,17 +38,19 @@ async function submit(): Promise<void> {
   busy.value = true
   message.value = ''
   try {
-    const answer = await props.send(props.schema.parse(props.body()))
-    frame.value?.clear()
-    emit('done', answer)
-  } catch (error) {
-    refuse(asFailure(error))
+    await props.send(props.schema.parse(props.body())).then(taken, refuse)
   } finally {
     busy.value = false
   }
 }
 
-function refuse({ fields, message: says, version }: ReturnType<typeof asFailure>): void {
+function taken(answer: Answer): unknown {
+  frame.value?.clear()
+  return props.onDone?.(answer)
+}
+
+function refuse(error: unknown): void {
+  const { fields, message: says, version } = asFailure(error)
   frame.value?.setErrors(fields.map((field) => ({ name: field.path, message: field.message })))
   const shown = frame.value?.getErrors().length ?? 0
   if (shown === 0 || version !== undefined) message.value = says

@@ -12,7 +12,8 @@ const props = defineProps<{
   title: string
   /** Of the heading: 2 where the list is a part of a page. */
   level?: 1 | 2
-  /** What is counted, in the plural. */
+  /** What is counted: of one, and of many. */
+  one: string
   noun: string
   /** What the search looks at. */
   search: string
@@ -101,5 +102,5 @@ const lines = computed(() => props.columns.filter((column) => !column.title))
       </dl>
     </li>
   </ul>
-  <Pager v-if="data" v-model:page="page" :total="data.total" :noun="noun" />
+  <Pager v-if="data" v-model:page="page" :total="data.total" :one="one" :noun="noun" />
 </template>

@@ -1,13 +1,15 @@
 <script setup lang="ts">
 import { PAGE_SIZE } from '#shared/api/list'
+import { counted } from '~/composables/counted'
 
 const page = defineModel<number>('page', { required: true })
-defineProps<{ total: number; noun: string }>()
+/** What is counted: of one, and of many. */
+defineProps<{ total: number; one: string; noun: string }>()
 </script>
 
 <template>
   <div class="flex flex-wrap items-center gap-3 mt-3">
-    <p class="muted grow">{{ total }} {{ noun }}</p>
+    <p class="muted grow">{{ counted(total, one, noun) }}</p>
     <UPagination
       v-if="total > PAGE_SIZE"
       v-model:page="page"

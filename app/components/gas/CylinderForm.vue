@@ -18,8 +18,7 @@ import { useSignIn } from '~/stores/sign-in'
 
 /** What is told of a cylinder. The shoulder marks are read as they are typed. */
 const open = defineModel<boolean>('open', { required: true })
-const props = defineProps<{ cylinder: Cylinder }>()
-const emit = defineEmits<{ saved: [] }>()
+const props = defineProps<{ cylinder: Cylinder; onSaved?: () => unknown }>()
 const signIn = useSignIn()
 const shift = useShift()
 const NOT_TOLD = 'none'
@@ -124,7 +123,7 @@ const rate = computed({
     :schema="cylinderBody"
     :body="body"
     :send="send"
-    @done="emit('saved')"
+    @done="onSaved?.()"
     @changed="form.version = $event"
   >
     <UFormField label="Gas" help="By the label; a colour is no label" name="parts">

@@ -16,8 +16,11 @@ import { useLoad } from '~/composables/load'
 
 /** Another place or another state. Valve, regulator and cap come first. */
 const open = defineModel<boolean>('open', { required: true })
-const props = defineProps<{ cylinder: Cylinder; empty: boolean }>()
-const emit = defineEmits<{ done: [cylinder: Cylinder] }>()
+const props = defineProps<{
+  cylinder: Cylinder
+  empty: boolean
+  onDone?: (cylinder: Cylinder) => unknown
+}>()
 const events = useEventIds()
 const stores = useLoad(() => call(gasRoutes.gasStores, {}))
 const stations = useLoad(() => call(shopRoutes.stations, {}))
@@ -116,7 +119,7 @@ const connects = computed(() => isConnected(form.value.state))
     :schema="cylinderMoveEntry"
     :body="body"
     :send="send"
-    @done="emit('done', $event)"
+    @done="onDone?.($event)"
   >
     <ChoiceRow v-model="form.state" legend="It is now" :options="states" name="state" />
     <UFormField

@@ -7,8 +7,7 @@ import { useEventIds } from '~/composables/event-id'
 
 /** Acetylene lay down: how long it lay decides how long it stands. */
 const open = defineModel<boolean>('open', { required: true })
-const props = defineProps<{ cylinder: Cylinder }>()
-const emit = defineEmits<{ done: [cylinder: Cylinder] }>()
+const props = defineProps<{ cylinder: Cylinder; onDone?: (cylinder: Cylinder) => unknown }>()
 const events = useEventIds()
 const blank = () => ({ minutes: null as number | null, note: '' })
 const form = ref(blank())
@@ -34,7 +33,7 @@ const send = (entry: z.output<typeof layEntry>): Promise<Cylinder> =>
     :schema="layEntry"
     :body="() => form"
     :send="send"
-    @done="emit('done', $event)"
+    @done="onDone?.($event)"
   >
     <QuantityInput
       v-model="form.minutes"

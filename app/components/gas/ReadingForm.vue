@@ -8,8 +8,7 @@ import { useEventIds } from '~/composables/event-id'
 
 /** A gauge with its temperature, or a scale: whichever tells something of this gas. */
 const open = defineModel<boolean>('open', { required: true })
-const props = defineProps<{ cylinder: Cylinder }>()
-const emit = defineEmits<{ done: [cylinder: Cylinder] }>()
+const props = defineProps<{ cylinder: Cylinder; onDone?: (cylinder: Cylinder) => unknown }>()
 const events = useEventIds()
 const blank = () => ({
   pressure: null as number | null,
@@ -54,7 +53,7 @@ const send = (entry: z.output<typeof readingEntry>): Promise<Cylinder> =>
     :schema="readingEntry"
     :body="() => form"
     :send="send"
-    @done="emit('done', $event)"
+    @done="onDone?.($event)"
   >
     <div v-if="byPressure" class="grid grid-cols-2 gap-4 items-start">
       <QuantityInput v-model="form.pressure" unit="Pa" label="Gauge" name="pressure" />

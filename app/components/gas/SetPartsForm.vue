@@ -11,8 +11,7 @@ import { useLoad } from '~/composables/load'
 
 /** Which regulators, hoses, arrestors and torches are on a set, and on which line. */
 const open = defineModel<boolean>('open', { required: true })
-const props = defineProps<{ set: GasSet }>()
-const emit = defineEmits<{ done: [] }>()
+const props = defineProps<{ set: GasSet; onDone?: () => unknown }>()
 const OFF = 'off'
 const BOTH = 'both'
 /** By part: off, on a line, or on both. */
@@ -70,7 +69,7 @@ const send = (entry: z.output<typeof setPartsBody>): Promise<GasSet> =>
     :schema="setPartsBody"
     :body="body"
     :send="send"
-    @done="emit('done')"
+    @done="onDone?.()"
   >
     <p v-if="parts.loading.value" class="muted">Reading the parts…</p>
     <p v-else-if="rows.length === 0">

@@ -5,8 +5,7 @@ import { call } from '~/composables/api'
 
 /** A place where cylinders stand, and what was measured there. */
 const open = defineModel<boolean>('open', { required: true })
-const props = defineProps<{ store: GasStore | null }>()
-const emit = defineEmits<{ saved: [] }>()
+const props = defineProps<{ store: GasStore | null; onSaved?: () => unknown }>()
 const BLANK: GasStoreBody = {
   name: '',
   indoors: null,
@@ -38,7 +37,7 @@ const send = (body: GasStoreBody): Promise<unknown> =>
     :schema="gasStoreBody"
     :body="() => form"
     :send="send"
-    @done="emit('saved')"
+    @done="onSaved?.()"
     @changed="form.version = $event"
   >
     <UFormField label="Name" name="name">

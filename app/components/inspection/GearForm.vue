@@ -21,8 +21,7 @@ import { call } from '~/composables/api'
 import { useLoad } from '~/composables/load'
 
 const open = defineModel<boolean>('open', { required: true })
-const props = defineProps<{ gear?: Gear | null }>()
-const emit = defineEmits<{ saved: [] }>()
+const props = defineProps<{ gear?: Gear | null; onSaved?: () => unknown }>()
 const kinds = useGearKinds()
 const stations = useLoad(() => call(shopRoutes.stations, {}))
 const NONE = 'none'
@@ -186,7 +185,7 @@ const POWERS = [
     :schema="gearBody"
     :body="body"
     :send="send"
-    @done="emit('saved')"
+    @done="onSaved?.()"
     @changed="form.version = $event"
   >
     <UFormField v-if="!gear" label="Kind" name="kind">

@@ -15,8 +15,7 @@ const USE_SAYS: Record<UseMeasure, string> = {
   cycles: 'Cycles, told by people',
   arcHours: 'Arc hours, told by people',
 }
-const props = defineProps<{ kind: OwnKind | null }>()
-const emit = defineEmits<{ saved: [] }>()
+const props = defineProps<{ kind: OwnKind | null; onSaved?: () => unknown }>()
 const units = useUnits()
 
 type FieldType = OwnKindBody['fields'][number]['type']
@@ -131,7 +130,7 @@ const unitChoices = computed(() =>
     :schema="ownKindBody"
     :body="body"
     :send="send"
-    @done="emit('saved')"
+    @done="onSaved?.()"
     @changed="form.version = $event"
   >
     <div class="grid grid-cols-[2fr_1fr] gap-4">

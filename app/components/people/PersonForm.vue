@@ -5,8 +5,11 @@ import { ROLES, ROLE_NAME, type Role } from '#shared/sign-in/schema'
 import { call } from '~/composables/api'
 
 const open = defineModel<boolean>('open', { required: true })
-const props = defineProps<{ person: Person | null; courses: readonly Course[] }>()
-const emit = defineEmits<{ saved: [] }>()
+const props = defineProps<{
+  person: Person | null
+  courses: readonly Course[]
+  onSaved?: () => unknown
+}>()
 const NONE = 'none'
 const blank = () => ({
   name: '',
@@ -76,7 +79,7 @@ const passwordHelp = computed(() =>
     :schema="personBody"
     :body="body"
     :send="send"
-    @done="emit('saved')"
+    @done="onSaved?.()"
     @changed="form.version = $event"
   >
     <UFormField label="Name" name="name">

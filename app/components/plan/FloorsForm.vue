@@ -6,8 +6,7 @@ import { call } from '~/composables/api'
 
 /** Floors of the building and yards around it. */
 const open = defineModel<boolean>('open', { required: true })
-const props = defineProps<{ draft: Draft }>()
-const emit = defineEmits<{ saved: [] }>()
+const props = defineProps<{ draft: Draft; onSaved?: () => unknown }>()
 const form = ref<{ floors: Floor[] }>({ floors: [] })
 watch(open, (now) => {
   if (now) form.value.floors = props.draft.floors.map((floor) => ({ ...floor }))
@@ -36,7 +35,7 @@ function add(): void {
     :schema="floorsBody"
     :body="body"
     :send="send"
-    @done="emit('saved')"
+    @done="onSaved?.()"
   >
     <fieldset
       v-for="(floor, i) in form.floors"

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { LEVELS, type Level } from '#core/finding/finding'
+import { worstFirst } from '#core/finding/finding'
 import type { PlanFault } from '#core/plan/faults'
 import type { ShownFinding } from '#shared/plan/schema'
 
@@ -22,14 +22,17 @@ const TITLE: Readonly<Record<string, string>> = {
   'plan.laser': 'Laser cells',
   'plan.laserCylinders': 'Cylinders ahead of a laser',
 }
-const rank = (level: Level): number => LEVELS.indexOf(level)
 const groups = computed(() => {
   const byCode = new Map<string, ShownFinding[]>()
-  for (const one of props.findings)
-    byCode.set(one.finding.code, [...(byCode.get(one.finding.code) ?? []), one])
+  for (const one of props.findings) {
+    const { code } = one.finding
+    const before = byCode.get(code)
+    if (before) before.push(one)
+    else byCode.set(code, [one])
+  }
   return [...byCode]
     .map(([code, all]) => {
-      const sorted = all.toSorted((a, b) => rank(b.finding.level) - rank(a.finding.level))
+      const sorted = all.toSorted((a, b) => worstFirst(a.finding.level, b.finding.level))
       const wrong = all.filter(({ finding }) => finding.level !== 'clear').length
       return {
         code,
@@ -39,7 +42,7 @@ const groups = computed(() => {
         count: wrong > 0 ? `${wrong} of ${all.length}` : `${all.length} clear`,
       }
     })
-    .toSorted((a, b) => rank(b.level) - rank(a.level))
+    .toSorted((a, b) => worstFirst(a.level, b.level))
 })
 function show(one: ShownFinding): void {
   shown.value = shown.value === one ? null : one

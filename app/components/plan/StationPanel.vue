@@ -2,6 +2,7 @@
 import { SUBSTANCE_NAME, unitOf, unitText } from '#core/exposure/terms'
 import type { StationNow } from '#shared/plan/live'
 import { figure } from '#shared/units/units'
+import { counted } from '~/composables/counted'
 import { useLeft } from '~/composables/permit/left'
 import { useSiteTime } from '~/composables/time'
 
@@ -50,7 +51,7 @@ const isQuiet = computed(() => {
     <p v-if="isQuiet" class="muted">Nobody is assigned here, and nothing is said of it.</p>
     <details v-if="station.people.length" :open="station.people.length <= 4">
       <summary class="font-semibold cursor-pointer">
-        {{ station.people.length }} {{ station.people.length === 1 ? 'person' : 'people' }}
+        {{ counted(station.people.length, 'person', 'people') }}
       </summary>
       <ul>
         <li v-for="one in station.people" :key="one.name" class="flex gap-2 py-1 items-center">
@@ -89,7 +90,7 @@ const isQuiet = computed(() => {
     </details>
     <p v-if="station.due">
       <NuxtLink class="link" to="/gear/due">
-        {{ station.due }} {{ station.due === 1 ? 'look' : 'looks' }} due today
+        {{ counted(station.due, 'look', 'looks') }} due today
       </NuxtLink>
     </p>
     <p v-if="station.hood" class="flex gap-2 items-center">

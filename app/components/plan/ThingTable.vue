@@ -80,6 +80,6 @@ const choose = (id: string): void => {
         </tbody>
       </table>
     </SideScroll>
-    <Pager v-model:page="page" :total="rows.length" noun="things" />
+    <Pager v-model:page="page" :total="rows.length" one="thing" noun="things" />
   </section>
 </template>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { roundRoutes } from '#shared/inspection/round'
+import { counted } from '~/composables/counted'
 import { call } from '~/composables/api'
 import { useLoad } from '~/composables/load'
 
@@ -18,7 +19,6 @@ const unknown = computed(
     (data.value?.booths ?? []).filter(({ finding, used }) => used && finding.level === 'unknown')
       .length,
 )
-const counted = (n: number, one: string, many: string): string => `${n} ${n === 1 ? one : many}`
 const pointText = computed(() =>
   counted(points.value.length, 'point is open', 'points are open until put right'),
 )

@@ -40,6 +40,7 @@ const COLUMNS = [
   <ListPage
     title="Log"
     :level="2"
+    one="sample"
     noun="samples"
     search="Group, person, task, substance or report"
     :list="samples"

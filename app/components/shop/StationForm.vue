@@ -7,8 +7,7 @@ import { call } from '~/composables/api'
 import { usePlanRooms } from '~/composables/plan/rooms'
 
 const open = defineModel<boolean>('open', { required: true })
-const props = defineProps<{ station: Station | null }>()
-const emit = defineEmits<{ saved: [] }>()
+const props = defineProps<{ station: Station | null; onSaved?: () => unknown }>()
 const { roomOf } = usePlanRooms()
 const blank = (): StationBody => ({
   name: '',
@@ -62,7 +61,7 @@ const HOT_WORK = [
     :schema="stationBody"
     :body="() => form"
     :send="send"
-    @done="emit('saved')"
+    @done="onSaved?.()"
     @changed="form.version = $event"
   >
     <UFormField label="Name" name="name">

@@ -5,8 +5,7 @@ import { CONDITIONS, stockBody, type Stock, type StockBody } from '#shared/stock
 import { call } from '~/composables/api'
 
 const open = defineModel<boolean>('open', { required: true })
-const props = defineProps<{ stock: Stock | null }>()
-const emit = defineEmits<{ saved: [id: string] }>()
+const props = defineProps<{ stock: Stock | null; onSaved?: (id: string) => unknown }>()
 const blank = (): StockBody => ({
   code: '',
   name: '',
@@ -81,7 +80,7 @@ const CONDITION_CHOICES = CONDITIONS.map((value) => ({ value, label: CONDITION[v
     :schema="stockBody"
     :body="() => form"
     :send="send"
-    @done="emit('saved', $event)"
+    @done="onSaved?.($event)"
     @changed="form.version = $event"
   >
     <ChoiceRow v-model="form.kind" legend="Kind" :options="KINDS" />

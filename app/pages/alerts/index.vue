@@ -61,7 +61,7 @@ const end = (body: { note: string }): Promise<unknown> =>
       <template v-else-if="past.data.value">
         <p v-if="past.data.value.total === 0" class="panel p-5">Nothing yet.</p>
         <AlertCard v-for="alert in past.data.value.rows" :key="alert.id" :alert="alert" />
-        <Pager v-model:page="page" :total="past.data.value.total" noun="alerts" />
+        <Pager v-model:page="page" :total="past.data.value.total" one="alert" noun="alerts" />
       </template>
     </section>
     <FormDialog

@@ -87,7 +87,7 @@ const places = computed(() => {
           </ul>
         </section>
       </div>
-      <Pager v-model:page="page" :total="data.total" noun="looks" />
+      <Pager v-model:page="page" :total="data.total" one="look" noun="looks" />
     </template>
   </div>
 </template>

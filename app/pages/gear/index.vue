@@ -86,6 +86,7 @@ const whatOf = (row: Gear): string =>
 <template>
   <ListPage
     title="Gas and gear"
+    one="piece of gear"
     noun="pieces of gear"
     search="Label, gas, description"
     :list="gear"

@@ -30,6 +30,7 @@ const COLUMNS = [
 <template>
   <ListPage
     title="Jobs"
+    one="job"
     noun="jobs"
     search="Name, number, process, place, welder"
     :list="jobs"

@@ -74,6 +74,7 @@ const courseOf = (person: Person): string =>
 <template>
   <ListPage
     title="People"
+    one="person"
     noun="people"
     search="Name, number or email"
     :list="people"

@@ -42,6 +42,7 @@ const COLUMNS = [
 <template>
   <ListPage
     title="Hot-work permits"
+    one="permit"
     noun="permits"
     search="Place, job, person, number"
     :list="permits"

@@ -114,6 +114,7 @@ const COLUMNS = [
         <ListPage
           title="On record"
           :level="2"
+          one="round"
           noun="rounds"
           search="Person or booth"
           :list="records"

@@ -52,6 +52,7 @@ const COLUMNS = [
 <template>
   <ListPage
     title="Sessions"
+    one="session"
     noun="sessions"
     search="Title, course or day"
     :list="sessions"

@@ -39,6 +39,7 @@ const roleOf = ({ role, active }: Person): string =>
     <ListPage
       title="Accounts"
       :level="2"
+      one="account"
       noun="accounts"
       search="Name, number or email"
       :list="people"

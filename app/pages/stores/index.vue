@@ -62,6 +62,7 @@ function stateOf(row: Stock): { level: Level; says: string } {
 <template>
   <ListPage
     title="Stores"
+    one="item"
     noun="items"
     search="Name, code or size"
     :list="stock"

@@ -206,7 +206,7 @@ async function signedRound(entry: RoundEntry): Promise<unknown> {
         :rounds="rounds"
         :next-round-at="count.done ? null : count.nextRoundAt"
         :now="now"
-        :size="290"
+        :size="250"
         :todo="closable ? 'Close it' : 'Last round'"
       />
       <p

@@ -2,21 +2,19 @@ import { listed } from '../../finding/wording'
 import { published } from '../../finding/source'
 import type { Finding } from '../../finding/finding'
 import { onFloor, type Plan, type Point, type Thing } from '../plan'
-import { thingsNear } from '../near'
-import { meet } from '../segment'
+import { Blocks } from '../blocks'
+import { boundsOf, nearOf } from '../near'
 import { apart, middleOf, segmentsOf, type Segment } from '../shape'
+import { sideOf, TOUCH } from '../side'
 import type { DrawnFinding } from './drawn'
 import type { Equipment } from './equipment'
-import { arcsOf, EYE_HEIGHT, lookFrom, peopleAt, screensOn, type Look } from './look'
+import { arcsOf, EYE_HEIGHT, looksOver, peopleAt, type Look, type Looks } from './look'
 import { namesOf, says } from './says'
 
 const RAYS = published('OSHA 29 CFR 1910.252(b)(2)(iii)')
 
 /** Whoever is nearer than this counts as adjacent to the arc, m. Common practice: the law names no distance. */
 const ADJACENT = 10
-
-/** A walkway reaches so far to either side of its line at the most, m. */
-const HALF_OF_WIDEST = 10
 
 /** The sides of a box in the order of its outline. */
 const SIDES = ['front', 'right side', 'back', 'left side'] as const
@@ -29,51 +27,58 @@ export function judgeArcs(plan: Plan, { curtains }: Pick<Equipment, 'curtains'>)
   return plan.floors.flatMap(({ id: floor }) => {
     const places = onFloor(plan, floor, 'desk', 'walkway')
     if (places.length === 0) return []
-    const look = lookFrom(screensOn(plan, floor, curtains))
-    const near = thingsNear(places)
+    const looks = looksOver(plan, floor, curtains)
+    const near = nearOf(
+      places.flatMap((place) => inGroups(peopleAt(place)).map((people) => ({ place, people }))),
+      ({ people }) => boundsOf(people),
+    )
     return onFloor(plan, floor, 'station').flatMap((station) => {
-      const looks = looksInto(station, near(station, ADJACENT + HALF_OF_WIDEST), look)
-      return looks.length > 0 ? [judgeStation(station, looks)] : []
+      const found = looksInto(station, byPlace(near(arcsOf(station), ADJACENT)), looks)
+      return found.length > 0 ? [judgeStation(station, found, looks)] : []
     })
   })
 }
 
-/** One place that is near enough, and how the look from it ends. */
-interface PlaceLook {
+/** Somewhere that people are, all along it or a stretch of it. */
+interface Peopled {
   place: Thing
-  look: Look
-  lines: readonly Segment[]
+  people: readonly Point[]
 }
 
-function looksInto(
-  station: Thing,
-  places: readonly Thing[],
-  look: ReturnType<typeof lookFrom>,
-): PlaceLook[] {
+/** Of a long walkway few are near a station; so many stand together. */
+const TOGETHER = 50
+const inGroups = (people: readonly Point[]): (readonly Point[])[] =>
+  Array.from({ length: Math.ceil(people.length / TOGETHER) }, (_, group) =>
+    people.slice(group * TOGETHER, (group + 1) * TOGETHER),
+  )
+
+function byPlace(groups: readonly Peopled[]): Peopled[] {
+  const found = new Map<Thing, Point[]>()
+  for (const { place, people } of groups) {
+    const before = found.get(place)
+    if (before) before.push(...people)
+    else found.set(place, [...people])
+  }
+  return [...found].map(([place, people]) => ({ place, people }))
+}
+
+/** One place that is near enough, and how the most open look from it ends. */
+interface PlaceLook extends Peopled {
+  look: Look
+  line: Segment
+}
+
+function looksInto(station: Thing, places: readonly Peopled[], looks: Looks): PlaceLook[] {
   const arcs = arcsOf(station)
-  const middle = middleOf(station.shape)
   const isNear = (p: Point): boolean => arcs.some((arc) => apart(arc, p) <= ADJACENT)
-  return places.flatMap((place): PlaceLook[] => {
-    const people = peopleAt(place).filter(isNear)
-    if (people.length === 0) return []
-    const { look: ends, line } = look(arcs, people)
-    // Of the looks that are open, each side that one of them passes is to be closed.
-    const lines = ends === 'open' ? openLines(look, arcs, people) : [line]
-    return [{ place, look: ends, lines: lines.length > 0 ? lines : [[middle, people[0]!]] }]
+  return places.flatMap(({ place, people: all }): PlaceLook[] => {
+    const people = all.filter(isNear)
+    return people.length > 0 ? [{ place, people, ...looks.mostOpen(arcs, people) }] : []
   })
 }
 
-const openLines = (
-  look: ReturnType<typeof lookFrom>,
-  arcs: readonly Point[],
-  people: readonly Point[],
-): Segment[] =>
-  arcs.flatMap((arc) =>
-    people.flatMap((eye) => (look([arc], [eye]).look === 'open' ? [[arc, eye] as const] : [])),
-  )
-
-function judgeStation(station: Thing, looks: readonly PlaceLook[]): DrawnFinding {
-  const that = (wanted: Look): PlaceLook[] => looks.filter(({ look }) => look === wanted)
+function judgeStation(station: Thing, places: readonly PlaceLook[], looks: Looks): DrawnFinding {
+  const that = (wanted: Look): PlaceLook[] => places.filter(({ look }) => look === wanted)
   const [open, untold] = [that('open'), that('untold')]
   const finding = (answer: Pick<Finding, 'level' | 'sentence' | 'remedy'>): Finding => ({
     code: 'plan.arc',
@@ -92,10 +97,7 @@ function judgeStation(station: Thing, looks: readonly PlaceLook[]): DrawnFinding
     ],
   })
   if (open.length > 0) {
-    const sides = sidesPassed(
-      station,
-      open.flatMap(({ lines }) => lines),
-    )
+    const sides = openSides(station, open, looks)
     const others = open.map(({ place }) => place)
     return says(
       station,
@@ -106,7 +108,7 @@ function judgeStation(station: Thing, looks: readonly PlaceLook[]): DrawnFinding
       }),
       {
         others,
-        lines: open.map(({ lines }) => lines[0]!),
+        lines: open.map(({ line }) => line),
         screens: sides.map((side) => segmentsOf(station.shape)[side]!),
       },
     )
@@ -120,17 +122,35 @@ function judgeStation(station: Thing, looks: readonly PlaceLook[]): DrawnFinding
         sentence: `${station.name}: whether the arc is seen from ${namesOf(others)} is not known.`,
         remedy: 'Tell how high the walls and curtains are, and look at the curtains.',
       }),
-      { others, lines: untold.map(({ lines }) => lines[0]!) },
+      { others, lines: untold.map(({ line }) => line) },
     )
   }
   return says(
     station,
     finding({ level: 'clear', sentence: `${station.name}: the arc is screened.` }),
-    { others: looks.map(({ place }) => place) },
+    { others: places.map(({ place }) => place) },
   )
 }
 
-/** The sides of a station that some lines out of it pass. */
-function sidesPassed({ shape }: Thing, lines: readonly Segment[]): number[] {
-  return segmentsOf(shape).flatMap((side, i) => (lines.some((line) => meet(side, line)) ? [i] : []))
+/** The sides of a station that open looks pass: each of them is to be closed. */
+function openSides(station: Thing, places: readonly PlaceLook[], looks: Looks): number[] {
+  const arcs = arcsOf(station)
+  const outline = segmentsOf(station.shape)
+  const sides = new Blocks(outline)
+  const middle = middleOf(station.shape)
+  // What leaves a box by one of its sides ends before that.
+  const isBefore = ([a, b]: Segment, person: Point): boolean =>
+    Math.sign(sideOf(a, b, middle)) * sideOf(a, b, person) <= TOUCH
+  const isPassed = (side: number, arc: Point, person: Point): boolean => {
+    sides.aim(arc.x, arc.y, person.x, person.y)
+    return sides.isMet(side) && looks.isOpen(arc, person)
+  }
+  const isOpen = (side: number): boolean =>
+    places.some(({ people }) =>
+      people.some(
+        (person) =>
+          isBefore(outline[side]!, person) && arcs.some((arc) => isPassed(side, arc, person)),
+      ),
+    )
+  return [...outline.keys()].filter(isOpen)
 }

@@ -5,7 +5,15 @@ import { onFloor, type Plan, type Point, type Thing } from '../plan'
 import { along, apart, cornersOf, middleOf, segmentsOf, type Segment } from '../shape'
 import { figureOf, wallsOf } from '../walls'
 import type { DrawnFinding } from './drawn'
-import { arcsOf, isHighEnough, lookFrom, peopleAt, type Closing, type Look } from './look'
+import {
+  arcsOf,
+  isHighEnough,
+  lookFrom,
+  peopleAt,
+  type Closing,
+  type Look,
+  type Looks,
+} from './look'
 import { namesOf, says } from './says'
 
 const CELL = published('ANSI Z136.1, nominal hazard zone')
@@ -39,8 +47,8 @@ function judgeBeam(plan: Plan, station: Thing): DrawnFinding[] {
         reasons: [{ rule: CELL_RULE, source: CELL, inputs: { place: station.name } }],
       }),
     ]
-  const look = lookFrom(endsOfBeam(plan, station.floor))
-  return [judgeCell(plan, station, hazard, look), ...judgeCylinders(plan, station, hazard, look)]
+  const looks = lookFrom(endsOfBeam(plan, station.floor))
+  return [judgeCell(plan, station, hazard, looks), ...judgeCylinders(plan, station, hazard, looks)]
 }
 
 const CELL_RULE = 'Nobody is in line with the beam within its hazard distance; the cell ends it'
@@ -76,22 +84,17 @@ function bothOf(one: boolean | null, other: boolean | null): boolean | null {
   return one === null || other === null ? null : true
 }
 
-function judgeCell(
-  plan: Plan,
-  station: Thing,
-  hazard: LaserHazard,
-  look: ReturnType<typeof lookFrom>,
-): DrawnFinding {
+function judgeCell(plan: Plan, station: Thing, hazard: LaserHazard, looks: Looks): DrawnFinding {
   const arcs = arcsOf(station)
   const inLine = onFloor(plan, station.floor, ...PEOPLE)
     .filter(({ id }) => id !== station.id)
     .flatMap((place) => {
       const people = peopleAt(place).filter((p) => apart(p, arcs[0]!) <= hazard.eyeDistance)
-      return people.length > 0 ? [{ place, ...look(arcs, people) }] : []
+      return people.length > 0 ? [{ place, ...looks.mostOpen(arcs, people) }] : []
     })
   const that = (wanted: Look): typeof inLine => inLine.filter((one) => one.look === wanted)
   const about = that('open').length > 0 ? that('open') : that('untold')
-  const allRound = look(arcs, ringAround(arcs[0]!, hazard.eyeDistance))
+  const allRound = looks.mostOpen(arcs, ringAround(arcs[0]!, hazard.eyeDistance))
   const others = about.map(({ place }) => place)
   const finding = (answer: Pick<Finding, 'level' | 'sentence' | 'remedy'>): Finding => ({
     code: 'plan.laser',
@@ -158,7 +161,7 @@ function judgeCylinders(
   plan: Plan,
   station: Thing,
   hazard: LaserHazard,
-  look: ReturnType<typeof lookFrom>,
+  looks: Looks,
 ): DrawnFinding[] {
   const from = middleOf(station.shape)
   const front = station.shape.type === 'box' ? station.shape.angle : 0
@@ -167,7 +170,7 @@ function judgeCylinders(
       (p) => apart(from, p) <= hazard.skinDistance && turnBetween(from, p, front) <= REFLECTED,
     )
     if (ahead.length === 0) return []
-    const { look: ends, line } = look([from], ahead)
+    const { look: ends, line } = looks.mostOpen([from], ahead)
     if (ends === 'closed') return []
     const finding: Finding = {
       code: 'plan.laserCylinders',

@@ -1,5 +1,6 @@
 import { FARTHEST_EXTINGUISHER } from '../../inspection/extinguisher-reach'
-import { groundOf, walksTo } from '../path'
+import { groundOf } from '../ground'
+import { walksFrom } from '../path'
 import { onFloor, type Plan, type Thing } from '../plan'
 import { middleOf } from '../shape'
 import { standingBefore } from './before'
@@ -39,12 +40,13 @@ function walksOnFloor(plan: Plan, floor: string): ExtinguisherWalk[] {
   const stations = onFloor(plan, floor, 'station').filter(isOnRecord)
   const extinguishers = onFloor(plan, floor, 'extinguisher').filter(isOnRecord)
   if (stations.length === 0 || extinguishers.length === 0) return []
-  const ground = groundOf(plan, floor, { longest: FARTHEST })
+  const ground = groundOf(plan, floor)
   const before = standingBefore(plan, floor)
+  const starts = stations.map(({ shape }) => [middleOf(shape)])
   return extinguishers.flatMap((extinguisher) => {
-    const walkFrom = walksTo(ground, [before(extinguisher)])
-    return stations.flatMap((station): ExtinguisherWalk[] => {
-      const walk = walkFrom(middleOf(station.shape))
+    const walks = walksFrom(ground, starts, [before(extinguisher)], FARTHEST)
+    return stations.flatMap((station, i): ExtinguisherWalk[] => {
+      const walk = walks[i]
       return walk ? [{ stationId: station.of, gearId: extinguisher.of, metres: walk.length }] : []
     })
   })

@@ -1,13 +1,13 @@
 import type { Finding } from '../../finding/finding'
 import { published } from '../../finding/source'
-import { nearby, thingsNear } from '../near'
+import { boundsOf, nearOf, thingsNear } from '../near'
 import { onFloor, type Plan, type Point, type Thing } from '../plan'
-import { shortestBetween } from '../segment'
-import { apart, contains, middleOf, pointAt, segmentsOf, type Segment } from '../shape'
+import { shortestTo } from '../segment'
+import { apart, contains, cornersOf, middleOf, pointAt, type Segment } from '../shape'
 import { wallsOf } from '../walls'
 import type { DrawnFinding } from './drawn'
 import type { Equipment } from './equipment'
-import { lookFrom, screensOn } from './look'
+import { looksOver } from './look'
 import { namesOf, says } from './says'
 
 const BOOTH_FINISH = published('OSHA 29 CFR 1910.252(b)(2)(iii)')
@@ -24,29 +24,24 @@ export function judgeFinishes(
   { curtains }: Pick<Equipment, 'curtains'>,
 ): DrawnFinding[] {
   return plan.floors.flatMap(({ id: floor }) => {
-    const walls = new Map(wallsOf(plan, floor, 'eyes').map((wall) => [wall.segment, wall.of]))
-    const near = nearby([...walls.keys()])
-    const look = lookFrom(screensOn(plan, floor, curtains))
+    const near = nearOf(wallsOf(plan, floor, 'eyes'), ({ segment }) => boundsOf(segment))
+    const looks = looksOver(plan, floor, curtains)
     const roomsNear = thingsNear(onFloor(plan, floor, 'room'))
     return onFloor(plan, floor, 'station').flatMap((station) => {
       const middle = middleOf(station.shape)
       const own = new Set(roomsNear(station, 0).filter(({ shape }) => contains(shape, middle)))
-      const around = segmentsOf(station.shape).flatMap((side) => near(side, THROWS_BACK))
-      const found = [...new Set(around)].flatMap((segment): NearWall[] => {
-        const of = walls.get(segment)!
+      const around = near(cornersOf(station.shape), THROWS_BACK)
+      const found = around.flatMap(({ segment, of }): NearWall[] => {
         if (of.kind === 'room' && !own.has(of)) return []
-        const way = wayTo(station, segment)
+        const way = shortestTo(segment, station.shape)
         if (apart(...way) > THROWS_BACK) return []
-        if (look([middle], [justBefore(middle, way[1])]).look === 'closed') return []
+        if (looks.mostOpen([middle], [justBefore(middle, way[1])]).look === 'closed') return []
         return [{ of, way, finish: of.facts.finish ?? null }]
       })
       return found.length > 0 ? [judgeStation(station, found)] : []
     })
   })
 }
-
-const wayTo = ({ shape }: Thing, segment: Segment): Segment =>
-  shortestBetween(shape, { type: 'line', points: segment })
 
 /** A point at the face of a wall, so that the wall itself does not hide it. */
 const justBefore = (from: Point, to: Point): Point =>

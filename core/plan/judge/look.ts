@@ -1,19 +1,28 @@
-import { leavesRoom, type LeavesRoom, type WayOut } from '../enclosure'
+import { enclosuresOn, type Enclosures } from '../enclosure'
+import { boundsOf } from '../near'
 import { onFloor, type Plan, type Point, type Thing } from '../plan'
 import { apart, cornersOf, middleOf, pointAt, segmentsOf, type Segment } from '../shape'
-import { freeLines } from '../sight'
+import { freeLines } from '../blocks'
+import { View } from '../view'
 import { figureOf, wallsOf } from '../walls'
 
 /** What closes a look: known to, or perhaps. */
 export interface Closing {
   surely: readonly Segment[]
   perhaps: readonly Segment[]
-  /** What rooms alone tell of it, where their walls surely close it. */
-  leavesRoom?: LeavesRoom
+  /** Those whose walls surely close it. */
+  rooms?: Enclosures
 }
 
 /** How a look from one place to another ends. */
 export type Look = 'closed' | 'untold' | 'open'
+
+/** Looks from some points to some others. */
+export interface Looks {
+  /** How the most open one ends, with its line. */
+  mostOpen: (from: readonly Point[], to: readonly Point[]) => { look: Look; line: Segment }
+  isOpen: (from: Point, to: Point) => boolean
+}
 
 /** A tall person looks over anything lower, m. Common practice. */
 export const EYE_HEIGHT = 1.8
@@ -26,36 +35,40 @@ export const isHighEnough = ({ facts }: Thing): boolean | null => {
 
 /**
  * Looks from one thing to another, over every pair of points that may matter.
- * @returns how the most open of them ends, with its line
  */
-export function lookFrom({ surely, perhaps, leavesRoom }: Closing): (
-  from: readonly Point[],
-  to: readonly Point[],
-) => {
-  look: Look
-  line: Segment
-} {
+export function lookFrom({ surely, perhaps, rooms }: Closing): Looks {
   const isFree = freeLines(surely)
   const isFreeOfAll = perhaps.length === 0 ? isFree : freeLines([...surely, ...perhaps])
   // The same points are looked from again and again.
-  const known = new Map<Point, WayOut>()
-  const wayOutOf = (point: Point): WayOut | null => {
-    if (!leavesRoom) return null
-    const found = known.get(point) ?? leavesRoom(point)
-    known.set(point, found)
-    return found
+  const views = new Map<Point, View>()
+  const viewOf = (point: Point): View | null => {
+    if (!rooms) return null
+    const view = views.get(point) ?? View.of(rooms, point)
+    views.set(point, view)
+    return view
   }
-  return (from, to) => {
-    let free: Segment | null = null
-    for (const a of from) {
-      const wayOut = wayOutOf(a)
-      for (const b of to) {
-        if (wayOut?.to(b) === false || !isFree(a, b)) continue
-        if (isFreeOfAll === isFree || isFreeOfAll(a, b)) return { look: 'open', line: [a, b] }
-        free ??= [a, b]
+  const lookOf = (view: View | null, a: Point, b: Point): Look => {
+    if (view?.mayShow(b) === false || !isFree(a, b)) return 'closed'
+    return isFreeOfAll === isFree || isFreeOfAll(a, b) ? 'open' : 'untold'
+  }
+  return {
+    mostOpen(from, to) {
+      let untold: Segment | null = null
+      const bounds = boundsOf(to)
+      for (const a of from) {
+        const view = viewOf(a)
+        if (view?.mayShowSomeOf(bounds) === false) continue
+        for (const b of to) {
+          const look = lookOf(view, a, b)
+          if (look === 'open') return { look, line: [a, b] }
+          if (look === 'untold') untold ??= [a, b]
+        }
       }
-    }
-    return free ? { look: 'untold', line: free } : { look: 'closed', line: [from[0]!, to[0]!] }
+      return untold
+        ? { look: 'untold', line: untold }
+        : { look: 'closed', line: [from[0]!, to[0]!] }
+    },
+    isOpen: (from, to) => lookOf(viewOf(from), from, to) === 'open',
   }
 }
 
@@ -89,8 +102,20 @@ function alongBothSides(segment: Segment, half: number): Point[] {
   )
 }
 
+/** Looks at eye height over a floor; whoever judges the same plan looks at it once. */
+export function looksOver(plan: Plan, floor: string, ready: ReadonlySet<string>): Looks {
+  const ofPlan = known.get(plan) ?? new Map<string, { ready: ReadonlySet<string>; looks: Looks }>()
+  known.set(plan, ofPlan)
+  const found = ofPlan.get(floor)
+  if (found?.ready === ready) return found.looks
+  const looks = lookFrom(screensOn(plan, floor, ready))
+  ofPlan.set(floor, { ready, looks })
+  return looks
+}
+const known = new WeakMap<Plan, Map<string, { ready: ReadonlySet<string>; looks: Looks }>>()
+
 /** Walls and curtains at eye height, as far as they are known to be high enough and ready. */
-export function screensOn(plan: Plan, floor: string, ready: ReadonlySet<string>): Closing {
+function screensOn(plan: Plan, floor: string, ready: ReadonlySet<string>): Closing {
   const walls = wallsOf(plan, floor, 'eyes').map(({ segment, of }) => ({
     segment,
     closes: isHighEnough(of),
@@ -106,6 +131,6 @@ export function screensOn(plan: Plan, floor: string, ready: ReadonlySet<string>)
   return {
     surely: those(true),
     perhaps: those(null),
-    leavesRoom: leavesRoom(plan, floor, 'eyes', high),
+    rooms: enclosuresOn(plan, floor, 'eyes', high),
   }
 }

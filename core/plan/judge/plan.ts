@@ -1,4 +1,3 @@
-import { LEVELS } from '../../finding/finding'
 import type { Plan } from '../plan'
 import type { DrawnFinding } from './drawn'
 import { judgeArcs } from './arc'
@@ -11,15 +10,18 @@ import { judgeRooms } from './room'
 import { judgeStorage } from './storage'
 import { judgeWaysOut } from './ways-out'
 
-/** Everything that a plan says, worst first. The plan has to be sound. */
-export const judgePlan = (plan: Plan, equipment: Equipment): DrawnFinding[] =>
-  [
-    ...judgeRooms(plan),
-    ...judgeStorage(plan),
-    ...judgeFuel(plan, equipment),
-    ...judgeReach(plan, equipment),
-    ...judgeWaysOut(plan),
-    ...judgeArcs(plan, equipment),
-    ...judgeFinishes(plan, equipment),
-    ...judgeBeams(plan),
-  ].sort((a, b) => LEVELS.indexOf(b.finding.level) - LEVELS.indexOf(a.finding.level))
+/** What a plan says of ways that are walked: about half of the work. Each of its things has to be sound. */
+export const judgeWays = (plan: Plan, equipment: Equipment): DrawnFinding[] => [
+  ...judgeReach(plan, equipment),
+  ...judgeWaysOut(plan),
+]
+
+/** What it says of everything else. The plan has to be sound. */
+export const judgePlaces = (plan: Plan, equipment: Equipment): DrawnFinding[] => [
+  ...judgeRooms(plan),
+  ...judgeStorage(plan),
+  ...judgeFuel(plan, equipment),
+  ...judgeArcs(plan, equipment),
+  ...judgeFinishes(plan, equipment),
+  ...judgeBeams(plan),
+]

@@ -3,7 +3,8 @@ import { inSentence } from '../../finding/wording'
 import { published, type Source } from '../../finding/source'
 import { FARTHEST_EXTINGUISHER, TRAVEL_DISTANCE } from '../../inspection/extinguisher-reach'
 import { FIRE_CLASS_NAME, type FireClass } from '../../inspection/fire-class'
-import { groundOf, walksTo } from '../path'
+import { groundOf } from '../ground'
+import { walksFrom, type TargetWalk } from '../path'
 import { onFloor, type Plan, type Thing } from '../plan'
 import { middleOf } from '../shape'
 import { standingBefore } from './before'
@@ -43,7 +44,7 @@ export function judgeReach(
         extinguishers.filter(({ id }) => equipment.extinguishers.get(id)?.includes(burning)),
       ),
       eyewashes: onFloor(plan, floor.id, 'eyewash').filter(({ id }) => equipment.eyewash.has(id)),
-      walkTo: walksOn(plan, floor.id),
+      walkTo: walksOn(plan, stations),
     }
     return stations.flatMap((station) => [
       ...toExtinguishers(here, station, equipment.burns.get(station.id) ?? null),
@@ -59,23 +60,23 @@ interface Here {
   /** Those that are ready. */
   eyewashes: readonly Thing[]
   /** The walk from a station to the nearest of some things. */
-  walkTo: (station: Thing, targets: readonly Thing[]) => ReturnType<ReturnType<typeof walksTo>>
+  walkTo: (station: Thing, targets: readonly Thing[]) => TargetWalk | null
 }
 
-/** Walks to some things; to the same ones they are found once for all stations, and from one station once for all hazards. */
-function walksOn(plan: Plan, floor: string): Here['walkTo'] {
-  const ground = groundOf(plan, floor, {
-    longest: LOOKED_FOR * Math.max(FARTHEST_EYEWASH, ...limits()),
-  })
+/** Walks from the stations of a floor to some things; to the same ones they are found once, for all stations and hazards. */
+function walksOn(plan: Plan, stations: readonly Thing[]): Here['walkTo'] {
+  const { floor } = stations[0]!
+  const ground = groundOf(plan, floor)
+  const starts = stations.map(({ shape }) => [middleOf(shape)])
+  const longest = LOOKED_FOR * Math.max(FARTHEST_EYEWASH, ...limits())
   const before = standingBefore(plan, floor)
-  const waysTo = memoized(
-    (targets: readonly Thing[]) => {
-      const ways = walksTo(ground, targets.map(before))
-      return memoized((station: Thing) => ways(middleOf(station.shape)))
-    },
-    (targets) => targets.map(({ id }) => id).join(' '),
-  )
-  return (station, targets) => waysTo(targets)(station)
+  const find = (targets: readonly Thing[]): ReadonlyMap<Thing, TargetWalk | null> => {
+    const walks = walksFrom(ground, starts, targets.map(before), longest)
+    return new Map(stations.map((station, i) => [station, walks[i]!]))
+  }
+  // The same extinguishers may be ready for several hazards.
+  const walksTo = memoized(memoized(find, (targets) => targets.map(({ id }) => id).join(' ')))
+  return (station, targets) => walksTo(targets).get(station)!
 }
 
 /** What was found once is not looked for again. */

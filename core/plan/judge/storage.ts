@@ -1,5 +1,6 @@
 import type { Finding } from '../../finding/finding'
 import { published, type Source } from '../../finding/source'
+import { thingsNear } from '../near'
 import type { Plan, Point, Thing } from '../plan'
 import { meet, shortestBetween } from '../segment'
 import { apart, middleOf, pointAt, segmentsOf, type Segment } from '../shape'
@@ -8,6 +9,8 @@ import type { DrawnFinding } from './drawn'
 import { FOOT, ROUNDING } from '../../finding/feet'
 
 const APART = 20 * FOOT
+/** What stands farther apart is not told of, m. */
+const LOOKED_AT = 2 * APART
 const BARRIER_HEIGHT = 5 * FOOT
 const BARRIER_MINUTES = 30
 /** A barrier is looked past from points this far apart along both outlines, m. */
@@ -19,19 +22,22 @@ const COMBUSTIBLE = published('OSHA 29 CFR 1910.253(b)(2)(ii)')
 /** Every gas store against what may not stand near it: oxygen against fuel gas, either against what burns. */
 export function judgeStorage(plan: Plan): DrawnFinding[] {
   const stores = plan.things.filter(({ kind }) => kind === 'gasStore')
-  const burning = plan.things.filter(({ kind }) => kind === 'combustible')
+  const place = new Map(stores.map((store, i) => [store, i]))
+  const storesNear = thingsNear(stores)
+  const burningNear = thingsNear(plan.things.filter(({ kind }) => kind === 'combustible'))
   return [
     ...stores.flatMap((store) => judgeStore(store)),
-    ...stores.flatMap((store, i) =>
-      stores
-        .slice(i + 1)
-        .filter((other) => isOxygenAndFuel(store, other))
+    ...stores.flatMap((store) =>
+      storesNear(store, LOOKED_AT)
+        .filter((other) => place.get(other)! > place.get(store)! && isOxygenAndFuel(store, other))
         .flatMap((other) => judgePair(plan, store, other, OXYGEN_AND_FUEL)),
     ),
     ...stores
       .filter(({ facts }) => facts.holds !== 'inert')
       .flatMap((store) =>
-        burning.flatMap((thing) => judgePair(plan, store, thing, GAS_AND_COMBUSTIBLE)),
+        burningNear(store, LOOKED_AT).flatMap((thing) =>
+          judgePair(plan, store, thing, GAS_AND_COMBUSTIBLE),
+        ),
       ),
   ]
 }
@@ -98,7 +104,7 @@ function judgePair(plan: Plan, store: Thing, other: Thing, apartness: Apart): Dr
   if (store.floor !== other.floor) return []
   const way = shortestBetween(store.shape, other.shape)
   const distance = apart(...way)
-  if (distance > 2 * APART) return []
+  if (distance > LOOKED_AT) return []
   const finding = judgeDistance(plan, store, other, distance, apartness)
   return [{ finding, floor: store.floor, things: [store.id, other.id], lines: [way] }]
 }

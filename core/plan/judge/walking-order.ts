@@ -1,4 +1,4 @@
-import { groundOf } from '../path'
+import { groundOf } from '../ground'
 import type { Plan, Point, Thing } from '../plan'
 import { roundOver } from '../round'
 import { middleOf } from '../shape'

@@ -1,10 +1,12 @@
 import type { Finding } from '../../finding/finding'
 import { published } from '../../finding/source'
-import { groundOf, walksTo, type Walk } from '../path'
+import { groundOf, groundWith } from '../ground'
+import { boundsOf, nearOf } from '../near'
+import { walksFrom, type Walk } from '../path'
 import { onFloor, type Plan, type Point, type Thing } from '../plan'
 import { meet } from '../segment'
-import { apart, contains, middleOf, pointAt, segmentsOf, type Segment } from '../shape'
-import { freeLines } from '../sight'
+import { apart, contains, cornersOf, middleOf, pointAt, segmentsOf, type Segment } from '../shape'
+import { freeLines } from '../blocks'
 import { wallsOf } from '../walls'
 import { standingBefore } from './before'
 import type { DrawnFinding } from './drawn'
@@ -32,16 +34,19 @@ function judgeFloor(plan: Plan, floor: string, places: readonly Thing[]): DrawnF
   const before = standingBefore(plan, floor)
   // An exit may be drawn in its wall or before it.
   const targets = exits.flatMap((exit) => [middleOf(exit.shape), before(exit)])
-  const through = walksTo(groundOf(plan, floor), targets)
-  const around = walksTo(groundOf(plan, floor, { besides: stations }), targets)
-  const beside = standingBeside(plan, floor)
-  return places.map((place) => {
-    const starts = beside(place)
-    const walk = shortest(starts, through)
-    const crossed = walk ? stations.filter((one) => one.id !== place.id && crosses(walk, one)) : []
-    if (crossed.length === 0) return judgePlace(place, { walk, blocked: [] })
-    const past = shortest(starts, around)
-    return judgePlace(place, past ? { walk: past, blocked: [] } : { walk, blocked: crossed })
+  const starts = places.map(standingBeside(plan, floor))
+  const past = walksFrom(groundWith(plan, floor, stations), starts, targets)
+  const isShut = (_: unknown, place: number): boolean => past[place] === null
+  const shut = starts.filter(isShut)
+  const through = shut.length > 0 ? walksFrom(groundOf(plan, floor), shut, targets) : []
+  const throughFrom = new Map(places.filter(isShut).map((place, i) => [place, through[i]!]))
+  const crossedBy = crossing(stations)
+  return places.map((place, i) => {
+    const walkPast = past[i]!
+    if (walkPast) return judgePlace(place, { walk: walkPast, blocked: [] })
+    const walk = throughFrom.get(place)!
+    const blocked = walk ? crossedBy(walk).filter(({ id }) => id !== place.id) : []
+    return judgePlace(place, { walk, blocked })
   })
 }
 
@@ -50,11 +55,6 @@ interface WayOut {
   /** The work that it leads through, where no other way is left. */
   blocked: readonly Thing[]
 }
-
-const shortest = (starts: readonly Point[], walks: (from: Point) => Walk | null): Walk | null =>
-  starts
-    .flatMap((from) => walks(from) ?? [])
-    .reduce<Walk | null>((best, walk) => (best && best.length <= walk.length ? best : walk), null)
 
 /** Somebody at a place stands so far off its outline, m. */
 const OFF = 0.3
@@ -88,11 +88,19 @@ function noExit(places: readonly Thing[]): DrawnFinding {
   )
 }
 
-const crosses = ({ points }: Walk, { shape }: Thing): boolean =>
-  points
-    .slice(1)
-    .map((to, i): Segment => [points[i]!, to])
-    .some((leg) => contains(shape, leg[1]) || segmentsOf(shape).some((side) => meet(side, leg)))
+/** Those of some stations that a walk leads through. */
+function crossing(stations: readonly Thing[]): (walk: Walk) => Thing[] {
+  const near = nearOf(stations, ({ shape }) => boundsOf(cornersOf(shape)))
+  return ({ points }) => {
+    const legs = points.slice(1).map((to, i): Segment => [points[i]!, to])
+    return [
+      ...new Set(legs.flatMap((leg) => near(leg).filter((station) => leadsThrough(leg, station)))),
+    ]
+  }
+}
+
+const leadsThrough = (leg: Segment, { shape }: Thing): boolean =>
+  contains(shape, leg[1]) || segmentsOf(shape).some((side) => meet(side, leg))
 
 function judgePlace(place: Thing, { walk, blocked }: WayOut): DrawnFinding {
   const finding = (answer: Pick<Finding, 'level' | 'sentence' | 'remedy'>): Finding => ({

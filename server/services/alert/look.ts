@@ -28,7 +28,7 @@ import { tellOver, tellSteps, type Office } from './messages'
 
 /** Whatever else is due, a site at which something is watched is looked at so often, ms. */
 const LONGEST = 15_000
-/** So many alerts are acted on in one transaction: what changes at the site waits for it. */
+/** So many alerts are acted on in one transaction, so that the first of them are called for at once. */
 const AT_ONCE = 50
 /** A monitor that was not heard of for so long is put away, not silent, ms. */
 const PUT_AWAY = 12 * 3_600_000
@@ -50,7 +50,8 @@ export const lookAtSite = (
   now: Date,
 ): Promise<boolean> =>
   inOrganisation(organisation, async (db) => {
-    if (!(await holdLook(db, site, now))) return false
+    const asked = await holdLook(db, site, now)
+    if (asked === null) return false
     const rules = await findAlertRules(db, site)
     const { time_zone: timeZone } = await findSite(db, site)
     const office = { organisation, site, timeZone, now }
@@ -70,7 +71,7 @@ export const lookAtSite = (
     if (toDo.length > AT_ONCE) moments.push(now.getTime())
     const isWatched = needs.length > 0 || open.length > 0
     const next = Math.min(now.getTime() + LONGEST, ...moments)
-    await setLook(db, site, isWatched ? new Date(next) : null)
+    await setLook(db, site, { at: isWatched ? new Date(next) : null, asked })
     return next <= now.getTime()
   })
 

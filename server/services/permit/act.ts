@@ -1,6 +1,7 @@
 import { earlyFault, type PermitAction } from '#core/permit/lifecycle'
 import { stopsWork } from '#core/permit/stops-work'
-import { findPermit, markIssued } from '#server/db/permit'
+import { findPermit } from '#server/db/permit'
+import { markIssued } from '#server/db/permit-progress'
 import { holdIssuing } from '#server/db/permit-people'
 import type { Db } from '#server/db/pool'
 import { AppError, conflict, fieldError } from '#server/errors'

@@ -1,14 +1,8 @@
 import { randomUUID } from 'node:crypto'
 import { findJob, holdJob, openPermitsOf, type JobRow } from '#server/db/job'
-import {
-  findPermit,
-  findTemplate,
-  insertPermit,
-  listTemplates,
-  setTemplate,
-  type Like,
-  type PermitDbRow,
-} from '#server/db/permit'
+import { findPermit, type PermitDbRow } from '#server/db/permit'
+import { insertPermit, type Like } from '#server/db/permit-draft'
+import { findTemplate, listTemplates, setTemplate } from '#server/db/permit-template'
 import { inOrganisation, type Db } from '#server/db/pool'
 import { findSite, nextNumber } from '#server/db/site'
 import { AppError, conflict, fieldError, notFound } from '#server/errors'

@@ -1,6 +1,7 @@
 import { overridable } from '#core/finding/finding'
 import { findJob } from '#server/db/job'
-import { findPermit, updateDraft, type PermitDbRow, type SeenLine } from '#server/db/permit'
+import { findPermit, type PermitDbRow, type SeenLine } from '#server/db/permit'
+import { updateDraft } from '#server/db/permit-draft'
 import { peopleById, setWatchers } from '#server/db/permit-people'
 import { keepSnapshot } from '#server/db/permit-snapshot'
 import { photosOf } from '#server/db/photo'

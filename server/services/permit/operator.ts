@@ -1,7 +1,7 @@
 import type { z } from 'zod'
 import { mayChangeOperator, permitState } from '#core/permit/lifecycle'
 import { findPersonBrief } from '#server/db/person'
-import { setOperator } from '#server/db/permit'
+import { setOperator } from '#server/db/permit-draft'
 import { AppError, conflict, fieldError } from '#server/errors'
 import type { handOverBody, PermitStep } from '#shared/permit/schema'
 import type { Actor } from '../actor'

@@ -15,7 +15,7 @@ import { toPermit, toRow } from './view'
 export async function loadPermit(db: Db, actor: Actor, id: string): Promise<Permit> {
   const row = await findPermit(db, id)
   if (!row) throw notFound('permit')
-  const permit = { row, events: await eventsOf(db, id) }
+  const permit = { row, events: await eventsOf(db, row) }
   return toPermit(actor, permit, await judgePermit(db, actor, permit))
 }
 

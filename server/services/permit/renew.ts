@@ -1,4 +1,4 @@
-import { draftsOfJob, renewDraft } from '#server/db/permit'
+import { draftsOfJob, renewDraft } from '#server/db/permit-draft'
 import type { Db } from '#server/db/pool'
 import type { Actor } from '../actor'
 import { voidSignatures } from './signatures'

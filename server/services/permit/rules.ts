@@ -1,6 +1,6 @@
 import { governing, type GoverningRules } from '#core/firewatch/governing'
 import { RULE_SETS, type RuleSet } from '#core/firewatch/rule-sets.table'
-import type { WrittenRules } from '#server/db/permit'
+import type { WrittenRules } from '#server/db/permit-draft'
 import type { SiteRow } from '#server/db/site'
 import { siteDay } from '../shop/day'
 

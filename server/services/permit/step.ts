@@ -1,6 +1,7 @@
 import { transition, type PermitAction, type Transition } from '#core/permit/lifecycle'
 import { appendAudit } from '#server/db/audit'
-import { holdPermit, setPermitState, type PermitDbRow } from '#server/db/permit'
+import { holdPermit, type PermitDbRow } from '#server/db/permit'
+import { setPermitState } from '#server/db/permit-progress'
 import { eventsOf, insertEvent, type EventRow } from '#server/db/permit-event'
 import { inOrganisation, type Db } from '#server/db/pool'
 import { conflict, notFound } from '#server/errors'
@@ -42,7 +43,7 @@ export interface Step {
 export async function hold(db: Db, id: string): Promise<HeldPermit> {
   const row = await holdPermit(db, id)
   if (!row) throw notFound('permit')
-  return { row, events: await eventsOf(db, id) }
+  return { row, events: await eventsOf(db, row) }
 }
 
 /**

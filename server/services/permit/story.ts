@@ -18,7 +18,7 @@ export function readStory(actor: Actor, id: string): Promise<Story> {
   return inOrganisation(actor.organisation, async (db) => {
     const row = await findPermit(db, id)
     if (!row) throw notFound('permit')
-    const held: HeldPermit = { row, events: await eventsOf(db, id) }
+    const held: HeldPermit = { row, events: await eventsOf(db, row) }
     const drafted = await draftedOf(db, id)
     return {
       permit: toPermit(actor, held, await judgePermit(db, actor, held)),

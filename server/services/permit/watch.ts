@@ -1,6 +1,6 @@
 import { stationed, watchOwed } from '#core/permit/lifecycle'
 import { findPersonBrief } from '#server/db/person'
-import { setFireWatch, setRoundsUntil } from '#server/db/permit'
+import { setFireWatch, setRoundsUntil } from '#server/db/permit-progress'
 import { attachToEvent } from '#server/db/photo'
 import { holdIssuing, permitsBeside } from '#server/db/permit-people'
 import type { Db } from '#server/db/pool'

@@ -8,22 +8,22 @@ import { burningStations } from '#server/db/extinguisher'
 import { gearById } from '#server/db/gear'
 import { findDraft, findPlanVersion } from '#server/db/plan'
 import { inOrganisation, type Db } from '#server/db/pool'
-import { inPool } from '#server/heavy/pool'
 import { gearState } from '#shared/inspection/state'
 import type { Gear } from '#shared/inspection/schema'
 import type { Actor } from '../actor'
 import { asCylinder } from '../gas/cylinder'
 import { asStored } from '../gas/store'
 import { scopeOf } from '../shop/shop'
+import { judgedOnce } from './judged-once'
 import { withoutVersions } from './plan'
 
-/** What a plan says by what is known today of the gear and stations on it. Judged in a thread, between transactions. */
+/** What a plan says by what is known today of the gear and stations on it. Judged between transactions. */
 async function judged(actor: Actor, read: (db: Db) => Promise<Plan | null>) {
   const input = await inOrganisation(actor.organisation, async (db) => {
     const plan = await read(db)
     return plan && { plan, equipment: await equipmentOn(db, actor, plan) }
   })
-  return input ? inPool('judgePlan', actor.person, input) : { faults: [], findings: [] }
+  return input ? judgedOnce(actor.person, input) : { faults: [], findings: [] }
 }
 
 export const readFindings = (actor: Actor) =>

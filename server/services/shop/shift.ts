@@ -81,22 +81,23 @@ function expiries(person: Expiring, today: string): Shift['expiring'] {
 /** Permits that run. An issued one that ran out unused is over; one under which work was begun still owes its watch. */
 export async function runningNow(db: Db, actor: Actor): Promise<Shift['running']> {
   const rows = await runningPermits(db, actor.site)
-  const rounds = await roundsOf(
-    db,
-    rows.map((row) => row.id),
-  )
+  const rounds = await roundsOf(db, rows)
   return rows
     .map((row) =>
       running(
         row,
         rounds.filter((round) => round.permit_id === row.id).map((round) => round.at.getTime()),
-        actor.now,
+        actor,
       ),
     )
     .filter((entry) => entry.state !== 'expired' || entry.begun)
 }
 
-function running(row: PermitDbRow, rounds: number[], now: Date): Shift['running'][number] {
+function running(
+  row: PermitDbRow,
+  rounds: number[],
+  { now, person }: Actor,
+): Shift['running'][number] {
   const life = lifeFrom(row, rounds)
   const count =
     life.watchStartedAt === null
@@ -109,6 +110,9 @@ function running(row: PermitDbRow, rounds: number[], now: Date): Shift['running'
     state: permitState(life, now.getTime()),
     validTo: row.valid_to.toISOString(),
     fireWatch: row.fire_watch,
+    mine:
+      [row.fire_watch_id, row.operator_id].includes(person) ||
+      row.watchers.some(({ personId }) => personId === person),
     begun: row.work_started_at !== null,
     stationId: row.station_id,
     reach: row.reach,

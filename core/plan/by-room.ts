@@ -1,0 +1,22 @@
+import Flatbush from 'flatbush'
+import { holds, type Enclosure, type Enclosures } from './enclosure'
+import type { Point } from './plan'
+
+/** Points by the rooms that hold them: their places in a list. */
+export type ByRoom = ReadonlyMap<Enclosure, number[]>
+
+export function byRoom(points: readonly Point[], { all }: Enclosures): ByRoom {
+  const found = new Map<Enclosure, number[]>()
+  if (points.length === 0) return found
+  const index = new Flatbush(points.length)
+  for (const { x, y } of points) index.add(x, y)
+  index.finish()
+  for (const room of all) {
+    const { minX, minY, maxX, maxY } = room
+    const inside = index
+      .search(minX, minY, maxX, maxY, (place) => holds(room, points[place]!))
+      .sort((one, other) => one - other)
+    if (inside.length > 0) found.set(room, inside)
+  }
+  return found
+}

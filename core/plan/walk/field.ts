@@ -1,0 +1,213 @@
+import FlatQueue from 'flatqueue'
+import { ANYWHERE, bendRound } from '../bend'
+import { byRoom } from '../by-room'
+import type { Ground } from '../ground'
+import type { Lists } from '../lists'
+import { metresTo, Outwards, type Part } from '../outwards'
+import type { Point } from '../plan'
+import { Eyes } from './eyes'
+import { NONE } from './gaps'
+import { Points } from './points'
+import { Views } from './views'
+
+/** The way from a place: where it begins, and all that it comes to. */
+export interface Way {
+  points: Point[]
+  /** m */
+  length: number
+  target: number
+}
+
+/**
+ * The shortest ways to the nearest of some targets, from all of some places at once; a place may have several starts.
+ * Walked backwards from all targets, each stop (a corner, or a place) is reached by its shortest way: Dijkstra,
+ * with what is seen looked at only when it is its turn, and lines followed only where they are shorter than any found.
+ */
+export class Field {
+  /** The corners, and after them the starts. */
+  private readonly points: Points
+  /** The stop that each point is of: the corners, and after them the places. */
+  private readonly stopOf: Int32Array
+  /** By stop: where its points begin; those of the next one follow. */
+  private readonly begin: Int32Array
+
+  private readonly around: Outwards
+  private readonly all: Part
+  /** By room: the points in it. */
+  private readonly inRoom: (Part | null)[]
+  private readonly roomOf: Int32Array
+  /** By point: the smallest parts that hold it. */
+  private readonly heldBy: Lists
+  /** By part: how many of its points are not reached. */
+  private readonly left: Int32Array
+
+  private readonly eyes: Eyes
+  private readonly views: Views
+
+  /** By stop: the shortest way that was found to it, m; its turn may be yet to come. */
+  private readonly shortest: Float64Array
+  /** By stop: the eye that this way comes by, and the point of the stop that it comes to. */
+  private readonly by: Int32Array
+  private readonly to: Int32Array
+  private readonly isReached: Uint8Array
+  private placesLeft: number
+
+  /** What has its turn, by the way up to there, m: stops, after them views and glances in turn. */
+  private readonly open = new FlatQueue<number>()
+  /** Parts of views that have their turn. */
+  private readonly glances: { view: number; part: Part }[] = []
+
+  /** @param longest no way that is asked for is longer, m */
+  constructor(
+    private readonly ground: Ground,
+    places: readonly (readonly Point[])[],
+    targets: readonly Point[],
+    private readonly longest: number,
+  ) {
+    const { corners, rooms, gaps, blocks } = ground
+    this.points = new Points([...corners.map(({ at }) => at), ...places.flat()])
+    const stops = corners.length + places.length
+    this.begin = new Int32Array(stops + 1)
+    for (let stop = 0; stop < stops; stop++) {
+      const count = stop < corners.length ? 1 : places[stop - corners.length]!.length
+      this.begin[stop + 1] = this.begin[stop]! + count
+    }
+    this.stopOf = new Int32Array(this.points.all.length)
+    for (let stop = 0; stop < stops; stop++)
+      this.stopOf.fill(stop, this.begin[stop], this.begin[stop + 1])
+
+    this.around = new Outwards(this.points.all)
+    this.all = this.around.group([...this.points.all.keys()])
+    this.inRoom = rooms.all.map(() => null)
+    this.roomOf = new Int32Array(this.points.all.length).fill(NONE)
+    for (const [room, inside] of byRoom(this.points.all, rooms)) {
+      const place = gaps.placeOf(room)
+      this.inRoom[place] = this.around.group(inside)
+      for (const point of inside) if (this.roomOf[point] === NONE) this.roomOf[point] = place
+    }
+    this.heldBy = this.around.smallest()
+    this.left = Int32Array.from(this.around.parts, ({ count }) => count)
+
+    this.eyes = new Eyes(corners.length + targets.length, this.points, blocks)
+    this.views = new Views(this.eyes, gaps)
+    this.shortest = new Float64Array(stops).fill(Infinity)
+    this.by = new Int32Array(stops).fill(NONE)
+    this.to = new Int32Array(stops)
+    this.isReached = new Uint8Array(stops)
+    this.placesLeft = places.length
+
+    targets.forEach((at, target) => {
+      const eye = this.eyes.add(at, 0, target, NONE, ANYWHERE)
+      this.look(this.views.around(eye, gaps.placeOf(rooms.holding(at)[0] ?? null)))
+    })
+    while (this.open.length > 0 && this.placesLeft > 0) {
+      const length = this.open.peekValue()!
+      this.take(this.open.pop()!, length)
+    }
+  }
+
+  /** @returns null: no way is short enough */
+  wayFrom(place: number): Way | null {
+    const { by, eyes } = this
+    const stop = this.ground.corners.length + place
+    const first = by[stop]!
+    if (first === NONE) return null
+    const points = [this.points.all[this.to[stop]!]!]
+    for (let eye = first; eye !== NONE; eye = eyes.next[eye]!)
+      points.push({ x: eyes.x[eye]!, y: eyes.y[eye]! })
+    return { points, length: this.shortest[stop]!, target: eyes.target[first]! }
+  }
+
+  private take(turn: number, length: number): void {
+    const later = turn - this.isReached.length
+    if (later < 0) this.reach(turn, length)
+    else if (later % 2 === 0) this.look(later / 2)
+    else {
+      const { view, part } = this.glances[(later - 1) / 2]!
+      this.search(view, part)
+    }
+  }
+
+  private putView(view: number, metres: number): void {
+    this.open.push(this.isReached.length + 2 * view, metres)
+  }
+
+  private putGlance(view: number, part: Part, metres: number): void {
+    this.open.push(this.isReached.length + 2 * this.glances.length + 1, metres)
+    this.glances.push({ view, part })
+  }
+
+  /** At all points in a view, and later through its gaps. */
+  private look(view: number): void {
+    const { eyes, views } = this
+    const { gaps } = this.ground
+    const room = views.room[view]!
+    const points = room === NONE ? this.all : this.inRoom[room]
+    if (points && this.left[points.number]! > 0) this.search(view, points)
+    if (room === NONE) return
+    const length = eyes.length[views.eye[view]!]!
+    for (let gap = gaps.begin[room]!; gap < gaps.begin[room + 1]!; gap++) {
+      const beyond = views.through(view, gap)
+      if (beyond === NONE) continue
+      const metres = length + views.metres[beyond]!
+      if (metres <= this.longest && views.isOn(beyond)) this.putView(beyond, metres)
+    }
+  }
+
+  /** At the points in a part of them. */
+  private search(view: number, part: Part): void {
+    const { eyes, views } = this
+    const eye = views.eye[view]!
+    for (const half of part.halves) {
+      const metres = eyes.length[eye]! + metresTo(half, eyes.x[eye]!, eyes.y[eye]!)
+      if (this.left[half.number] === 0 || metres > this.longest) continue
+      if (eyes.isOnInto(eye, half) && views.isTowardSomeOf(view, half))
+        this.putGlance(view, half, metres)
+    }
+    const { points, shortest, stopOf, longest } = this
+    const [x, y, length] = [eyes.x[eye]!, eyes.y[eye]!, eyes.length[eye]!]
+    for (const point of part.places) {
+      const dx = points.x[point]! - x
+      const dy = points.y[point]! - y
+      const whole = length + Math.sqrt(dx * dx + dy * dy)
+      const stop = stopOf[point]!
+      if (whole >= shortest[stop]! || whole > longest || !views.isToward(view, dx, dy)) continue
+      // A place may lie so near to a corner that its way bends the other way round it.
+      const isCorner = point < this.ground.corners.length
+      if ((isCorner && !eyes.isOn(eye, point)) || !eyes.sees(eye, point)) continue
+      shortest[stop] = whole
+      this.by[stop] = eye
+      this.to[stop] = point
+      this.open.push(stop, whole)
+    }
+  }
+
+  private reach(stop: number, length: number): void {
+    const { eyes } = this
+    if (this.isReached[stop]) return
+    this.isReached[stop] = 1
+    for (let point = this.begin[stop]!; point < this.begin[stop + 1]!; point++) this.leaveOut(point)
+    const corner = this.ground.corners[stop]
+    if (!corner) {
+      this.placesLeft--
+      return
+    }
+    const by = this.by[stop]!
+    const bend = bendRound(corner, { x: eyes.x[by]!, y: eyes.y[by]! })
+    if (!bend) return
+    const eye = eyes.add(corner.at, length, eyes.target[by]!, by, bend)
+    this.look(this.views.around(eye, this.roomOf[stop]!))
+  }
+
+  /** What is reached is not looked for again. */
+  private leaveOut(point: number): void {
+    const { parts } = this.around
+    for (let i = this.heldBy.start(point); i < this.heldBy.end(point); i++) {
+      const smallest = parts[this.heldBy.at(i)]!
+      const { places } = smallest
+      const last = places.pop()!
+      if (last !== point) places[places.indexOf(point)] = last
+      for (let part: Part | null = smallest; part; part = part.of) this.left[part.number]!--
+    }
+  }
+}

@@ -1,0 +1,167 @@
+import type { Bounds } from '../near'
+import { TOUCH } from '../side'
+import type { Eyes } from './eyes'
+import { NONE, type Gaps } from './gaps'
+
+const FIRST = 8192
+
+function twiceAsLong<T extends Int32Array | Float64Array>(list: T): T {
+  const longer = new (list.constructor as new (length: number) => T)(2 * list.length)
+  longer.set(list)
+  return longer
+}
+
+/**
+ * What rooms tell of what an eye sees, in flat lists: one room, or ground that no room encloses, and on through each gap.
+ * From gap to gap less is left of it: directions from a right edge against the clock to a left one.
+ * More than is seen may be told, never less.
+ */
+export class Views {
+  private count = 0
+  eye: Int32Array = new Int32Array(FIRST)
+  room: Int32Array = new Int32Array(FIRST)
+  /** That it is seen through; none: the eye lies in the room, and looks all round. */
+  private gap: Int32Array = new Int32Array(FIRST)
+  private before: Int32Array = new Int32Array(FIRST)
+  /** Whether it is seen all round; then it has no edges. */
+  private isRound: Int32Array = new Int32Array(FIRST)
+  private rightX: Float64Array = new Float64Array(FIRST)
+  private rightY: Float64Array = new Float64Array(FIRST)
+  private leftX: Float64Array = new Float64Array(FIRST)
+  private leftY: Float64Array = new Float64Array(FIRST)
+  /** Nothing of it is nearer to its eye, m. */
+  metres: Float64Array = new Float64Array(FIRST)
+
+  constructor(
+    private readonly eyes: Eyes,
+    private readonly gaps: Gaps,
+  ) {}
+
+  /** All round from an eye in a room. */
+  around(eye: number, room: number): number {
+    const view = this.add(eye, room, NONE, NONE)
+    this.isRound[view] = 1
+    return view
+  }
+
+  private add(eye: number, room: number, gap: number, before: number): number {
+    const view = this.count++
+    if (view === this.eye.length) this.grow()
+    this.eye[view] = eye
+    this.room[view] = room
+    this.gap[view] = gap
+    this.before[view] = before
+    return view
+  }
+
+  private grow(): void {
+    this.eye = twiceAsLong(this.eye)
+    this.room = twiceAsLong(this.room)
+    this.gap = twiceAsLong(this.gap)
+    this.before = twiceAsLong(this.before)
+    this.isRound = twiceAsLong(this.isRound)
+    this.rightX = twiceAsLong(this.rightX)
+    this.rightY = twiceAsLong(this.rightY)
+    this.leftX = twiceAsLong(this.leftX)
+    this.leftY = twiceAsLong(this.leftY)
+    this.metres = twiceAsLong(this.metres)
+  }
+
+  /** What is seen on through a gap of its room; none: nothing is. */
+  through(view: number, gap: number): number {
+    const { eyes, gaps } = this
+    const eye = this.eye[view]!
+    const [x, y] = [eyes.x[eye]!, eyes.y[eye]!]
+    let [rightX, rightY] = [gaps.rightX[gap]! - x, gaps.rightY[gap]! - y]
+    let [leftX, leftY] = [gaps.leftX[gap]! - x, gaps.leftY[gap]! - y]
+    const metres = metresToLine(rightX, rightY, leftX, leftY)
+    const width = cross(rightX, rightY, leftX, leftY)
+    const isRound = this.isRound[view] === 1
+    // Whoever stands in the very wall may see all of both sides; from farther away the wall itself is in the way.
+    const isInWall = Math.abs(width) <= TOUCH
+    if (isInWall ? !isRound : width < 0) return NONE
+    if (!isRound) {
+      const [oneX, oneY] = [this.rightX[view]!, this.rightY[view]!]
+      const [otherX, otherY] = [this.leftX[view]!, this.leftY[view]!]
+      const isIn = (edgeX: number, edgeY: number): boolean =>
+        cross(rightX, rightY, edgeX, edgeY) >= -TOUCH && cross(leftX, leftY, edgeX, edgeY) <= TOUCH
+      const [isOneIn, isOtherIn] = [isIn(oneX, oneY), isIn(otherX, otherY)]
+      if (!this.isWithin(view, rightX, rightY)) {
+        if (!isOneIn) return NONE
+        ;[rightX, rightY] = [oneX, oneY]
+      }
+      if (!this.isWithin(view, leftX, leftY)) {
+        if (!isOtherIn) return NONE
+        ;[leftX, leftY] = [otherX, otherY]
+      }
+    }
+    if (this.isThrough(view, gap)) return NONE
+    const beyond = this.add(eye, gaps.beyond[gap]!, gap, view)
+    this.isRound[beyond] = isInWall ? 1 : 0
+    this.rightX[beyond] = rightX
+    this.rightY[beyond] = rightY
+    this.leftX[beyond] = leftX
+    this.leftY[beyond] = leftY
+    this.metres[beyond] = metres
+    return beyond
+  }
+
+  /** Whether it came by a gap: no straight line does so twice. */
+  private isThrough(view: number, gap: number): boolean {
+    for (let at = view; at !== NONE; at = this.before[at]!) if (this.gap[at] === gap) return true
+    return false
+  }
+
+  /** Whether its directions hold one, as told from its eye. */
+  private isWithin(view: number, x: number, y: number): boolean {
+    return (
+      cross(this.rightX[view]!, this.rightY[view]!, x, y) >= -TOUCH &&
+      cross(this.leftX[view]!, this.leftY[view]!, x, y) <= TOUCH
+    )
+  }
+
+  /** Whether what lies so far to the east and north of its eye lies in its directions. */
+  isToward(view: number, east: number, north: number): boolean {
+    return this.isRound[view] === 1 || this.isWithin(view, east, north)
+  }
+
+  /** Whether any point of a box does. */
+  isTowardSomeOf(view: number, { minX, minY, maxX, maxY }: Bounds): boolean {
+    if (this.isRound[view]) return true
+    const eye = this.eye[view]!
+    const [x, y] = [this.eyes.x[eye]!, this.eyes.y[eye]!]
+    const [rightX, rightY] = [this.rightX[view]!, this.rightY[view]!]
+    const [leftX, leftY] = [this.leftX[view]!, this.leftY[view]!]
+    // Of the corners, the one farthest to the inner side of each edge.
+    return (
+      cross(rightX, rightY, (rightY > 0 ? minX : maxX) - x, (rightX > 0 ? maxY : minY) - y) >=
+        -TOUCH &&
+      cross(leftX, leftY, (leftY > 0 ? maxX : minX) - x, (leftX > 0 ? minY : maxY) - y) <= TOUCH
+    )
+  }
+
+  /** Whether a way that comes to its eye bends on into it. */
+  isOn(view: number): boolean {
+    if (this.isRound[view]) return true
+    const eye = this.eye[view]!
+    const [x, y] = [this.eyes.x[eye]!, this.eyes.y[eye]!]
+    return this.eyes.isOnBetween(
+      eye,
+      x + this.rightX[view]!,
+      y + this.rightY[view]!,
+      x + this.leftX[view]!,
+      y + this.leftY[view]!,
+    )
+  }
+}
+
+const cross = (aX: number, aY: number, bX: number, bY: number): number => aX * bY - aY * bX
+
+/** From where one stands to the nearest of a line between two points, m. */
+function metresToLine(aX: number, aY: number, bX: number, bY: number): number {
+  const [dx, dy] = [bX - aX, bY - aY]
+  const squared = dx * dx + dy * dy
+  const share = squared === 0 ? 0 : Math.max(0, Math.min(1, -(aX * dx + aY * dy) / squared))
+  const [x, y] = [aX + share * dx, aY + share * dy]
+  return Math.sqrt(x * x + y * y)
+}

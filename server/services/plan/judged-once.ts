@@ -1,0 +1,58 @@
+import { createHash } from 'node:crypto'
+import { LRUCache } from 'lru-cache'
+import { byWorst } from '#core/finding/finding'
+import { isSound } from '#core/plan/faults'
+import { inPool } from '#server/heavy/pool'
+import { Written } from '#server/http/written'
+import type { PlanJudged } from '#shared/plan/routes'
+import { judgedText, type JudgedPlan } from './judged-text'
+
+type Answer = Written<PlanJudged>
+
+/** Letters of all answers that are kept. */
+const MOST_LETTERS = 32 * 1024 * 1024
+const kept = new LRUCache<string, Answer>({
+  maxSize: MOST_LETTERS,
+  sizeCalculation: ({ json }) => json.length,
+})
+const underWay = new Map<string, Promise<Answer>>()
+
+/**
+ * What a plan says. Many screens hear of one change and ask the same: it is judged once for all of them.
+ * Told by the whole of what is judged, an answer never grows old.
+ * @param person for whom
+ * @throws AppError as `inPool`
+ */
+export async function judgedOnce(person: string, input: JudgedPlan): Promise<Answer> {
+  const text = judgedText(input)
+  const key = createHash('sha256').update(text).digest('base64')
+  for (;;) {
+    const known = kept.get(key)
+    if (known) return known
+    const running = underWay.get(key)
+    if (!running) break
+    // Whoever asked first may be refused for having too much under way: that is no answer for others.
+    const answer = await running.catch(() => null)
+    if (answer) return answer
+  }
+  const judging = inThreads(person, text)
+  underWay.set(key, judging)
+  try {
+    const answer = await judging
+    kept.set(key, answer)
+    return answer
+  } finally {
+    underWay.delete(key)
+  }
+}
+
+/** Judged in two threads. @param text as of `judgedText` */
+export async function inThreads(person: string, text: string): Promise<Answer> {
+  const [{ faults, findings }, ofWays] = await Promise.all([
+    inPool('judgePlacesOf', person, text),
+    inPool('judgeWaysOf', person, text),
+  ])
+  const all = isSound(faults) ? byWorst([...findings, ...ofWays]) : []
+  const list = all.map(({ json }) => json).join(',')
+  return new Written<PlanJudged>(`{"faults":${JSON.stringify(faults)},"findings":[${list}]}`)
+}
