@@ -22,6 +22,40 @@ export function boundsOf(points: readonly Point[]): Bounds {
   return bounds
 }
 
+/** So far a line reaches to either side where its width is not told, m. */
+const HALF_WIDTH = 0.5
+
+/** The outer bounds of a thing; of a line with its width. */
+export function boundsOfThing({ shape, facts }: Thing): Bounds {
+  const bounds = boundsOf(cornersOf(shape))
+  if (shape.type !== 'line') return bounds
+  const width = typeof facts.width === 'number' && facts.width > 0 ? facts.width : 0
+  return grown(bounds, Math.max(HALF_WIDTH, width / 2))
+}
+
+export const grown = ({ minX, minY, maxX, maxY }: Bounds, metres: number): Bounds => ({
+  minX: minX - metres,
+  minY: minY - metres,
+  maxX: maxX + metres,
+  maxY: maxY + metres,
+})
+
+/** Whether two boxes have a point in common. */
+export const doMeet = (one: Bounds, other: Bounds): boolean =>
+  one.minX <= other.maxX &&
+  one.maxX >= other.minX &&
+  one.minY <= other.maxY &&
+  one.maxY >= other.minY
+
+/** Two opposite corners of a box. */
+export const endsOf = ({ minX, minY, maxX, maxY }: Bounds): readonly [Point, Point] => [
+  { x: minX, y: minY },
+  { x: maxX, y: maxY },
+]
+
+/** The outer bounds of some boxes. */
+export const around = (boxes: readonly Bounds[]): Bounds => boundsOf(boxes.flatMap(endsOf))
+
 /**
  * Segments by where they lie.
  * @returns those whose outer bounds come within some metres of those of a segment

@@ -1,3 +1,4 @@
+import type { Bounds } from './near'
 import type { Point, Shape } from './plan'
 import { apart, contains, cornersOf, pointAt, segmentsOf, type Segment } from './shape'
 
@@ -92,4 +93,23 @@ export function shortestBetween(one: Shape, other: Shape): Segment {
   ][0]
   if (inside) return [inside, inside]
   return shortest(segmentsOf(one).flatMap((a) => segmentsOf(other).map((b) => between(a, b))))
+}
+
+/** Whether a segment meets a box. */
+export function meetsBox([a, b]: Segment, { minX, minY, maxX, maxY }: Bounds): boolean {
+  // The stretch of it, as shares of its length, that lies between each two sides.
+  let [from, to] = [0, 1]
+  for (const [start, along, least, most] of [
+    [a.x, b.x - a.x, minX, maxX],
+    [a.y, b.y - a.y, minY, maxY],
+  ] as const) {
+    if (along === 0) {
+      if (start < least || start > most) return false
+      continue
+    }
+    const [one, other] = [(least - start) / along, (most - start) / along]
+    from = Math.max(from, Math.min(one, other))
+    to = Math.min(to, Math.max(one, other))
+  }
+  return from <= to
 }

@@ -1,6 +1,6 @@
 import { coneThrough, isBoxInCone, isInCone, type Cone } from './cone'
 import { holds, type Enclosure, type Enclosures, type Gap } from './enclosure'
-import type { Bounds } from './near'
+import { doMeet, type Bounds } from './near'
 import type { Point } from './plan'
 
 /**
@@ -64,13 +64,7 @@ export class View {
   /** Whether any point of a box may be seen, here or beyond. */
   mayShowSomeOf(box: Bounds): boolean {
     if (!this.isTowardSomeOf(box)) return false
-    if (!this.room || overlap(this.room, box)) return true
+    if (!this.room || doMeet(this.room, box)) return true
     return this.beyond.some((view) => view.mayShowSomeOf(box))
   }
 }
-
-const overlap = (one: Bounds, other: Bounds): boolean =>
-  one.minX <= other.maxX &&
-  one.maxX >= other.minX &&
-  one.minY <= other.maxY &&
-  one.maxY >= other.minY

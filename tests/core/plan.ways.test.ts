@@ -130,7 +130,7 @@ describe('the way out while hot work goes on', () => {
           box(there.x, there.y, { width: 0.2, depth: 0.2 }),
         )
         const exit = thing('exit', box(there.x + 3, there.y))
-        const findings = judgeWays(planOf(...things, station, extinguisher, exit), {
+        const { findings } = judgeWays(planOf(...things, station, extinguisher, exit), {
           extinguishers: new Map([[extinguisher.id, all]]),
           eyewash: new Set(),
           curtains: new Set(),

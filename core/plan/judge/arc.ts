@@ -14,7 +14,7 @@ import { namesOf, says } from './says'
 const RAYS = published('OSHA 29 CFR 1910.252(b)(2)(iii)')
 
 /** Whoever is nearer than this counts as adjacent to the arc, m. Common practice: the law names no distance. */
-const ADJACENT = 10
+export const ADJACENT = 10
 
 /** The sides of a box in the order of its outline. */
 const SIDES = ['front', 'right side', 'back', 'left side'] as const
@@ -22,8 +22,13 @@ const SIDES = ['front', 'right side', 'back', 'left side'] as const
 /**
  * Whether anybody at a desk or on a walkway nearby looks into the arc of a station, at eye height.
  * A curtain counts where it is on record, ready and high enough; a window closes nothing.
+ * @param isAsked which stations are judged
  */
-export function judgeArcs(plan: Plan, { curtains }: Pick<Equipment, 'curtains'>): DrawnFinding[] {
+export function judgeArcs(
+  plan: Plan,
+  { curtains }: Pick<Equipment, 'curtains'>,
+  isAsked: (station: Thing) => boolean = () => true,
+): DrawnFinding[] {
   return plan.floors.flatMap(({ id: floor }) => {
     const places = onFloor(plan, floor, 'desk', 'walkway')
     if (places.length === 0) return []
@@ -32,7 +37,8 @@ export function judgeArcs(plan: Plan, { curtains }: Pick<Equipment, 'curtains'>)
       places.flatMap((place) => inGroups(peopleAt(place)).map((people) => ({ place, people }))),
       ({ people }) => boundsOf(people),
     )
-    return onFloor(plan, floor, 'station').flatMap((station) => {
+    const stations = onFloor(plan, floor, 'station').filter(isAsked)
+    return stations.flatMap((station) => {
       const found = looksInto(station, byPlace(near(arcsOf(station), ADJACENT)), looks)
       return found.length > 0 ? [judgeStation(station, found, looks)] : []
     })

@@ -3,7 +3,7 @@ import { groundOf } from '../ground'
 import { walksFrom } from '../path'
 import { onFloor, type Plan, type Thing } from '../plan'
 import { middleOf } from '../shape'
-import { standingBefore } from './before'
+import { standingBefore } from './standing'
 
 /** The walk from a station on record to an extinguisher on record. */
 export interface ExtinguisherWalk {

@@ -13,21 +13,24 @@ import { namesOf, says } from './says'
 const BOOTH_FINISH = published('OSHA 29 CFR 1910.252(b)(2)(iii)')
 
 /** A wall nearer than this throws the arc back at whoever welds, m. Common practice. */
-const THROWS_BACK = 3
+export const THROWS_BACK = 3
 
 /**
  * Whether the walls around a station throw the arc back: rays from a light wall reach the back of the head and the neck.
  * Of a room the walls count for whoever stands in it; what a ready curtain hides does not.
+ * @param isAsked which stations are judged
  */
 export function judgeFinishes(
   plan: Plan,
   { curtains }: Pick<Equipment, 'curtains'>,
+  isAsked: (station: Thing) => boolean = () => true,
 ): DrawnFinding[] {
   return plan.floors.flatMap(({ id: floor }) => {
     const near = nearOf(wallsOf(plan, floor, 'eyes'), ({ segment }) => boundsOf(segment))
     const looks = looksOver(plan, floor, curtains)
     const roomsNear = thingsNear(onFloor(plan, floor, 'room'))
-    return onFloor(plan, floor, 'station').flatMap((station) => {
+    const stations = onFloor(plan, floor, 'station').filter(isAsked)
+    return stations.flatMap((station) => {
       const middle = middleOf(station.shape)
       const own = new Set(roomsNear(station, 0).filter(({ shape }) => contains(shape, middle)))
       const around = near(cornersOf(station.shape), THROWS_BACK)

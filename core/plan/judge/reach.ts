@@ -3,11 +3,10 @@ import { inSentence } from '../../finding/wording'
 import { published, type Source } from '../../finding/source'
 import { FARTHEST_EXTINGUISHER, TRAVEL_DISTANCE } from '../../inspection/extinguisher-reach'
 import { FIRE_CLASS_NAME, type FireClass } from '../../inspection/fire-class'
-import { groundOf } from '../ground'
-import { walksFrom, type TargetWalk } from '../path'
+import { Walking } from '../again/walking'
+import type { Walk } from '../path'
 import { onFloor, type Plan, type Thing } from '../plan'
 import { middleOf } from '../shape'
-import { standingBefore } from './before'
 import type { DrawnFinding } from './drawn'
 import type { Equipment } from './equipment'
 import { FOOT, ROUNDING } from '../../finding/feet'
@@ -30,22 +29,19 @@ export const reachOf = (what: Reached): { longest: number; source: Source } =>
 const LOOKED_FOR = 2
 const limits = (): number[] => Object.values(FARTHEST_EXTINGUISHER)
 
-/** How far it is from each station to what it may need in a hurry, walked around walls. */
+/**
+ * How far it is from each station to what it may need in a hurry, walked around walls.
+ * @param walking over the plan
+ */
 export function judgeReach(
   plan: Plan,
   equipment: Pick<Equipment, 'extinguishers' | 'eyewash' | 'burns'>,
+  walking: Walking = new Walking(plan),
 ): DrawnFinding[] {
-  return plan.floors.flatMap((floor) => {
-    const stations = onFloor(plan, floor.id, 'station')
+  return plan.floors.flatMap(({ id: floor }) => {
+    const stations = onFloor(plan, floor, 'station')
     if (stations.length === 0) return []
-    const extinguishers = onFloor(plan, floor.id, 'extinguisher')
-    const here: Here = {
-      extinguishersFor: memoized((burning) =>
-        extinguishers.filter(({ id }) => equipment.extinguishers.get(id)?.includes(burning)),
-      ),
-      eyewashes: onFloor(plan, floor.id, 'eyewash').filter(({ id }) => equipment.eyewash.has(id)),
-      walkTo: walksOn(plan, stations),
-    }
+    const here = hereOn(walking, floor, stations, equipment)
     return stations.flatMap((station) => [
       ...toExtinguishers(here, station, equipment.burns.get(station.id) ?? null),
       toEyewash(here, station),
@@ -53,39 +49,54 @@ export function judgeReach(
   })
 }
 
-/** A floor, read once for all its stations. */
-interface Here {
-  /** Those that are ready, for what burns. */
-  extinguishersFor: (burning: FireClass) => readonly Thing[]
-  /** Those that are ready. */
-  eyewashes: readonly Thing[]
-  /** The walk from a station to the nearest of some things. */
-  walkTo: (station: Thing, targets: readonly Thing[]) => TargetWalk | null
+/** The walk from a station to the nearest of what it may need, and that itself. */
+type Here = (station: Thing, what: Reached) => NearestWalk | null
+interface NearestWalk {
+  walk: Walk
+  to: Thing
 }
 
-/** Walks from the stations of a floor to some things; to the same ones they are found once, for all stations and hazards. */
-function walksOn(plan: Plan, stations: readonly Thing[]): Here['walkTo'] {
-  const { floor } = stations[0]!
-  const ground = groundOf(plan, floor)
-  const starts = stations.map(({ shape }) => [middleOf(shape)])
+/** A floor, read once for all its stations. */
+function hereOn(
+  walking: Walking,
+  floor: string,
+  stations: readonly Thing[],
+  { extinguishers, eyewash }: Pick<Equipment, 'extinguishers' | 'eyewash'>,
+): Here {
+  const { plan } = walking
+  const places = stations.map(({ id, shape }) => ({ id, starts: [middleOf(shape)] }))
+  const hung = onFloor(plan, floor, 'extinguisher')
+  const washes = onFloor(plan, floor, 'eyewash')
+  const before = walking.before(floor, [...hung, ...washes])
+  const named = new Map([...hung, ...washes].map((thing) => [thing.id, thing]))
   const longest = LOOKED_FOR * Math.max(FARTHEST_EYEWASH, ...limits())
-  const before = standingBefore(plan, floor)
-  const find = (targets: readonly Thing[]): ReadonlyMap<Thing, TargetWalk | null> => {
-    const walks = walksFrom(ground, starts, targets.map(before), longest)
-    return new Map(stations.map((station, i) => [station, walks[i]!]))
+  /** Those that are ready. */
+  const readyFor = (what: Reached): readonly Thing[] =>
+    what === 'eyewash'
+      ? washes.filter(({ id }) => eyewash.has(id))
+      : hung.filter(({ id }) => extinguishers.get(id)?.includes(what))
+  const walksTo = memoized((what: Reached) =>
+    walking.walks({
+      name: `to ${what}`,
+      floor,
+      isPastWork: false,
+      places,
+      targets: readyFor(what).map(({ id }) => ({ id, at: before.get(id)! })),
+      longest,
+    }),
+  )
+  return (station, what) => {
+    const walk = walksTo(what).get(station.id) ?? null
+    return walk && { walk, to: named.get(walk.target)! }
   }
-  // The same extinguishers may be ready for several hazards.
-  const walksTo = memoized(memoized(find, (targets) => targets.map(({ id }) => id).join(' ')))
-  return (station, targets) => walksTo(targets).get(station)!
 }
 
 /** What was found once is not looked for again. */
-function memoized<K, T>(find: (of: K) => T, key: (of: K) => unknown = (of) => of): (of: K) => T {
-  const known = new Map<unknown, T>()
+function memoized<K, T>(find: (of: K) => T): (of: K) => T {
+  const known = new Map<K, T>()
   return (of) => {
-    const name = key(of)
-    if (!known.has(name)) known.set(name, find(of))
-    return known.get(name)!
+    if (!known.has(of)) known.set(of, find(of))
+    return known.get(of)!
   }
 }
 
@@ -96,7 +107,8 @@ function toExtinguishers(
 ): DrawnFinding[] {
   if (!told) return [untold(station)]
   return told.map((burning) => {
-    return walked(here, station, here.extinguishersFor(burning), {
+    return walked(here, station, {
+      to: burning,
       code: 'plan.extinguisher',
       rule: 'An extinguisher within so long a walk',
       source: TRAVEL_DISTANCE,
@@ -130,7 +142,8 @@ const untold = (station: Thing): DrawnFinding => ({
 })
 
 function toEyewash(here: Here, station: Thing): DrawnFinding {
-  return walked(here, station, here.eyewashes, {
+  return walked(here, station, {
+    to: 'eyewash',
     code: 'plan.eyewash',
     rule: 'An eyewash within 10 seconds, 55 ft (17 m) at a walk',
     source: Z358,
@@ -142,6 +155,7 @@ function toEyewash(here: Here, station: Thing): DrawnFinding {
 }
 
 interface Asked {
+  to: Reached
   code: string
   rule: string
   source: typeof TRAVEL_DISTANCE
@@ -152,14 +166,9 @@ interface Asked {
   tooFar: Finding['level']
 }
 
-function walked(
-  { walkTo }: Here,
-  station: Thing,
-  targets: readonly Thing[],
-  asked: Asked,
-): DrawnFinding {
-  const found = walkTo(station, targets)
-  const walk = found && found.length <= LOOKED_FOR * asked.longest ? found : null
+function walked(here: Here, station: Thing, asked: Asked): DrawnFinding {
+  const found = here(station, asked.to)
+  const nearest = found && found.walk.length <= LOOKED_FOR * asked.longest ? found : null
   const drawn = (finding: Omit<Finding, 'code' | 'step' | 'reasons'>): DrawnFinding => ({
     finding: {
       code: asked.code,
@@ -172,29 +181,29 @@ function walked(
           inputs: {
             place: station.name,
             asked: { amount: asked.longest, unit: 'm' },
-            ...(walk && { walked: { amount: walk.length, unit: 'm' as const } }),
+            ...(nearest && { walked: { amount: nearest.walk.length, unit: 'm' as const } }),
           },
         },
       ],
     },
     floor: station.floor,
-    things: [station.id, ...(walk ? [targets[walk.target]!.id] : [])],
-    lines: walk ? [walk.points] : [],
+    things: [station.id, ...(nearest ? [nearest.to.id] : [])],
+    lines: nearest ? [nearest.walk.points] : [],
   })
-  if (!walk)
+  if (!nearest)
     return drawn({
       level: 'unknown',
       sentence: `${station.name}: no ${asked.what} that is known to be ready is drawn near enough.`,
       remedy: 'Draw it where it hangs, look at it, or hang one nearer.',
     })
+  const { walk, to } = nearest
   const value = { amount: walk.length, unit: 'm' as const }
-  const name = targets[walk.target]!.name
   if (walk.length <= asked.longest + ROUNDING)
-    return drawn({ level: 'clear', value, sentence: `${station.name}: ${name} is in reach.` })
+    return drawn({ level: 'clear', value, sentence: `${station.name}: ${to.name} is in reach.` })
   return drawn({
     level: asked.tooFar,
     value,
-    sentence: `${station.name}: ${name}, the nearest ${asked.what}, is too far to walk.`,
+    sentence: `${station.name}: ${to.name}, the nearest ${asked.what}, is too far to walk.`,
     remedy: 'Hang one nearer.',
   })
 }

@@ -1,6 +1,6 @@
 import type { Finding } from '../../finding/finding'
 import { published, type Source } from '../../finding/source'
-import { thingsNear } from '../near'
+import { around, boundsOfThing, grown, thingsNear, type Bounds } from '../near'
 import type { Plan, Point, Thing } from '../plan'
 import { meet, shortestBetween } from '../segment'
 import { apart, middleOf, pointAt, segmentsOf, type Segment } from '../shape'
@@ -40,6 +40,18 @@ export function judgeStorage(plan: Plan): DrawnFinding[] {
         ),
       ),
   ]
+}
+
+/** All that may matter to a store: so far around it, and whatever it is told apart from, with what stands between. */
+export function zoneOfStore({ things }: Plan): (store: Thing) => Bounds {
+  const near = thingsNear(
+    things.filter(({ kind }) => kind === 'gasStore' || kind === 'combustible'),
+  )
+  return (store) =>
+    around([
+      grown(boundsOfThing(store), LOOKED_AT),
+      ...near(store, LOOKED_AT).map((other) => grown(boundsOfThing(other), STEP)),
+    ])
 }
 
 const holds = (store: Thing, gas: 'oxygen' | 'fuel'): boolean =>

@@ -1,6 +1,6 @@
 import { outOfReach, type Unreached } from '../out-of-reach'
 import { onFloor, type Plan } from '../plan'
-import { standingBefore } from './before'
+import { standingBefore } from './standing'
 import type { Equipment } from './equipment'
 import { reachOf, type Reached } from './reach'
 

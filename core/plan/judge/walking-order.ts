@@ -2,7 +2,7 @@ import { groundOf } from '../ground'
 import type { Plan, Point, Thing } from '../plan'
 import { roundOver } from '../round'
 import { middleOf } from '../shape'
-import { standingBefore } from './before'
+import { standingBefore } from './standing'
 
 /** A round over things of one floor, from one of them. */
 export interface WalkingOrder {

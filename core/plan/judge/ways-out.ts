@@ -1,50 +1,61 @@
 import type { Finding } from '../../finding/finding'
 import { published } from '../../finding/source'
-import { groundOf, groundWith } from '../ground'
+import { Walking } from '../again/walking'
 import { boundsOf, nearOf } from '../near'
-import { walksFrom, type Walk } from '../path'
-import { onFloor, type Plan, type Point, type Thing } from '../plan'
+import type { Walk } from '../path'
+import { onFloor, type Plan, type Thing } from '../plan'
 import { meet } from '../segment'
-import { apart, contains, cornersOf, middleOf, pointAt, segmentsOf, type Segment } from '../shape'
-import { freeLines } from '../blocks'
-import { wallsOf } from '../walls'
-import { standingBefore } from './before'
+import { contains, cornersOf, middleOf, segmentsOf, type Segment } from '../shape'
 import type { DrawnFinding } from './drawn'
 import { namesOf, says } from './says'
 
 const WAYS_OUT = published('OSHA 29 CFR 1910.37(a)(3)')
 const RULE = 'A way out stays free while hot work goes on'
 
-/** Whether everybody gets out while hot work goes on at every station: no way out leads through somebody else's work alone. */
-export function judgeWaysOut(plan: Plan): DrawnFinding[] {
+/**
+ * Whether everybody gets out while hot work goes on at every station: no way out leads through somebody else's work alone.
+ * @param walking over the plan
+ */
+export function judgeWaysOut(plan: Plan, walking: Walking = new Walking(plan)): DrawnFinding[] {
   return plan.floors.flatMap(({ id: floor, outdoors }) => {
     const rooms = onFloor(plan, floor, 'room')
     // In an open yard one is out already.
     const places = onFloor(plan, floor, 'station', 'desk').filter(
       ({ shape }) => !outdoors || rooms.some((room) => contains(room.shape, middleOf(shape))),
     )
-    return places.length > 0 ? judgeFloor(plan, floor, places) : []
+    return places.length > 0 ? judgeFloor(walking, floor, places) : []
   })
 }
 
-function judgeFloor(plan: Plan, floor: string, places: readonly Thing[]): DrawnFinding[] {
+function judgeFloor(walking: Walking, floor: string, places: readonly Thing[]): DrawnFinding[] {
+  const { plan } = walking
   const exits = onFloor(plan, floor, 'exit')
   if (exits.length === 0) return [noExit(places)]
   const stations = onFloor(plan, floor, 'station')
-  const before = standingBefore(plan, floor)
+  const before = walking.before(floor, exits)
   // An exit may be drawn in its wall or before it.
-  const targets = exits.flatMap((exit) => [middleOf(exit.shape), before(exit)])
-  const starts = places.map(standingBeside(plan, floor))
-  const past = walksFrom(groundWith(plan, floor, stations), starts, targets)
-  const isShut = (_: unknown, place: number): boolean => past[place] === null
-  const shut = starts.filter(isShut)
-  const through = shut.length > 0 ? walksFrom(groundOf(plan, floor), shut, targets) : []
-  const throughFrom = new Map(places.filter(isShut).map((place, i) => [place, through[i]!]))
+  const targets = exits.flatMap(({ id, shape }) => [
+    { id: `${id} in its middle`, at: middleOf(shape) },
+    { id: `${id} before it`, at: before.get(id)! },
+  ])
+  const beside = walking.beside(floor, places)
+  const search = (name: string, isPastWork: boolean, from: readonly Thing[]) =>
+    walking.walks({
+      name,
+      floor,
+      isPastWork,
+      places: from.map(({ id }) => ({ id, starts: beside.get(id)! })),
+      targets,
+      longest: Infinity,
+    })
+  const past = search('out past work', true, places)
+  const shut = places.filter(({ id }) => past.get(id) === null)
+  const through = shut.length > 0 ? search('out through work', false, shut) : null
   const crossedBy = crossing(stations)
-  return places.map((place, i) => {
-    const walkPast = past[i]!
+  return places.map((place) => {
+    const walkPast = past.get(place.id)
     if (walkPast) return judgePlace(place, { walk: walkPast, blocked: [] })
-    const walk = throughFrom.get(place)!
+    const walk = through!.get(place.id)!
     const blocked = walk ? crossedBy(walk).filter(({ id }) => id !== place.id) : []
     return judgePlace(place, { walk, blocked })
   })
@@ -54,21 +65,6 @@ interface WayOut {
   walk: Walk | null
   /** The work that it leads through, where no other way is left. */
   blocked: readonly Thing[]
-}
-
-/** Somebody at a place stands so far off its outline, m. */
-const OFF = 0.3
-
-/** Where one stands beside a desk or a piece of work, on this side of every wall. */
-function standingBeside(plan: Plan, floor: string): (thing: Thing) => Point[] {
-  const isFree = freeLines(wallsOf(plan, floor, 'feet').map(({ segment }) => segment))
-  return ({ shape }) => {
-    const middle = middleOf(shape)
-    return segmentsOf(shape)
-      .flatMap((side) => [side[0], pointAt(side, 0.5)])
-      .map((p) => pointAt([middle, p], 1 + OFF / apart(middle, p)))
-      .filter((p) => isFree(middle, p))
-  }
 }
 
 /** One Finding for all places of a floor on which no way out is drawn. */

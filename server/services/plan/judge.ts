@@ -2,7 +2,9 @@ import type { Level } from '#core/finding/finding'
 import { faultsOf, isSound, ownFaults, type PlanFault } from '#core/plan/faults'
 import type { DrawnFinding } from '#core/plan/judge/drawn'
 import { extinguisherWalks, type ExtinguisherWalk } from '#core/plan/judge/extinguisher-walks'
-import { judgePlaces, judgeWays } from '#core/plan/judge/plan'
+import { judgePlaces, judgeWays, type Judged } from '#core/plan/judge/plan'
+import type { FoundNear } from '#core/plan/judge/local'
+import type { FoundWalking } from '#core/plan/again/walking'
 import type { Reached } from '#core/plan/judge/reach'
 import { unreachedOn } from '#core/plan/judge/unreached'
 import { walkingOrder, type WalkingOrder } from '#core/plan/judge/walking-order'
@@ -18,20 +20,34 @@ export interface WrittenFinding {
 const written = (findings: readonly DrawnFinding[]): WrittenFinding[] =>
   findings.map((one) => ({ level: one.finding.level, json: JSON.stringify(one) }))
 
+/** So many plans that were judged are kept in a thread, the newest first: what did not change since is not judged again. */
+const KEPT = 4
+const judgedBefore = { places: [] as Judged<FoundNear>[], ways: [] as Judged<FoundWalking>[] }
+function keep<T>(judged: Judged<T>, before: Judged<T>[]): readonly DrawnFinding[] {
+  before.unshift(judged)
+  before.splice(KEPT)
+  return judged.findings
+}
+
 /** What is wrong with a plan and, where nothing is, what it says but for its ways. Runs in a thread. */
 export function judgePlacesOf(text: string): {
   faults: PlanFault[]
   findings: WrittenFinding[]
 } {
   const { plan, equipment } = readJudgedText(text)
+  const { places } = judgedBefore
   const faults = faultsOf(plan)
-  return { faults, findings: isSound(faults) ? written(judgePlaces(plan, equipment)) : [] }
+  return {
+    faults,
+    findings: isSound(faults) ? written(keep(judgePlaces(plan, equipment, places), places)) : [],
+  }
 }
 
 /** What a plan says of its ways; nothing where a thing on it is wrong. Runs in a thread beside the other. */
 export function judgeWaysOf(text: string): WrittenFinding[] {
   const { plan, equipment } = readJudgedText(text)
-  return ownFaults(plan).length > 0 ? [] : written(judgeWays(plan, equipment))
+  const { ways } = judgedBefore
+  return ownFaults(plan).length > 0 ? [] : written(keep(judgeWays(plan, equipment, ways), ways))
 }
 
 /** What keeps a plan from being published. Runs in a thread. */

@@ -1,7 +1,8 @@
+import { freeLines } from '../blocks'
 import { nearby } from '../near'
 import type { Plan, Point, Thing } from '../plan'
 import { nearestOn } from '../segment'
-import { along, apart, middleOf } from '../shape'
+import { along, apart, middleOf, pointAt, segmentsOf } from '../shape'
 import { wallsOf } from '../walls'
 
 /** How near its wall a thing hangs to be reached from its front alone, and how far before it one stands, m. */
@@ -20,5 +21,20 @@ export function standingBefore(plan: Plan, floor: string): (thing: Thing) => Poi
       (segment) => apart(nearestOn(segment, middle).point, middle) <= reach,
     )
     return hangs ? along(middle, angle, depth / 2 + BEFORE) : middle
+  }
+}
+
+/** Somebody at a place stands so far off its outline, m. */
+const OFF = 0.3
+
+/** Where one stands beside a desk or a piece of work, on this side of every wall. */
+export function standingBeside(plan: Plan, floor: string): (thing: Thing) => Point[] {
+  const isFree = freeLines(wallsOf(plan, floor, 'feet').map(({ segment }) => segment))
+  return ({ shape }) => {
+    const middle = middleOf(shape)
+    return segmentsOf(shape)
+      .flatMap((side) => [side[0], pointAt(side, 0.5)])
+      .map((p) => pointAt([middle, p], 1 + OFF / apart(middle, p)))
+      .filter((p) => isFree(middle, p))
   }
 }

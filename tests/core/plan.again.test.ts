@@ -1,0 +1,230 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import type { FireClass } from '#core/inspection/fire-class'
+import type { DrawnFinding } from '#core/plan/judge/drawn'
+import type { Equipment } from '#core/plan/judge/equipment'
+import { judgePlaces, judgeWays, type Judged } from '#core/plan/judge/plan'
+import type { ThingKind } from '#core/plan/kinds.table'
+import type { FoundNear } from '#core/plan/judge/local'
+import type { FoundWalking } from '#core/plan/again/walking'
+import type { Plan, Shape, Thing } from '#core/plan/plan'
+import { box, line, planOf, rectangle } from './plan.fixture'
+
+/** Rooms of a building: so many across and up, each so wide and deep, m. */
+const [ACROSS, UP, WIDE, DEEP] = [14, 9, 5, 4]
+
+/** Kinds that stand in rooms, each as often as it is here. */
+const INSIDE: readonly ThingKind[] = [
+  'station',
+  'station',
+  'station',
+  'desk',
+  'desk',
+  'extinguisher',
+  'eyewash',
+  'gasStore',
+  'combustible',
+  'curtain',
+  'walkway',
+  'wall',
+]
+const HOLDS = ['oxygen', 'fuel', 'inert', 'both', undefined]
+const FINISH = ['light', 'dark', undefined]
+const CLASSES: readonly (readonly FireClass[] | null)[] = [
+  ['ordinary'],
+  ['ordinary', 'liquid'],
+  ['live'],
+  null,
+]
+
+const share = fc.integer({ min: 1, max: 99 }).map((n) => n / 100)
+const anyPlace = fc.record({ x: share, y: share, turn: fc.integer({ min: 0, max: 7 }) })
+type PlaceIn = typeof anyPlace extends fc.Arbitrary<infer T> ? T : never
+
+/** What a thing of a kind looks like at a place of the building, as shares of it. */
+function shapeOf(kind: ThingKind, { x, y, turn }: PlaceIn): Shape {
+  const [east, north] = [x * ACROSS * WIDE, y * UP * DEEP]
+  const length = kind === 'walkway' ? 12 : 2.5
+  const angle = (turn * Math.PI) / 4
+  if (kind === 'walkway' || kind === 'wall' || kind === 'curtain')
+    return line([east, north], [east + length * Math.cos(angle), north + length * Math.sin(angle)])
+  const size = kind === 'station' ? 1.5 : 0.5
+  return box(east, north, { width: size, depth: size, angle: 45 * turn })
+}
+
+const anyFacts = fc.record({
+  holds: fc.constantFrom(...HOLDS),
+  finish: fc.constantFrom(...FINISH),
+  height: fc.constantFrom(1.5, 2.5, undefined),
+  fire: fc.constantFrom(20, 60, undefined),
+})
+const anyInside = fc.record({
+  kind: fc.constantFrom(...INSIDE),
+  place: anyPlace,
+  facts: anyFacts,
+  isReady: fc.boolean(),
+  burns: fc.constantFrom(...CLASSES),
+})
+
+interface Shop {
+  plan: Plan
+  ready: ReadonlySet<string>
+  burns: ReadonlyMap<string, readonly FireClass[] | null>
+}
+
+const thing = (id: string, kind: ThingKind, shape: Shape, facts: object = {}): Thing => ({
+  id,
+  kind,
+  floor: 'ground',
+  name: `${kind} ${id}`,
+  shape,
+  facts: Object.fromEntries(Object.entries(facts).filter(([, value]) => value !== undefined)),
+  of: null,
+})
+
+const anyShop: fc.Arbitrary<Shop> = fc
+  .record({
+    doors: fc.array(fc.constantFrom('south', 'west', 'both', 'both', 'none'), {
+      minLength: ACROSS * UP,
+      maxLength: ACROSS * UP,
+    }),
+    inside: fc.array(anyInside, { minLength: 20, maxLength: 90 }),
+    exits: fc.array(share, { minLength: 1, maxLength: 3 }),
+  })
+  .map(({ doors, inside, exits }) => {
+    const rooms = doors.flatMap((door, i) => {
+      const [x, y] = [(i % ACROSS) * WIDE, Math.floor(i / ACROSS) * DEEP]
+      const [hasSouth, hasWest] = [
+        door === 'south' || door === 'both',
+        door === 'west' || door === 'both',
+      ]
+      return [
+        thing(`room${i}`, 'room', rectangle(x, y, WIDE, DEEP), { height: 3 }),
+        ...(hasSouth ? [thing(`south${i}`, 'door', line([x + 2, y], [x + 3, y]))] : []),
+        ...(hasWest ? [thing(`west${i}`, 'door', line([x, y + 1], [x, y + 2]))] : []),
+      ]
+    })
+    const things = inside.map(({ kind, place, facts }, i) =>
+      thing(`in${i}`, kind, shapeOf(kind, place), facts),
+    )
+    const ways = exits.map((x, i) => thing(`exit${i}`, 'exit', box(x * ACROSS * WIDE, -1)))
+    return {
+      plan: planOf(...rooms, ...things, ...ways),
+      ready: new Set(inside.flatMap(({ isReady }, i) => (isReady ? [`in${i}`] : []))),
+      burns: new Map(inside.map(({ burns }, i) => [`in${i}`, burns])),
+    }
+  })
+
+const equipmentOf = ({ plan, ready, burns }: Shop): Equipment => ({
+  extinguishers: new Map(
+    [...ready].map((id, i): [string, readonly FireClass[]] => [
+      id,
+      i % 2 ? ['ordinary', 'live'] : ['ordinary', 'liquid'],
+    ]),
+  ),
+  eyewash: ready,
+  curtains: ready,
+  burns: new Map(plan.things.map(({ id }) => [id, burns.get(id) ?? null])),
+  stored: new Map(),
+})
+
+/** What somebody does next. */
+const anyEdit = fc.record({
+  what: fc.constantFrom('move', 'move', 'remove', 'add', 'ready', 'tell', 'rename'),
+  which: fc.nat(),
+  more: anyInside,
+})
+type Edit = typeof anyEdit extends fc.Arbitrary<infer T> ? T : never
+
+let added = 0
+function edited(shop: Shop, { what, which, more }: Edit): Shop {
+  const { plan, ready } = shop
+  const { things } = plan
+  const chosen = things[which % things.length]!
+  const { id } = chosen
+  const withThings = (others: readonly Thing[]): Shop => ({
+    ...shop,
+    plan: { ...plan, things: others },
+  })
+  const instead = (other: Thing): Shop =>
+    withThings(things.map((one) => (one === chosen ? other : one)))
+  switch (what) {
+    case 'move':
+      return instead(
+        INSIDE.includes(chosen.kind)
+          ? { ...chosen, shape: shapeOf(chosen.kind, more.place) }
+          : chosen,
+      )
+    case 'remove':
+      return withThings(things.filter((one) => one !== chosen))
+    case 'add':
+      return withThings([
+        ...things,
+        thing(`new${++added}`, more.kind, shapeOf(more.kind, more.place), more.facts),
+      ])
+    case 'ready': {
+      const others = new Set(ready)
+      if (!others.delete(id)) others.add(id)
+      return { ...shop, ready: others }
+    }
+    case 'tell':
+      return instead({ ...chosen, facts: thing(id, chosen.kind, chosen.shape, more.facts).facts })
+    default:
+      return instead({ ...chosen, name: `${chosen.name} again` })
+  }
+}
+
+/** Walks are taken round a corner so far off it, m: a way that needs no corner more may be as much longer. */
+const CLEAR = 0.15
+const ROUNDING = 1e-4
+
+/** A walk may be as long by another way; then it tells the same, but for the line. */
+function expectSame(again: DrawnFinding, anew: DrawnFinding): void {
+  const [one, other] = [again, anew].map(({ finding }) => finding.value?.amount ?? null)
+  const isAsLong = one === other || Math.abs(one! - other!) <= ROUNDING
+  const about = ({ finding: { code, level }, things }: DrawnFinding): unknown[] => [
+    code,
+    things[0],
+    isAsLong && level,
+  ]
+  expect(about(again)).toEqual(about(anew))
+  if (isAsLong) return
+  expect(one).toBeGreaterThan(other!)
+  expect(one).toBeLessThan(other! + CLEAR)
+}
+
+describe('a plan that is judged again', () => {
+  it('says of places all that it says when it is judged anew', () => {
+    fc.assert(
+      fc.property(anyShop, fc.array(anyEdit, { minLength: 1, maxLength: 6 }), (first, edits) => {
+        let shop = first
+        const before: Judged<FoundNear>[] = [judgePlaces(shop.plan, equipmentOf(shop))]
+        for (const edit of edits) {
+          shop = edited(shop, edit)
+          const again = judgePlaces(shop.plan, equipmentOf(shop), before)
+          expect(again.findings).toEqual(judgePlaces(shop.plan, equipmentOf(shop)).findings)
+          before.unshift(again)
+        }
+      }),
+      { numRuns: 60 },
+    )
+  }, 240_000)
+
+  it('says of ways all that it says when it is judged anew', () => {
+    fc.assert(
+      fc.property(anyShop, fc.array(anyEdit, { minLength: 1, maxLength: 6 }), (first, edits) => {
+        let shop = first
+        const before: Judged<FoundWalking>[] = [judgeWays(shop.plan, equipmentOf(shop))]
+        for (const edit of edits) {
+          shop = edited(shop, edit)
+          const again = judgeWays(shop.plan, equipmentOf(shop), before)
+          const anew = judgeWays(shop.plan, equipmentOf(shop))
+          expect(again.findings).toHaveLength(anew.findings.length)
+          again.findings.forEach((finding, i) => expectSame(finding, anew.findings[i]!))
+          before.unshift(again)
+        }
+      }),
+      { numRuns: 60 },
+    )
+  }, 240_000)
+})
