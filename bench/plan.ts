@@ -3,6 +3,7 @@ import { closePools, inPool, openPools } from '#server/heavy/pool'
 import { inThreads } from '#server/services/plan/judged-once'
 import { judgedText } from '#server/services/plan/judged-text'
 import type { FireClass } from '#core/inspection/fire-class'
+import type { Equipment } from '#core/plan/judge/equipment'
 import type { ThingKind } from '#core/plan/kinds.table'
 
 const ROOMS_ACROSS = 25
@@ -69,39 +70,103 @@ export function largePlan(): Plan {
   return { floors: [{ id: 'ground', name: 'Ground', outdoors: false, level: 0 }], things }
 }
 
-/** So often a plan is judged before it is timed, so that the threads know their work; and then for the middle of as many. */
-const WARM = 12
-const TIMED = 15
+/** What is changed from one judging to the next, one after the other. */
+const CHANGED: readonly ThingKind[] = [
+  'station',
+  'desk',
+  'door',
+  'extinguisher',
+  'room',
+  'curtain',
+  'exit',
+  'gasStore',
+]
+/** m */
+const MOVED = 0.1
 
-/** ms from asking the threads of the server to the text of their answer, and of it for the faults alone. @param worker the built file of the threads */
-export async function judgeLarge(
-  worker: string,
-): Promise<{ faults: number; judge: number; things: number }> {
-  const plan = largePlan()
+const movedShape = (shape: Shape): Shape =>
+  shape.type === 'box'
+    ? { ...shape, at: at(shape.at.x + MOVED, shape.at.y) }
+    : { ...shape, points: shape.points.map(({ x, y }) => at(x + MOVED, y)) }
+
+/** The plan after its nth change: a thing is moved a little, a room is told to be higher. */
+function changed(plan: Plan, n: number): Plan {
+  const those = plan.things.filter(({ kind }) => kind === CHANGED[n % CHANGED.length])
+  // Somewhere else each time.
+  const chosen = those[(n * 37) % those.length]!
+  const height = 4 + n / 100
+  const other: Thing =
+    chosen.kind === 'room'
+      ? { ...chosen, facts: { ...chosen.facts, height } }
+      : { ...chosen, shape: movedShape(chosen.shape) }
+  return { ...plan, things: plan.things.map((thing) => (thing === chosen ? other : thing)) }
+}
+
+function equipmentOf({ things }: Plan): Equipment {
   const all: readonly FireClass[] = ['ordinary', 'liquid', 'live']
   const of = (kind: ThingKind): string[] =>
-    plan.things.filter((thing) => thing.kind === kind).map(({ id }) => id)
-  const equipment = {
+    things.filter((thing) => thing.kind === kind).map(({ id }) => id)
+  return {
     extinguishers: new Map(of('extinguisher').map((id) => [id, all])),
     eyewash: new Set(of('eyewash')),
     curtains: new Set(of('curtain')),
     stored: new Map(),
     burns: new Map(of('station').map((id) => [id, all])),
   }
-  const middle = async (work: () => Promise<unknown>): Promise<number> => {
-    const times: number[] = []
-    for (let i = 0; i < WARM + TIMED; i++) {
-      const begun = performance.now()
-      await work()
-      if (i >= WARM) times.push(performance.now() - begun)
-    }
-    return times.sort((a, b) => a - b)[Math.floor(TIMED / 2)]!
+}
+
+/** So many plans are judged before any is timed, so that the threads know their work; then each kind of change so often. */
+const WARM = 2 * CHANGED.length
+const EACH = 5
+
+interface JudgedLarge {
+  /** ms, each in the middle: what is wrong with it alone; all of it, of a plan that nobody judged before, and after a change. */
+  faults: number
+  anew: number
+  again: number
+  /** ms in the middle after a change of each kind of thing. */
+  kinds: [ThingKind, number][]
+  things: number
+}
+
+/** ms from asking the threads of the server to the text of their answer. @param worker the built file of the threads */
+export async function judgeLarge(worker: string): Promise<JudgedLarge> {
+  const middle = (times: readonly number[]): number =>
+    [...times].sort((a, b) => a - b)[Math.floor(times.length / 2)]!
+  const timed = async (work: () => Promise<unknown>): Promise<number> => {
+    const begun = performance.now()
+    await work()
+    return performance.now() - begun
+  }
+  const judged = (plan: Plan): Promise<number> => {
+    const equipment = equipmentOf(plan)
+    return timed(() => inThreads(BENCH, judgedText({ plan, equipment })))
   }
   openPools(worker)
   try {
+    const faults: number[] = []
+    const anew: number[] = []
+    const again: { kind: ThingKind; ms: number }[] = []
+    let plan = largePlan()
+    for (let n = 0; n < WARM + EACH * CHANGED.length; n++) {
+      plan = changed(plan, n)
+      const ms = await judged(plan)
+      if (n >= WARM) again.push({ kind: CHANGED[n % CHANGED.length]!, ms })
+    }
+    for (let n = 0; n < EACH; n++) {
+      faults.push(await timed(() => inPool('errorsOfPlan', BENCH, plan)))
+      // Under other names it is a plan that nobody knows.
+      const things = plan.things.map((thing) => ({ ...thing, id: `${n} ${thing.id}` }))
+      anew.push(await judged({ ...plan, things }))
+    }
     return {
-      faults: await middle(() => inPool('errorsOfPlan', BENCH, plan)),
-      judge: await middle(() => inThreads(BENCH, judgedText({ plan, equipment }))),
+      faults: middle(faults),
+      anew: middle(anew),
+      again: middle(again.map(({ ms }) => ms)),
+      kinds: CHANGED.map((kind) => [
+        kind,
+        middle(again.filter((one) => one.kind === kind).map(({ ms }) => ms)),
+      ]),
       things: plan.things.length,
     }
   } finally {

@@ -1,8 +1,11 @@
 import { intersection } from 'polyclip-ts'
 import { wrongFacts } from '../inspection/fields'
-import { PLAN_KINDS } from './kinds.table'
+import type { Changes } from './again/changes'
+import { foundAgain, type Found } from './again/found-again'
+import { floorOf } from './again/part'
+import { PLAN_KINDS, type ThingKind } from './kinds.table'
 import { FARTHEST, type Plan, type Point, type Thing } from './plan'
-import { boundsOf, nearby, nearOf } from './near'
+import { boundsOf, boundsOfThing, grown, nearby, nearOf } from './near'
 import { meet } from './segment'
 import { apart, areaOf, cornersOf, extentOf, segmentsOf, type Extent } from './shape'
 import { OPEN_TO, REACH_OF_OPENING, stretchOf } from './walls'
@@ -21,12 +24,56 @@ const SMALLEST = 0.01
 const SHARED = 0.25
 
 /** Everything that is wrong with a plan, thing by thing. */
-export function faultsOf(plan: Plan): PlanFault[] {
+export const faultsOf = (plan: Plan): PlanFault[] => faultsAgain(plan, null).faults
+
+/** By floor, what is wrong with each thing as others lie near it. */
+export type FoundFaults = ReadonlyMap<string, Found<readonly PlanFault[]>>
+
+/** The same, as it was where nothing near is not as it was. @param before null: nothing counts */
+export function faultsAgain(
+  plan: Plan,
+  before: { found: FoundFaults; changes: Changes } | null,
+): { faults: PlanFault[]; found: FoundFaults } {
   const faults = ownFaults(plan)
   const wrong = new Set(faults.map(({ thing }) => thing))
-  const sound = plan.things.filter(({ id }) => !wrong.has(id))
-  return [...faults, ...twiceOnPlan(plan), ...overlaps(sound), ...astray(sound)]
+  const sound = { ...plan, things: plan.things.filter(({ id }) => !wrong.has(id)) }
+  // With a thing that is wrong by itself nothing is kept: it may have no bounds to be near to.
+  const was = wrong.size === 0 ? before : null
+  const found = new Map(
+    plan.floors.map(({ id }) => [id, faultsOn(wrong.size === 0 ? plan : sound, id, was)]),
+  )
+  const ofNear = [...found.values()].flatMap((byThing) => [...byThing.values()].flat())
+  return {
+    faults: [...faults, ...twiceOnPlan(plan), ...ofNear],
+    found: wrong.size === 0 ? found : new Map(),
+  }
 }
+
+function faultsOn(
+  whole: Plan,
+  floor: string,
+  before: { found: FoundFaults; changes: Changes } | null,
+): Found<readonly PlanFault[]> {
+  const plan = floorOf(whole, floor)
+  const known = before?.found.get(floor)
+  return foundAgain(
+    plan,
+    floor,
+    plan.things.filter(({ kind }) => kind === 'room' || kind === 'station' || isOpening(kind)),
+    {
+      zone: (thing) => grown(boundsOfThing(thing), REACH_OF_OPENING),
+      find: (part, about) => {
+        const found = new Map(about.map(({ id }): [string, PlanFault[]] => [id, []]))
+        for (const fault of [...overlaps(part.things), ...astray(part.things, about)])
+          found.get(fault.thing)?.push(fault)
+        return found
+      },
+    },
+    known ? { found: known, changes: before!.changes } : null,
+  )
+}
+
+const isOpening = (kind: ThingKind): boolean => OPEN_TO.fire.includes(kind)
 
 /** Whether a plan with these faults may be published, and is judged. */
 export const isSound = (faults: readonly PlanFault[]): boolean =>
@@ -36,12 +83,20 @@ export const isSound = (faults: readonly PlanFault[]): boolean =>
 export function ownFaults({ floors, things }: Plan): PlanFault[] {
   const known = new Set(floors.map(({ id }) => id))
   return things.flatMap((thing): PlanFault[] => {
-    const message =
-      outlineFault(thing) ??
-      (known.has(thing.floor) ? null : 'It is on no floor.') ??
-      Object.values(wrongFacts(PLAN_KINDS[thing.kind].fields, thing.facts))[0]
+    const message = known.has(thing.floor) ? faultWithin(thing) : 'It is on no floor.'
     return message ? [{ thing: thing.id, kind: 'error', message }] : []
   })
+}
+
+/** Nobody changes a thing, an edit makes another. */
+const within = new WeakMap<Thing, string | null>()
+function faultWithin(thing: Thing): string | null {
+  const known = within.get(thing)
+  if (known !== undefined) return known
+  const wrong = Object.values(wrongFacts(PLAN_KINDS[thing.kind].fields, thing.facts))
+  const found = outlineFault(thing) ?? wrong[0] ?? null
+  within.set(thing, found)
+  return found
 }
 
 /** What is wrong with the outline of a thing; null: nothing. */
@@ -98,7 +153,7 @@ const ring = (thing: Thing): [number, number][][] => [
   cornersOf(thing.shape).map(({ x, y }) => [x, y]),
 ]
 
-/** Rooms of one floor do not overlap. */
+/** Rooms of a floor do not overlap. */
 function overlaps(things: readonly Thing[]): PlanFault[] {
   const rooms = things
     .filter(({ kind }) => kind === 'room')
@@ -107,7 +162,7 @@ function overlaps(things: readonly Thing[]): PlanFault[] {
   return rooms.flatMap(({ room, place, extent }) =>
     near(cornersOf(room.shape)).flatMap((other): PlanFault[] => {
       // Of two each is near the other.
-      if (other.place <= place || room.floor !== other.room.floor) return []
+      if (other.place <= place) return []
       if (!doMeet(extent, other.extent)) return []
       return sharedArea(room, other.room) > SHARED
         ? [{ thing: other.room.id, kind: 'error', message: `It overlaps ${room.name}.` }]
@@ -128,26 +183,18 @@ export const sharedArea = (one: Thing, other: Thing): number =>
       return sum + areaOf({ type: 'area', points: outline })
     }, 0)
 
-/** A station stands in no wall, an opening lies in one. */
-function astray(things: readonly Thing[]): PlanFault[] {
+/** A station stands in no wall, an opening lies in one. @param about which of them are looked at, all on one floor */
+function astray(things: readonly Thing[], about: readonly Thing[]): PlanFault[] {
   const walls = things.filter(({ kind }) => kind === 'room' || kind === 'wall')
-  const floors = new Map(
-    [...new Set(things.map(({ floor }) => floor))].map((floor) => [
-      floor,
-      nearby(
-        walls.filter((wall) => wall.floor === floor).flatMap(({ shape }) => segmentsOf(shape)),
-      ),
-    ]),
-  )
-  return things.flatMap((thing): PlanFault[] => {
-    const near = floors.get(thing.floor)!
+  const near = nearby(walls.flatMap(({ shape }) => segmentsOf(shape)))
+  return about.flatMap((thing): PlanFault[] => {
     if (thing.kind === 'station') {
       const inWall = segmentsOf(thing.shape).some((side) =>
         near(side).some((edge) => meet(side, edge)),
       )
       return inWall ? [{ thing: thing.id, kind: 'warning', message: 'It stands in a wall.' }] : []
     }
-    if (!OPEN_TO.fire.includes(thing.kind)) return []
+    if (!isOpening(thing.kind)) return []
     const inWall = segmentsOf(thing.shape).every((opening) =>
       near(opening, REACH_OF_OPENING).some((edge) => stretchOf(edge, opening) !== null),
     )

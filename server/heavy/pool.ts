@@ -5,12 +5,15 @@ import type { TaskInput, TaskName, TaskOutput } from './tasks'
 
 const MINUTE = 60_000
 /**
- * Long work has threads of its own, so that a permit is printed while somebody draws. Two share a plan; they are kept
- * while somebody thinks about the next line, as a new one takes several times as long over its first plan.
+ * Long work has threads of its own, so that a permit is printed while somebody draws. Two share a plan, each of them
+ * always the same part: it knows what it found before the last line was drawn, and is kept while somebody thinks about
+ * the next.
  */
 const LANES = {
   long: { threads: Math.max(1, availableParallelism() - 1), waiting: 3, idle: MINUTE },
   short: { threads: Math.min(2, availableParallelism()), waiting: 30, idle: 15 * MINUTE },
+  places: { threads: 1, waiting: 30, idle: 15 * MINUTE },
+  ways: { threads: 1, waiting: 30, idle: 15 * MINUTE },
 } as const
 
 /** The room for what lives short is wider than by default: a plan makes a lot of it, and each time it is full the thread waits. */
@@ -26,8 +29,8 @@ const TASK_RULES: Record<TaskName, { lane: keyof typeof LANES; seconds: number; 
   readGearFile: { lane: 'short', seconds: 10, each: 2 },
   readDeliveryFile: { lane: 'short', seconds: 5, each: 2 },
   shrinkPhoto: { lane: 'short', seconds: 15, each: 3 },
-  judgePlacesOf: { lane: 'short', seconds: 20, each: 3 },
-  judgeWaysOf: { lane: 'short', seconds: 20, each: 3 },
+  judgePlacesOf: { lane: 'places', seconds: 20, each: 3 },
+  judgeWaysOf: { lane: 'ways', seconds: 20, each: 3 },
   errorsOfPlan: { lane: 'short', seconds: 20, each: 2 },
   findUnreached: { lane: 'short', seconds: 20, each: 2 },
   walksOfPlan: { lane: 'short', seconds: 20, each: 2 },
@@ -51,7 +54,12 @@ export function openPools(file: string): void {
       idleTimeout: idle,
       resourceLimits: MEMORY,
     })
-  pools = { long: open(LANES.long), short: open(LANES.short) }
+  pools = {
+    long: open(LANES.long),
+    short: open(LANES.short),
+    places: open(LANES.places),
+    ways: open(LANES.ways),
+  }
 }
 
 export async function closePools(): Promise<void> {

@@ -2,6 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import type { Stored } from '#core/gas/storage'
 import { FIRE_CLASSES } from '#core/inspection/fire-class'
+import { toldOf } from '#core/plan/again/told'
 import { judgeFuel } from '#core/plan/judge/fuel'
 import { FARTHEST_EYEWASH } from '#core/plan/judge/reach'
 import { judgeWays } from '#core/plan/judge/plan'
@@ -130,13 +131,15 @@ describe('the way out while hot work goes on', () => {
           box(there.x, there.y, { width: 0.2, depth: 0.2 }),
         )
         const exit = thing('exit', box(there.x + 3, there.y))
-        const { findings } = judgeWays(planOf(...things, station, extinguisher, exit), {
-          extinguishers: new Map([[extinguisher.id, all]]),
-          eyewash: new Set(),
-          curtains: new Set(),
-          stored: new Map(),
-          burns: new Map([[station.id, all]]),
-        })
+        const { findings } = judgeWays(
+          toldOf(planOf(...things, station, extinguisher, exit), {
+            extinguishers: new Map([[extinguisher.id, all]]),
+            eyewash: new Set(),
+            curtains: new Set(),
+            stored: new Map(),
+            burns: new Map([[station.id, all]]),
+          }),
+        )
         expect(findings).toHaveLength(all.length + 2)
         for (const { finding } of findings)
           if (finding.value) expect(finding.value.amount).toBeGreaterThanOrEqual(0)

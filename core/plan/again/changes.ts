@@ -1,38 +1,9 @@
-import type { Equipment } from '../judge/equipment'
 import { boundsOfThing, type Bounds } from '../near'
-import type { Plan, Thing } from '../plan'
+import type { Thing } from '../plan'
+import type { Told } from './told'
 
 /** With more changes than this a plan is taken for another one. */
 const MOST = 60
-
-/** A plan, with all that is told of each of its things as text. */
-export interface Told {
-  floors: string
-  /** By its id, with its place in the plan. */
-  things: ReadonlyMap<string, ToldThing>
-  count: number
-}
-interface ToldThing {
-  thing: Thing
-  text: string
-  place: number
-}
-
-export function toldOf({ floors, things }: Plan, equipment: Equipment): Told {
-  const { extinguishers, eyewash, curtains, burns, stored } = equipment
-  const textOf = (thing: Thing): string => {
-    const { id } = thing
-    const ready = [extinguishers.get(id), eyewash.has(id), curtains.has(id)]
-    return JSON.stringify([thing, ready, burns.get(id), stored.get(id)])
-  }
-  return {
-    floors: JSON.stringify(floors),
-    things: new Map(
-      things.map((thing, place) => [thing.id, { thing, text: textOf(thing), place }]),
-    ),
-    count: things.length,
-  }
-}
 
 /** A thing as it was and as it is on a floor; null: it was or is not there. */
 export interface Change {
@@ -45,7 +16,7 @@ export type Changes = ReadonlyMap<string, readonly Change[]>
 
 /** @returns null: too much is not as it was, so nothing that was found before counts */
 export function changesBetween(before: Told, now: Told): Changes | null {
-  const isUnclear = [before, now].some(({ things, count }) => things.size < count)
+  const isUnclear = [before, now].some(({ plan, things }) => things.size < plan.things.length)
   if (isUnclear || before.floors !== now.floors || isReordered(before, now)) return null
   const ids = [
     ...[...before.things.keys()].filter((id) => !now.things.has(id)),

@@ -6,7 +6,8 @@ import { standingBefore, standingBeside } from '../judge/standing'
 import { foundAgain, type Found } from './found-again'
 import type { Changes } from './changes'
 import { floorOf } from './part'
-import { searchAgain, type FoundWalk, type Search, type Searched } from './search-again'
+import type { FoundWalk, Search, Searched } from './search'
+import { searchAgain } from './search-again'
 
 /** What was found of walks over a plan. */
 export interface FoundWalking {

@@ -1,48 +1,55 @@
-import { changesBetween, countOf, toldOf, type Changes, type Told } from '../again/changes'
+import { changesBetween, countOf, type Changes } from '../again/changes'
+import type { Told } from '../again/told'
 import { Walking, type FoundWalking } from '../again/walking'
-import type { Plan } from '../plan'
+import { faultsAgain, isSound, type FoundFaults, type PlanFault } from '../faults'
 import { judgeBeams } from './beam'
 import type { DrawnFinding } from './drawn'
-import type { Equipment } from './equipment'
 import { judgeNear, type FoundNear } from './local'
 import { judgeReach } from './reach'
 import { judgeWaysOut } from './ways-out'
 
 /** A plan that was judged: what was told of it, and what was found. */
-export interface Judged<T> {
+interface Judged<T> {
   told: Told
   found: T
   findings: readonly DrawnFinding[]
+}
+export type JudgedWays = Judged<FoundWalking>
+export type JudgedPlaces = Judged<{ near: FoundNear; faults: FoundFaults }> & {
+  faults: readonly PlanFault[]
 }
 
 /**
  * What a plan says of ways that are walked: about half of the work. Each of its things has to be sound.
  * @param before plans that were judged before; of the one most like it counts what is as it was
  */
-export function judgeWays(
-  plan: Plan,
-  equipment: Equipment,
-  before: readonly Judged<FoundWalking>[] = [],
-): Judged<FoundWalking> {
-  const told = toldOf(plan, equipment)
+export function judgeWays(told: Told, before: readonly JudgedWays[] = []): JudgedWays {
+  const { plan, equipment } = told
   const walking = new Walking(plan, mostLike(told, before))
   const findings = [...judgeReach(plan, equipment, walking), ...judgeWaysOut(plan, walking)]
   return { told, found: walking.found, findings }
 }
 
-/** What it says of everything else. The plan has to be sound. @param before as of `judgeWays` */
-export function judgePlaces(
-  plan: Plan,
-  equipment: Equipment,
-  before: readonly Judged<FoundNear>[] = [],
-): Judged<FoundNear> {
-  const told = toldOf(plan, equipment)
-  const found = judgeNear(plan, equipment, mostLike(told, before))
-  const near = [...found.values()].flatMap((byThing) => [...byThing.values()].flat())
-  return { told, found, findings: [...near, ...judgeBeams(plan)] }
+/** What is wrong with a plan and, where nothing is, what it says of everything else. @param before as of `judgeWays` */
+export function judgePlaces(told: Told, before: readonly JudgedPlaces[] = []): JudgedPlaces {
+  const { plan, equipment } = told
+  const like = mostLike(told, before)
+  const was = <K extends 'near' | 'faults'>(which: K) =>
+    like && { found: like.found[which], changes: like.changes }
+  const { faults, found } = faultsAgain(plan, was('faults'))
+  if (!isSound(faults))
+    return { told, found: { near: new Map(), faults: found }, faults, findings: [] }
+  const near = judgeNear(plan, equipment, was('near'))
+  const ofThings = [...near.values()].flatMap((byThing) => [...byThing.values()].flat())
+  return {
+    told,
+    found: { near, faults: found },
+    faults,
+    findings: [...ofThings, ...judgeBeams(plan)],
+  }
 }
 
-/** The one of some judged plans that a plan is most like, and where it is not. */
+/** The one of some judged plans that a plan is most like, and what is not as it was. */
 function mostLike<T>(
   told: Told,
   before: readonly Judged<T>[],

@@ -3,6 +3,7 @@ import { inSentence } from '../../finding/wording'
 import { published, type Source } from '../../finding/source'
 import { FARTHEST_EXTINGUISHER, TRAVEL_DISTANCE } from '../../inspection/extinguisher-reach'
 import { FIRE_CLASS_NAME, type FireClass } from '../../inspection/fire-class'
+import { sameFor } from '../again/same-for'
 import { Walking } from '../again/walking'
 import type { Walk } from '../path'
 import { onFloor, type Plan, type Thing } from '../plan'
@@ -42,12 +43,24 @@ export function judgeReach(
     const stations = onFloor(plan, floor, 'station')
     if (stations.length === 0) return []
     const here = hereOn(walking, floor, stations, equipment)
-    return stations.flatMap((station) => [
-      ...toExtinguishers(here, station, equipment.burns.get(station.id) ?? null),
-      toEyewash(here, station),
-    ])
+    return stations.flatMap((station) => judgeStation(here, station, equipment))
   })
 }
+
+function judgeStation(
+  here: Here,
+  station: Thing,
+  { burns }: Pick<Equipment, 'burns'>,
+): readonly DrawnFinding[] {
+  const told = burns.get(station.id) ?? null
+  const walks = ([...(told ?? []), 'eyewash'] as const).map((what) => here(station, what))
+  const reasons = [told === null, ...(told ?? []), ...walks.flatMap((one) => [one?.walk, one?.to])]
+  return known(station, reasons, () => [
+    ...toExtinguishers(here, station, told),
+    toEyewash(here, station),
+  ])
+}
+const known = sameFor<readonly DrawnFinding[]>()
 
 /** The walk from a station to the nearest of what it may need, and that itself. */
 type Here = (station: Thing, what: Reached) => NearestWalk | null

@@ -1,5 +1,6 @@
 import type { Finding } from '../../finding/finding'
 import { published } from '../../finding/source'
+import { sameFor } from '../again/same-for'
 import { Walking } from '../again/walking'
 import { boundsOf, nearOf } from '../near'
 import type { Walk } from '../path'
@@ -54,17 +55,11 @@ function judgeFloor(walking: Walking, floor: string, places: readonly Thing[]): 
   const crossedBy = crossing(stations)
   return places.map((place) => {
     const walkPast = past.get(place.id)
-    if (walkPast) return judgePlace(place, { walk: walkPast, blocked: [] })
+    if (walkPast) return judgePlace(place, walkPast, [])
     const walk = through!.get(place.id)!
     const blocked = walk ? crossedBy(walk).filter(({ id }) => id !== place.id) : []
-    return judgePlace(place, { walk, blocked })
+    return judgePlace(place, walk, blocked)
   })
-}
-
-interface WayOut {
-  walk: Walk | null
-  /** The work that it leads through, where no other way is left. */
-  blocked: readonly Thing[]
 }
 
 /** One Finding for all places of a floor on which no way out is drawn. */
@@ -98,7 +93,12 @@ function crossing(stations: readonly Thing[]): (walk: Walk) => Thing[] {
 const leadsThrough = (leg: Segment, { shape }: Thing): boolean =>
   contains(shape, leg[1]) || segmentsOf(shape).some((side) => meet(side, leg))
 
-function judgePlace(place: Thing, { walk, blocked }: WayOut): DrawnFinding {
+/** @param blocked the work that it leads through, where no other way is left */
+const judgePlace = (place: Thing, walk: Walk | null, blocked: readonly Thing[]): DrawnFinding =>
+  known(place, [walk, ...blocked], () => sayOf(place, walk, blocked))
+const known = sameFor<DrawnFinding>()
+
+function sayOf(place: Thing, walk: Walk | null, blocked: readonly Thing[]): DrawnFinding {
   const finding = (answer: Pick<Finding, 'level' | 'sentence' | 'remedy'>): Finding => ({
     code: 'plan.wayOut',
     step: 'fire',

@@ -2,9 +2,8 @@ import type { Level } from '#core/finding/finding'
 import { faultsOf, isSound, ownFaults, type PlanFault } from '#core/plan/faults'
 import type { DrawnFinding } from '#core/plan/judge/drawn'
 import { extinguisherWalks, type ExtinguisherWalk } from '#core/plan/judge/extinguisher-walks'
-import { judgePlaces, judgeWays, type Judged } from '#core/plan/judge/plan'
-import type { FoundNear } from '#core/plan/judge/local'
-import type { FoundWalking } from '#core/plan/again/walking'
+import type { Told } from '#core/plan/again/told'
+import { judgePlaces, judgeWays, type JudgedPlaces, type JudgedWays } from '#core/plan/judge/plan'
 import type { Reached } from '#core/plan/judge/reach'
 import { unreachedOn } from '#core/plan/judge/unreached'
 import { walkingOrder, type WalkingOrder } from '#core/plan/judge/walking-order'
@@ -12,42 +11,58 @@ import type { Plan, Thing } from '#core/plan/plan'
 import type { UnreachedGround } from '#shared/plan/ways'
 import { readJudgedText, type JudgedPlan } from './judged-text'
 
-/** A Finding as JSON: thousands of them leave a thread as text in a fraction of the time. */
-export interface WrittenFinding {
-  level: Level
-  json: string
-}
-const written = (findings: readonly DrawnFinding[]): WrittenFinding[] =>
-  findings.map((one) => ({ level: one.finding.level, json: JSON.stringify(one) }))
+/** Findings as JSON, one after the other, by how bad they are: thousands of them leave a thread as text in a fraction of the time. */
+export type WrittenFindings = Record<Level, string>
 
-/** So many plans that were judged are kept in a thread, the newest first: what did not change since is not judged again. */
-const KEPT = 4
-const judgedBefore = { places: [] as Judged<FoundNear>[], ways: [] as Judged<FoundWalking>[] }
-function keep<T>(judged: Judged<T>, before: Judged<T>[]): readonly DrawnFinding[] {
-  before.unshift(judged)
-  before.splice(KEPT)
-  return judged.findings
-}
-
-/** What is wrong with a plan and, where nothing is, what it says but for its ways. Runs in a thread. */
-export function judgePlacesOf(text: string): {
-  faults: PlanFault[]
-  findings: WrittenFinding[]
-} {
-  const { plan, equipment } = readJudgedText(text)
-  const { places } = judgedBefore
-  const faults = faultsOf(plan)
+/** Nobody changes a Finding: it is written once. */
+const jsonOf = new WeakMap<DrawnFinding, string>()
+function written(findings: readonly DrawnFinding[]): WrittenFindings {
+  const lists: Record<Level, string[]> = { clear: [], caution: [], unknown: [], stop: [] }
+  for (const one of findings) {
+    const json = jsonOf.get(one) ?? JSON.stringify(one)
+    jsonOf.set(one, json)
+    lists[one.finding.level].push(json)
+  }
+  const { clear, caution, unknown, stop } = lists
   return {
-    faults,
-    findings: isSound(faults) ? written(keep(judgePlaces(plan, equipment, places), places)) : [],
+    clear: clear.join(),
+    caution: caution.join(),
+    unknown: unknown.join(),
+    stop: stop.join(),
   }
 }
 
+/** So many plans that were judged are kept in a thread, the newest first: what is as it was is not judged again. */
+const KEPT = 4
+const places: JudgedPlaces[] = []
+const ways: JudgedWays[] = []
+function keep<T>(judged: T, before: T[]): T {
+  before.unshift(judged)
+  before.splice(KEPT)
+  return judged
+}
+
+const readBy = (text: string, before: readonly { told: Told }[]): Told =>
+  readJudgedText(
+    text,
+    before.map(({ told }) => told),
+  )
+
+/** What is wrong with a plan and, where nothing is, what it says but for its ways. Runs in a thread. */
+export function judgePlacesOf(text: string): {
+  faults: readonly PlanFault[]
+  findings: WrittenFindings
+} {
+  const judged = judgePlaces(readBy(text, places), places)
+  if (isSound(judged.faults)) keep(judged, places)
+  return { faults: judged.faults, findings: written(judged.findings) }
+}
+
 /** What a plan says of its ways; nothing where a thing on it is wrong. Runs in a thread beside the other. */
-export function judgeWaysOf(text: string): WrittenFinding[] {
-  const { plan, equipment } = readJudgedText(text)
-  const { ways } = judgedBefore
-  return ownFaults(plan).length > 0 ? [] : written(keep(judgeWays(plan, equipment, ways), ways))
+export function judgeWaysOf(text: string): WrittenFindings {
+  const told = readBy(text, ways)
+  if (ownFaults(told.plan).length > 0) return written([])
+  return written(keep(judgeWays(told, ways), ways).findings)
 }
 
 /** What keeps a plan from being published. Runs in a thread. */

@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto'
 import { LRUCache } from 'lru-cache'
-import { byWorst } from '#core/finding/finding'
+import { LEVELS, worstFirst } from '#core/finding/finding'
 import { isSound } from '#core/plan/faults'
 import { inPool } from '#server/heavy/pool'
 import { Written } from '#server/http/written'
@@ -15,6 +15,7 @@ const kept = new LRUCache<string, Answer>({
   maxSize: MOST_LETTERS,
   sizeCalculation: ({ json }) => json.length,
 })
+const WORST_FIRST = [...LEVELS].sort(worstFirst)
 const underWay = new Map<string, Promise<Answer>>()
 
 /**
@@ -52,7 +53,10 @@ export async function inThreads(person: string, text: string): Promise<Answer> {
     inPool('judgePlacesOf', person, text),
     inPool('judgeWaysOf', person, text),
   ])
-  const all = isSound(faults) ? byWorst([...findings, ...ofWays]) : []
-  const list = all.map(({ json }) => json).join(',')
-  return new Written<PlanJudged>(`{"faults":${JSON.stringify(faults)},"findings":[${list}]}`)
+  const list = isSound(faults)
+    ? WORST_FIRST.flatMap((level) => [findings[level], ofWays[level]]).filter((some) => some !== '')
+    : []
+  return new Written<PlanJudged>(
+    `{"faults":${JSON.stringify(faults)},"findings":[${list.join(',')}]}`,
+  )
 }
