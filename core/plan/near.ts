@@ -26,12 +26,18 @@ export function boundsOf(points: readonly Point[]): Bounds {
 const HALF_WIDTH = 0.5
 
 /** The outer bounds of a thing; of a line with its width. */
-export function boundsOfThing({ shape, facts }: Thing): Bounds {
-  const bounds = boundsOf(cornersOf(shape))
-  if (shape.type !== 'line') return bounds
+export function boundsOfThing(thing: Thing): Bounds {
+  const known = knownBounds.get(thing)
+  if (known) return known
+  const { shape, facts } = thing
+  const outline = boundsOf(cornersOf(shape))
   const width = typeof facts.width === 'number' && facts.width > 0 ? facts.width : 0
-  return grown(bounds, Math.max(HALF_WIDTH, width / 2))
+  const found = shape.type === 'line' ? grown(outline, Math.max(HALF_WIDTH, width / 2)) : outline
+  knownBounds.set(thing, found)
+  return found
 }
+/** Nobody changes a thing, an edit makes another. */
+const knownBounds = new WeakMap<Thing, Bounds>()
 
 export const grown = ({ minX, minY, maxX, maxY }: Bounds, metres: number): Bounds => ({
   minX: minX - metres,
