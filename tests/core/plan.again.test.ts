@@ -118,9 +118,16 @@ const anyShop: fc.Arbitrary<Shop> = fc
     const things = inside.map(({ kind, place, facts }, i) =>
       thing(`in${i}`, kind, shapeOf(kind, place), facts),
     )
+    const loft = { id: 'loft', name: 'Loft', outdoors: false, level: 4 }
+    const onLoft = things.map((one, i) => (i % 6 === 5 ? { ...one, floor: loft.id } : one))
+    const above = [
+      thing('hall', 'room', rectangle(0, 0, ACROSS * WIDE, UP * DEEP), { height: 3 }),
+      thing('stairs', 'exit', box(1, 1)),
+    ].map((one) => ({ ...one, floor: loft.id }))
     const ways = exits.map((x, i) => thing(`exit${i}`, 'exit', box(x * ACROSS * WIDE, -1)))
+    const ground = planOf(...rooms, ...onLoft, ...ways)
     return {
-      plan: planOf(...rooms, ...things, ...ways),
+      plan: { floors: [...ground.floors, loft], things: [...ground.things, ...above] },
       ready: new Set(inside.flatMap(({ isReady }, i) => (isReady ? [`in${i}`] : []))),
       burns: new Map(inside.map(({ burns }, i) => [`in${i}`, burns])),
     }
@@ -143,7 +150,7 @@ const toldShop = (shop: Shop) => toldOf(shop.plan, equipmentOf(shop))
 
 /** What somebody does next. */
 const anyEdit = fc.record({
-  what: fc.constantFrom('move', 'move', 'remove', 'add', 'ready', 'tell', 'rename'),
+  what: fc.constantFrom('move', 'move', 'remove', 'add', 'ready', 'tell', 'rename', 'carry'),
   which: fc.nat(),
   more: anyInside,
 })
@@ -168,6 +175,8 @@ function edited(shop: Shop, { what, which, more }: Edit): Shop {
           ? { ...chosen, shape: shapeOf(chosen.kind, more.place) }
           : chosen,
       )
+    case 'carry':
+      return instead({ ...chosen, floor: chosen.floor === 'loft' ? 'ground' : 'loft' })
     case 'remove':
       return withThings(things.filter((one) => one !== chosen))
     case 'add':
@@ -245,4 +254,30 @@ describe('a plan that is judged again', () => {
       { numRuns: RUNS },
     )
   }, 240_000)
+
+  it('finds the nearest where another looks nearer and lies behind a wall', () => {
+    const hung = (id: string, x: number): Thing => thing(id, 'extinguisher', box(x, 0))
+    const others = [
+      thing('room', 'room', rectangle(-20, -10, 40, 20), { height: 3 }),
+      thing('wall', 'wall', line([3, -4.5], [3, 4.5])),
+      thing('station', 'station', box(0, 0)),
+      hung('behind', 5),
+      hung('beyond', -8),
+    ]
+    const first = planOf(...others, hung('near', -2))
+    const then = planOf(...others)
+    const toldAll = (plan: Plan) =>
+      toldOf(plan, {
+        extinguishers: new Map(['behind', 'beyond', 'near'].map((id) => [id, ['ordinary']])),
+        eyewash: new Set(),
+        curtains: new Set(),
+        burns: new Map([['station', ['ordinary']]]),
+        stored: new Map(),
+      })
+    const nearest = ({ findings }: JudgedWays): unknown =>
+      findings.find(({ finding }) => finding.code === 'plan.extinguisher')!.things[1]
+    const before = judgeWays(toldAll(first))
+    expect(nearest(before)).toBe('near')
+    expect(nearest(judgeWays(toldAll(then), [before]))).toBe('beyond')
+  })
 })
