@@ -16,7 +16,7 @@ interface FromNear<T> {
 
 /**
  * What is found of some things of a floor: as before where nothing near is not as it was, and there alone.
- * @param changes null: nothing counts that was found before
+ * @param before null: nothing counts that was found before
  */
 export function foundAgain<T>(
   plan: Plan,

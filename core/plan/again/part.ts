@@ -36,3 +36,15 @@ export function partOf(plan: Plan, floor: string, boxes: readonly Bounds[]): Pla
     things: plan.things.filter((thing) => within.has(thing)),
   }
 }
+
+const groundOfFloor = oncePerFloor((plan, floor) =>
+  around(floorOf(plan, floor).things.map(boundsOfThing)),
+)
+
+/** The share of the ground of a floor that a box takes, 0 to 1. */
+export function shareOf(plan: Plan, floor: string, box: Bounds): number {
+  const all = groundOfFloor(plan, floor)
+  const width = Math.min(box.maxX, all.maxX) - Math.max(box.minX, all.minX)
+  const height = Math.min(box.maxY, all.maxY) - Math.max(box.minY, all.minY)
+  return (width * height) / ((all.maxX - all.minX) * (all.maxY - all.minY))
+}

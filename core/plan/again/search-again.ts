@@ -1,10 +1,9 @@
 import { around, boundsOf, boundsOfThing, grown, type Bounds } from '../near'
-import { oncePerFloor } from '../once'
 import type { Plan, Point } from '../plan'
 import { apart } from '../shape'
 import type { Change } from './changes'
 import type { Found } from './found-again'
-import { partOf } from './part'
+import { partOf, shareOf } from './part'
 import {
   isIn,
   nearestTarget,
@@ -51,7 +50,7 @@ export function searchAgain(
   for (const margin of MARGINS) {
     if (asked.length === 0) return found
     const box = grown(boundsOf([...asked.flatMap(({ starts }) => starts), ...needed]), margin)
-    if (shareIn(box, plan, search.floor) > MOST) break
+    if (shareOf(plan, search.floor, box) > MOST) break
     const part = partOf(plan, search.floor, [box])
     const { sure, nearer } = surelyIn(box, part, { ...search, places: asked }, find)
     for (const [id, walk] of sure) found.set(id, walk)
@@ -61,16 +60,6 @@ export function searchAgain(
   if (asked.length > 0)
     for (const [id, walk] of find(plan, { ...search, places: asked })) found.set(id, walk)
   return found
-}
-
-const groundOfFloor = oncePerFloor((plan) => around(plan.things.map(boundsOfThing)))
-
-/** The share of the ground of a floor that a box takes, 0 to 1. */
-function shareIn(box: Bounds, plan: Plan, floor: string): number {
-  const all = groundOfFloor(plan, floor)
-  const width = Math.min(box.maxX, all.maxX) - Math.max(box.minX, all.minX)
-  const height = Math.min(box.maxY, all.maxY) - Math.max(box.minY, all.minY)
-  return (width * height) / ((all.maxX - all.minX) * (all.maxY - all.minY))
 }
 
 /** What a part of the floor tells for sure of some walks. */

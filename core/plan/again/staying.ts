@@ -7,7 +7,7 @@ import { meetsBox } from '../segment'
 import { apart, cornersOf } from '../shape'
 import { OPEN_TO } from '../walls'
 import type { Change } from './changes'
-import { partOf } from './part'
+import { partOf, shareOf } from './part'
 import {
   isIn,
   nearestTarget,
@@ -23,7 +23,7 @@ const NEAR = 0.4
 /** Walks no more unlike than this are as long, m. */
 const ROUNDING = 1e-6
 /** With more that was opened hardly a walk stays. */
-const MOST_OPENED = 8
+const MOST_OPENED = 6
 
 /**
  * Whether what was found from a place stays the shortest walk, or that there is none: nothing new stands in its way,
@@ -101,8 +101,9 @@ interface Onward {
   least: number
 }
 
-/** So far around the straight line to a target is looked at, m. */
+/** So far around the straight line to a target is looked at, m, unless that is more than such a share of the floor. */
 const MARGIN = 6
+const MOST = 0.3
 
 /**
  * From points all over a box: past what stands in a part of the floor, and in a straight line to what lies beyond.
@@ -118,6 +119,11 @@ function onwardFrom(
   const { points, off } = pointsIn(box)
   const places = points.map((at, i): Place => ({ id: `${i}`, starts: [at] }))
   const around = grown(boundsOf([...points, nearestTarget(places[0]!, search)]), MARGIN)
+  if (shareOf(plan, search.floor, around) > MOST) {
+    const straight = (at: Point): number =>
+      Math.min(...search.targets.map((target) => apart(at, target.at)))
+    return points.map((at) => ({ at, least: straight(at) - 2 * off }))
+  }
   const changed = new Set(changes.flatMap(({ is }) => (is && stopsSome(is.kind) ? [is] : [])))
   const { floors, things } = partOf(plan, search.floor, [around])
   const walks = find(
