@@ -3,7 +3,13 @@ import { describe, expect, it } from 'vitest'
 import type { FireClass } from '#core/inspection/fire-class'
 import type { DrawnFinding } from '#core/plan/judge/drawn'
 import type { Equipment } from '#core/plan/judge/equipment'
-import { judgePlaces, judgeWays, type JudgedPlaces, type JudgedWays } from '#core/plan/judge/plan'
+import {
+  judgePlacesAgain,
+  judgeReachAgain,
+  judgeWaysOutAgain,
+  type JudgedPlaces,
+  type JudgedWalks,
+} from '#core/plan/judge/plan'
 import { PLAN_KINDS, type ThingKind } from '#core/plan/kinds.table'
 import type { Facts } from '#core/inspection/kind'
 import { toldOf } from '#core/plan/again/told'
@@ -221,11 +227,11 @@ describe('a plan that is judged again', () => {
     fc.assert(
       fc.property(anyShop, fc.array(anyEdit, { minLength: 1, maxLength: 6 }), (first, edits) => {
         let shop = first
-        const before: JudgedPlaces[] = [judgePlaces(toldShop(shop))]
+        const before: JudgedPlaces[] = [judgePlacesAgain(toldShop(shop))]
         for (const edit of edits) {
           shop = edited(shop, edit)
-          const again = judgePlaces(toldShop(shop), before)
-          const anew = judgePlaces(toldShop(shop))
+          const again = judgePlacesAgain(toldShop(shop), before)
+          const anew = judgePlacesAgain(toldShop(shop))
           expect(again.faults).toEqual(anew.faults)
           expect(again.findings).toEqual(anew.findings)
           if (again.findings.length > 0) sound++
@@ -237,23 +243,30 @@ describe('a plan that is judged again', () => {
     expect(sound).toBeGreaterThan(RUNS)
   }, 240_000)
 
-  it('says of ways all that it says when it is judged anew', () => {
-    fc.assert(
-      fc.property(anyShop, fc.array(anyEdit, { minLength: 1, maxLength: 6 }), (first, edits) => {
-        let shop = first
-        const before: JudgedWays[] = [judgeWays(toldShop(shop))]
-        for (const edit of edits) {
-          shop = edited(shop, edit)
-          const again = judgeWays(toldShop(shop), before)
-          const anew = judgeWays(toldShop(shop))
-          expect(again.findings).toHaveLength(anew.findings.length)
-          again.findings.forEach((finding, i) => expectSame(finding, anew.findings[i]!))
-          before.unshift(again)
-        }
-      }),
-      { numRuns: RUNS },
-    )
-  }, 240_000)
+  it.each([
+    ['to what one needs', judgeReachAgain],
+    ['out', judgeWaysOutAgain],
+  ])(
+    'says of ways %s all that it says when it is judged anew',
+    (_, judge) => {
+      fc.assert(
+        fc.property(anyShop, fc.array(anyEdit, { minLength: 1, maxLength: 6 }), (first, edits) => {
+          let shop = first
+          const before: JudgedWalks[] = [judge(toldShop(shop))]
+          for (const edit of edits) {
+            shop = edited(shop, edit)
+            const again = judge(toldShop(shop), before)
+            const anew = judge(toldShop(shop))
+            expect(again.findings).toHaveLength(anew.findings.length)
+            again.findings.forEach((finding, i) => expectSame(finding, anew.findings[i]!))
+            before.unshift(again)
+          }
+        }),
+        { numRuns: RUNS },
+      )
+    },
+    240_000,
+  )
 
   it('finds the nearest where another looks nearer and lies behind a wall', () => {
     const hung = (id: string, x: number): Thing => thing(id, 'extinguisher', box(x, 0))
@@ -274,10 +287,10 @@ describe('a plan that is judged again', () => {
         burns: new Map([['station', ['ordinary']]]),
         stored: new Map(),
       })
-    const nearest = ({ findings }: JudgedWays): unknown =>
+    const nearest = ({ findings }: JudgedWalks): unknown =>
       findings.find(({ finding }) => finding.code === 'plan.extinguisher')!.things[1]
-    const before = judgeWays(toldAll(first))
+    const before = judgeReachAgain(toldAll(first))
     expect(nearest(before)).toBe('near')
-    expect(nearest(judgeWays(toldAll(then), [before]))).toBe('beyond')
+    expect(nearest(judgeReachAgain(toldAll(then), [before]))).toBe('beyond')
   })
 })

@@ -5,7 +5,7 @@ import { FIRE_CLASSES } from '#core/inspection/fire-class'
 import { toldOf } from '#core/plan/again/told'
 import { judgeFuel } from '#core/plan/judge/fuel'
 import { FARTHEST_EYEWASH } from '#core/plan/judge/reach'
-import { judgeWays } from '#core/plan/judge/plan'
+import { judgeReachAgain, judgeWaysOutAgain } from '#core/plan/judge/plan'
 import { judgeWaysOut } from '#core/plan/judge/ways-out'
 import { outOfReach } from '#core/plan/out-of-reach'
 import { groundOf } from '#core/plan/ground'
@@ -131,14 +131,15 @@ describe('the way out while hot work goes on', () => {
           box(there.x, there.y, { width: 0.2, depth: 0.2 }),
         )
         const exit = thing('exit', box(there.x + 3, there.y))
-        const { findings } = judgeWays(
-          toldOf(planOf(...things, station, extinguisher, exit), {
-            extinguishers: new Map([[extinguisher.id, all]]),
-            eyewash: new Set(),
-            curtains: new Set(),
-            stored: new Map(),
-            burns: new Map([[station.id, all]]),
-          }),
+        const told = toldOf(planOf(...things, station, extinguisher, exit), {
+          extinguishers: new Map([[extinguisher.id, all]]),
+          eyewash: new Set(),
+          curtains: new Set(),
+          stored: new Map(),
+          burns: new Map([[station.id, all]]),
+        })
+        const findings = [judgeReachAgain, judgeWaysOutAgain].flatMap(
+          (judge) => judge(told).findings,
         )
         expect(findings).toHaveLength(all.length + 2)
         for (const { finding } of findings)

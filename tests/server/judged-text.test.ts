@@ -2,9 +2,14 @@ import { describe, expect, it } from 'vitest'
 import { toldOf } from '#core/plan/again/told'
 import type { DrawnFinding } from '#core/plan/judge/drawn'
 import type { Equipment } from '#core/plan/judge/equipment'
-import { judgePlaces, judgeWays } from '#core/plan/judge/plan'
+import { judgePlacesAgain, judgeReachAgain, judgeWaysOutAgain } from '#core/plan/judge/plan'
 import type { Plan, Thing } from '#core/plan/plan'
-import { judgePlacesOf, judgeWaysOf, type WrittenFindings } from '#server/services/plan/judge'
+import {
+  judgePlacesOf,
+  judgeReachOf,
+  judgeWaysOutOf,
+  type WrittenFindings,
+} from '#server/services/plan/judge'
 import { judgedText, readJudgedText, type JudgedPlan } from '#server/services/plan/judged-text'
 import { box, line, planOf, rectangle, thing } from '../core/plan.fixture'
 
@@ -77,15 +82,17 @@ describe('what is judged as text', () => {
       const judged = judgedPlan(plan)
       const text = judgedText(judged)
       const places = judgePlacesOf(text)
-      const ways = judgeWaysOf(text)
+      const ways = [judgeReachOf(text), judgeWaysOutOf(text)].flatMap(findingsOf)
       if (plan === wrong) {
         expect(places.faults).not.toEqual([])
-        expect([...findingsOf(places.findings), ...findingsOf(ways)]).toEqual([])
+        expect([...findingsOf(places.findings), ...ways]).toEqual([])
         continue
       }
       const told = toldOf(judged.plan, judged.equipment)
-      expect(sorted(findingsOf(places.findings))).toEqual(sorted(judgePlaces(told).findings))
-      expect(sorted(findingsOf(ways))).toEqual(sorted(judgeWays(told).findings))
+      expect(sorted(findingsOf(places.findings))).toEqual(sorted(judgePlacesAgain(told).findings))
+      expect(sorted(ways)).toEqual(
+        sorted([...judgeReachAgain(told).findings, ...judgeWaysOutAgain(told).findings]),
+      )
     }
   })
 })

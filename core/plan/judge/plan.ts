@@ -14,24 +14,32 @@ interface Judged<T> {
   found: T
   findings: readonly DrawnFinding[]
 }
-export type JudgedWays = Judged<FoundWalking>
+export type JudgedWalks = Judged<FoundWalking>
 export type JudgedPlaces = Judged<{ near: FoundNear; faults: FoundFaults }> & {
   faults: readonly PlanFault[]
 }
 
 /**
- * What a plan says of ways that are walked: about half of the work. Each of its things has to be sound.
+ * What a plan says of ways that are walked. Each of its things has to be sound.
  * @param before plans that were judged before; of the one most like it counts what is as it was
  */
-export function judgeWays(told: Told, before: readonly JudgedWays[] = []): JudgedWays {
-  const { plan, equipment } = told
-  const walking = new Walking(plan, mostLike(told, before))
-  const findings = [...judgeReach(plan, equipment, walking), ...judgeWaysOut(plan, walking)]
-  return { told, found: walking.found, findings }
-}
+type JudgeWalks = (told: Told, before?: readonly JudgedWalks[]) => JudgedWalks
+const judgeWalks =
+  (judge: (told: Told, walking: Walking) => DrawnFinding[]): JudgeWalks =>
+  (told, before = []) => {
+    const walking = new Walking(told.plan, mostLike(told, before))
+    return { told, findings: judge(told, walking), found: walking.found }
+  }
 
-/** What is wrong with a plan and, where nothing is, what it says of everything else. @param before as of `judgeWays` */
-export function judgePlaces(told: Told, before: readonly JudgedPlaces[] = []): JudgedPlaces {
+/** To what one needs in a hurry. */
+export const judgeReachAgain = judgeWalks(({ plan, equipment }, walking) =>
+  judgeReach(plan, equipment, walking),
+)
+/** Out, while hot work goes on. */
+export const judgeWaysOutAgain = judgeWalks(({ plan }, walking) => judgeWaysOut(plan, walking))
+
+/** What is wrong with a plan and, where nothing is, what it says of everything else. @param before as of walks */
+export function judgePlacesAgain(told: Told, before: readonly JudgedPlaces[] = []): JudgedPlaces {
   const { plan, equipment } = told
   const like = mostLike(told, before)
   const was = <K extends 'near' | 'faults'>(which: K) =>

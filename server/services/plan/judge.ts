@@ -3,7 +3,13 @@ import { faultsOf, isSound, ownFaults, type PlanFault } from '#core/plan/faults'
 import type { DrawnFinding } from '#core/plan/judge/drawn'
 import { extinguisherWalks, type ExtinguisherWalk } from '#core/plan/judge/extinguisher-walks'
 import type { Told } from '#core/plan/again/told'
-import { judgePlaces, judgeWays, type JudgedPlaces, type JudgedWays } from '#core/plan/judge/plan'
+import {
+  judgePlacesAgain,
+  judgeReachAgain,
+  judgeWaysOutAgain,
+  type JudgedPlaces,
+  type JudgedWalks,
+} from '#core/plan/judge/plan'
 import type { Reached } from '#core/plan/judge/reach'
 import { unreachedOn } from '#core/plan/judge/unreached'
 import { walkingOrder, type WalkingOrder } from '#core/plan/judge/walking-order'
@@ -35,7 +41,8 @@ function written(findings: readonly DrawnFinding[]): WrittenFindings {
 /** So many plans that were judged are kept in a thread, the newest first: what is as it was is not judged again. */
 const KEPT = 4
 const places: JudgedPlaces[] = []
-const ways: JudgedWays[] = []
+const reach: JudgedWalks[] = []
+const waysOut: JudgedWalks[] = []
 function keep<T>(judged: T, before: T[]): T {
   before.unshift(judged)
   before.splice(KEPT)
@@ -53,16 +60,26 @@ export function judgePlacesOf(text: string): {
   faults: readonly PlanFault[]
   findings: WrittenFindings
 } {
-  const judged = judgePlaces(readBy(text, places), places)
+  const judged = judgePlacesAgain(readBy(text, places), places)
   if (isSound(judged.faults)) keep(judged, places)
   return { faults: judged.faults, findings: written(judged.findings) }
 }
 
-/** What a plan says of its ways; nothing where a thing on it is wrong. Runs in a thread beside the other. */
-export function judgeWaysOf(text: string): WrittenFindings {
-  const told = readBy(text, ways)
+/** What a plan says of ways to what one needs; nothing where a thing on it is wrong. Runs in a thread beside the others. */
+export const judgeReachOf = (text: string): WrittenFindings => walksOf(text, reach, judgeReachAgain)
+
+/** The same of ways out. */
+export const judgeWaysOutOf = (text: string): WrittenFindings =>
+  walksOf(text, waysOut, judgeWaysOutAgain)
+
+function walksOf(
+  text: string,
+  before: JudgedWalks[],
+  judge: typeof judgeReachAgain,
+): WrittenFindings {
+  const told = readBy(text, before)
   if (ownFaults(told.plan).length > 0) return written([])
-  return written(keep(judgeWays(told, ways), ways).findings)
+  return written(keep(judge(told, before), before).findings)
 }
 
 /** What keeps a plan from being published. Runs in a thread. */

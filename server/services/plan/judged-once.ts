@@ -47,14 +47,17 @@ export async function judgedOnce(person: string, input: JudgedPlan): Promise<Ans
   }
 }
 
-/** Judged in two threads. @param text as of `judgedText` */
+/** Judged in three threads. @param text as of `judgedText` */
 export async function inThreads(person: string, text: string): Promise<Answer> {
-  const [{ faults, findings }, ofWays] = await Promise.all([
+  const [{ faults, findings }, ofReach, ofWaysOut] = await Promise.all([
     inPool('judgePlacesOf', person, text),
-    inPool('judgeWaysOf', person, text),
+    inPool('judgeReachOf', person, text),
+    inPool('judgeWaysOutOf', person, text),
   ])
   const list = isSound(faults)
-    ? WORST_FIRST.flatMap((level) => [findings[level], ofWays[level]]).filter((some) => some !== '')
+    ? WORST_FIRST.flatMap((level) => [findings[level], ofReach[level], ofWaysOut[level]]).filter(
+        (some) => some !== '',
+      )
     : []
   return new Written<PlanJudged>(
     `{"faults":${JSON.stringify(faults)},"findings":[${list.join(',')}]}`,
