@@ -268,6 +268,24 @@ describe('a plan that is judged again', () => {
     240_000,
   )
 
+  it('says nothing any more of what burns once it is carried away from a gas store', () => {
+    const shop = (x: number): Shop => ({
+      plan: planOf(
+        thing('store', 'gasStore', box(0, 0), { holds: 'fuel' }),
+        thing('paint', 'combustible', box(x, 0)),
+      ),
+      ready: new Set(),
+      burns: new Map(),
+    })
+    const about = ({ findings }: JudgedPlaces): string[] =>
+      findings.map(({ finding }) => finding.code)
+    const near = judgePlacesAgain(toldShop(shop(5)))
+    expect(about(near)).toContain('plan.gasAndCombustible')
+    const away = judgePlacesAgain(toldShop(shop(60)), [near])
+    expect(about(away)).not.toContain('plan.gasAndCombustible')
+    expect(about(judgePlacesAgain(toldShop(shop(5)), [away]))).toEqual(about(near))
+  })
+
   it('finds the nearest where another looks nearer and lies behind a wall', () => {
     const hung = (id: string, x: number): Thing => thing(id, 'extinguisher', box(x, 0))
     const others = [
