@@ -39,7 +39,7 @@ async function plan(): Promise<void> {
     1,
     `${Math.round(again)} ms in the middle; by what was changed: ${each}`,
   )
-  line('Judge one that nobody judged before', anew / SOON_MS, null, `${Math.round(anew)} ms`)
+  line('Judge one that nobody judged before', anew / SOON_MS, 1, `${Math.round(anew)} ms`)
   line(
     'Look for what is wrong with it, against 200 ms',
     faults / SOON_MS,
