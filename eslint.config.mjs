@@ -136,6 +136,16 @@ export default ts.config(
     },
   },
   {
+    files: ['tests/server/**/*.ts'],
+    ignores: ['tests/server/ask.ts'],
+    rules: {
+      'no-restricted-globals': [
+        'error',
+        { name: 'fetch', message: 'ask() takes a connection of its own.' },
+      ],
+    },
+  },
+  {
     files: ['app/**/*.vue'],
     plugins: { house: { rules: { 'plain-template': plainTemplate } } },
     rules: { 'house/plain-template': 'error' },

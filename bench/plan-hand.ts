@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto'
-import { chromium, type CDPSession, type Page } from '@playwright/test'
+import { chromium, type CDPSession, type Locator, type Page } from '@playwright/test'
 import signIns from '../demo/sign-ins.json' with { type: 'json' }
 import type { ThingKind } from '#core/plan/kinds.table'
 import { largePlan } from './plan'
@@ -20,16 +20,24 @@ async function eachMove(page: Page, cdp: CDPSession, work: () => Promise<void>):
   return ((await busy()) - before) / MOVES
 }
 
+interface Place {
+  x: number
+  y: number
+  /** The thing that is there. */
+  id: string | null
+}
+
 /** Where a press on the plan meets a thing of some kind, or none of its things. */
-const placeOn = (page: Page, kind: ThingKind | null): Promise<{ x: number; y: number }> =>
+const placeOn = (page: Page, kind: ThingKind | null): Promise<Place> =>
   page.getByTestId('plan').evaluate((plan, wanted) => {
     const { left, top, width, height } = plan.getBoundingClientRect()
     for (let x = left + width / 3; x < left + width; x += 3)
       for (let y = top + 5; y < top + height; y += 3) {
         const there = document.elementFromPoint(x, y)
         if (!there || !plan.contains(there)) continue
-        const thing = there.closest('[data-thing]')
-        if (wanted === null ? !thing : thing?.classList.contains(wanted)) return { x, y }
+        const thing = there.closest<SVGElement>('[data-thing]')
+        if (wanted === null ? !thing : thing?.classList.contains(wanted))
+          return { x, y, id: thing?.dataset.thing ?? null }
       }
     throw new Error(`Nowhere on the page is ${wanted ?? 'the plan free'}.`)
   }, kind)
@@ -66,21 +74,30 @@ export async function planByHand(
     await page.waitForLoadState('networkidle')
     const cdp = await page.context().newCDPSession(page)
     await cdp.send('Performance.enable')
-    const pull = async (from: { x: number; y: number }): Promise<void> => {
+    /** The time, once it is sure that what was pulled is elsewhere. @param drawn an attribute of it that tells where it is */
+    const pulled = async (from: Place, what: Locator, drawn: string): Promise<number> => {
+      const before = await what.getAttribute(drawn)
       await page.mouse.move(from.x, from.y)
       await page.mouse.down()
-      await page.mouse.move(from.x + 60, from.y + 30, { steps: MOVES })
+      // What is taken hold of is chosen, and its form opens beside the plan: once, not at each move.
+      await page.mouse.move(from.x + 1, from.y + 1)
+      const took = await eachMove(page, cdp, () =>
+        page.mouse.move(from.x + 60, from.y + 30, { steps: MOVES }),
+      )
       await page.mouse.up()
-    }
-    /** The time, once it is sure that the pull did something. */
-    const pulled = async (from: { x: number; y: number }, what: string): Promise<number> => {
-      const before = await plan.innerHTML()
-      const took = await eachMove(page, cdp, () => pull(from))
-      if ((await plan.innerHTML()) === before) throw new Error(`Nothing was moved: ${what}.`)
+      // What was let go is where it was drawn, once nothing is in the hand any more.
+      await page.waitForTimeout(500)
+      if ((await what.getAttribute(drawn)) === before) throw new Error('Nothing was moved.')
       return took
     }
-    const pan = await pulled(await placeOn(page, null), 'the page')
-    const drag = await pulled(await placeOn(page, 'station'), 'a station')
+    const pan = await pulled(
+      await placeOn(page, null),
+      plan.locator('svg > g').first(),
+      'transform',
+    )
+    const station = await placeOn(page, 'station')
+    const outline = plan.locator(`[data-thing="${station.id}"] .figure`).first()
+    const drag = await pulled(station, outline, 'd')
     return { pan, drag, things: await plan.locator('[data-thing]').count() }
   } finally {
     await browser.close()

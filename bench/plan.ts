@@ -115,7 +115,7 @@ function equipmentOf({ things }: Plan): Equipment {
   }
 }
 
-/** So many plans are judged before any is timed, so that the threads know their work; then each kind of change so often. */
+/** So many plans are judged, after a change and anew, before any is timed, so that the threads know their work; then each kind of change so often. */
 const WARM = 2 * CHANGED.length
 const EACH = 5
 
@@ -123,6 +123,8 @@ interface JudgedLarge {
   /** ms, each in the middle: what is wrong with it alone; all of it, of a plan that nobody judged before, and after a change. */
   faults: number
   anew: number
+  /** Anew, each of the threads by itself: what a machine with a core for each of them waits for. */
+  alone: { thread: string; ms: number }[]
   again: number
   /** ms in the middle after a change of each kind of thing. */
   kinds: [ThingKind, number][]
@@ -148,20 +150,37 @@ export async function judgeLarge(worker: string): Promise<JudgedLarge> {
     const anew: number[] = []
     const again: { kind: ThingKind; ms: number }[] = []
     let plan = largePlan()
+    // Under other names it is a plan that nobody knows.
+    const renamed = (prefix: string): Plan => ({
+      ...plan,
+      things: plan.things.map((thing) => ({ ...thing, id: `${prefix} ${thing.id}` })),
+    })
     for (let n = 0; n < WARM + EACH * CHANGED.length; n++) {
       plan = changed(plan, n)
       const ms = await judged(plan)
       if (n >= WARM) again.push({ kind: CHANGED[n % CHANGED.length]!, ms })
     }
-    for (let n = 0; n < EACH; n++) {
-      faults.push(await timed(() => inPool('errorsOfPlan', BENCH, plan)))
-      // Under other names it is a plan that nobody knows.
-      const things = plan.things.map((thing) => ({ ...thing, id: `${n} ${thing.id}` }))
-      anew.push(await judged({ ...plan, things }))
+    for (let n = 0; n < WARM + EACH; n++) {
+      const wrong = await timed(() => inPool('errorsOfPlan', BENCH, plan))
+      const ms = await judged(renamed(`${n}`))
+      if (n < WARM) continue
+      faults.push(wrong)
+      anew.push(ms)
+    }
+    const alone: JudgedLarge['alone'] = []
+    for (const [thread, task] of THREADS) {
+      const times: number[] = []
+      for (let n = 0; n < EACH; n++) {
+        const unknown = renamed(`${thread} ${n}`)
+        const text = judgedText({ plan: unknown, equipment: equipmentOf(unknown) })
+        times.push(await timed(() => inPool(task, BENCH, text)))
+      }
+      alone.push({ thread, ms: middle(times) })
     }
     return {
       faults: middle(faults),
       anew: middle(anew),
+      alone,
       again: middle(again.map(({ ms }) => ms)),
       kinds: CHANGED.map((kind) => [
         kind,
@@ -174,3 +193,8 @@ export async function judgeLarge(worker: string): Promise<JudgedLarge> {
   }
 }
 const BENCH = 'bench'
+const THREADS = [
+  ['places', 'judgePlacesOf'],
+  ['reach', 'judgeReachOf'],
+  ['ways out', 'judgeWaysOutOf'],
+] as const

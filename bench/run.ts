@@ -31,7 +31,9 @@ const line = (name: string, ratio: number, budget: number | null, detail: string
 /** Against the time in which an answer still feels like one, as there is nothing bare to put beside it. */
 const SOON_MS = 200
 async function plan(): Promise<void> {
-  const { faults, anew, again, kinds, things } = await judgeLarge(root('.output/server/heavy.mjs'))
+  const { faults, anew, alone, again, kinds, things } = await judgeLarge(
+    root('.output/server/heavy.mjs'),
+  )
   const each = kinds.map(([kind, ms]) => `${kind} ${Math.round(ms)}`).join(', ')
   line(
     'Judge all of a plan of 500 rooms after a change, against 200 ms',
@@ -39,7 +41,13 @@ async function plan(): Promise<void> {
     1,
     `${Math.round(again)} ms in the middle; by what was changed: ${each}`,
   )
-  line('Judge one that nobody judged before', anew / SOON_MS, 1, `${Math.round(anew)} ms`)
+  const threads = alone.map(({ thread, ms }) => `${thread} ${Math.round(ms)}`).join(', ')
+  line(
+    'Judge one that nobody judged before',
+    anew / SOON_MS,
+    1,
+    `${Math.round(anew)} ms; each thread by itself: ${threads}`,
+  )
   line(
     'Look for what is wrong with it, against 200 ms',
     faults / SOON_MS,

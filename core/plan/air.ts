@@ -1,6 +1,7 @@
+import { standingIn } from './inside'
 import { measureRoom } from './judge/room'
 import type { Plan, Thing } from './plan'
-import { contains, middleOf, segmentsOf } from './shape'
+import { segmentsOf } from './shape'
 import { stretchOf } from './walls'
 
 /** The room of a station as the plan has it. Volume m3 and ceiling m; null: its height is not told. */
@@ -16,15 +17,14 @@ export interface RoomOfStation {
 
 /** By station on record, the room that it is drawn in; a station that stands in none is left out. */
 export function roomsOfStations(plan: Plan): Map<string, RoomOfStation> {
-  const stations = plan.things.filter(({ kind, of }) => kind === 'station' && of !== null)
+  const stationsIn = standingIn(plan.things.filter(({ kind }) => kind === 'station'))
   const openings = plan.things.filter(({ kind }) => ['door', 'window', 'hatch'].includes(kind))
   const found = new Map<string, RoomOfStation>()
   for (const room of plan.things.filter(({ kind }) => kind === 'room')) {
-    const inside = stations.filter(
-      ({ floor, shape }) => floor === room.floor && contains(room.shape, middleOf(shape)),
-    )
-    if (inside.length === 0) continue
-    const { volume, height, stations: welders } = measureRoom(plan, room)
+    const welders = stationsIn(room)
+    const onRecord = welders.filter(({ of }) => of !== null)
+    if (onRecord.length === 0) continue
+    const { volume, height } = measureRoom(room, welders)
     const measured: RoomOfStation = {
       room: room.name,
       volume,
@@ -32,7 +32,7 @@ export function roomsOfStations(plan: Plan): Map<string, RoomOfStation> {
       welders: welders.length,
       openings: openings.filter((one) => one.floor === room.floor && liesIn(one, room)).length,
     }
-    for (const { of } of inside) found.set(of!, measured)
+    for (const { of } of onRecord) found.set(of!, measured)
   }
   return found
 }

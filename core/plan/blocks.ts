@@ -1,3 +1,4 @@
+import { gathered } from './gathered'
 import { Lists } from './lists'
 import { boundsOf } from './near'
 import type { Point } from './plan'
@@ -33,8 +34,9 @@ export class Blocks {
 
   constructor(private readonly segments: readonly Segment[]) {
     this.ends = new Float64Array(4 * segments.length)
-    const { minX, minY, maxX, maxY } = boundsOf(segments.flat())
-    segments.flat().forEach(({ x, y }, end) => {
+    const ends = gathered(segments, (segment) => segment)
+    const { minX, minY, maxX, maxY } = boundsOf(ends)
+    ends.forEach(({ x, y }, end) => {
       this.ends[2 * end] = x
       this.ends[2 * end + 1] = y
     })
@@ -48,13 +50,19 @@ export class Blocks {
     this.up = Math.ceil(height / this.cell) + 1
     this.lookedAt = new Int32Array(segments.length)
 
-    const cells = segments.map((segment) => this.cellsOf(segment))
+    // Cells and what runs through them, in pairs.
+    const cells: number[] = []
+    const within: number[] = []
+    segments.forEach((segment, i) =>
+      this.forCellsOf(segment, (cell) => {
+        cells.push(cell)
+        within.push(i)
+      }),
+    )
     this.held = new Lists(this.across * this.up)
-    for (const places of cells) for (const place of places) this.held.count(place)
+    for (const cell of cells) this.held.count(cell)
     this.held.begin()
-    cells.forEach((places, i) => {
-      for (const place of places) this.held.put(place, i)
-    })
+    cells.forEach((cell, pair) => this.held.put(cell, within[pair]!))
   }
 
   /** The line that is asked about next, m. */
@@ -68,10 +76,14 @@ export class Blocks {
   /** Whether it meets a segment, by its place in the list. */
   isMet(i: number): boolean {
     const { ends, line } = this
-    const [aX, aY] = [line[FROM_X]!, line[FROM_Y]!]
-    const [bX, bY] = [line[TO_X]!, line[TO_Y]!]
-    const [cX, cY] = [ends[4 * i]!, ends[4 * i + 1]!]
-    const [dX, dY] = [ends[4 * i + 2]!, ends[4 * i + 3]!]
+    const aX = line[FROM_X]!
+    const aY = line[FROM_Y]!
+    const bX = line[TO_X]!
+    const bY = line[TO_Y]!
+    const cX = ends[4 * i]!
+    const cY = ends[4 * i + 1]!
+    const dX = ends[4 * i + 2]!
+    const dY = ends[4 * i + 3]!
     const a = (dX - cX) * (aY - cY) - (dY - cY) * (aX - cX)
     const b = (dX - cX) * (bY - cY) - (dY - cY) * (bX - cX)
     if (areOneSide(a, b, Math.abs(dX - cX) + Math.abs(dY - cY))) return false
@@ -137,20 +149,22 @@ export class Blocks {
     return -1
   }
 
-  /** The cells that a segment runs through or touches. */
-  private cellsOf(segment: Segment): number[] {
+  /** For each cell that a segment runs through or touches. */
+  private forCellsOf(segment: Segment, take: (cell: number) => void): void {
     const [a, b] = segment
     const { west, south, cell, across } = this
     const reach = (cell / 2) * Math.SQRT2 + MARGIN
-    const column = (x: number): number => Math.floor((x - west) / cell)
-    const row = (y: number): number => Math.floor((y - south) / cell)
-    const places: number[] = []
-    for (let i = column(Math.min(a.x, b.x) - MARGIN); i <= column(Math.max(a.x, b.x) + MARGIN); i++)
-      for (let j = row(Math.min(a.y, b.y) - MARGIN); j <= row(Math.max(a.y, b.y) + MARGIN); j++) {
+    const first = Math.floor((Math.min(a.x, b.x) - MARGIN - west) / cell)
+    const last = Math.floor((Math.max(a.x, b.x) + MARGIN - west) / cell)
+    const lowest = Math.floor((Math.min(a.y, b.y) - MARGIN - south) / cell)
+    const highest = Math.floor((Math.max(a.y, b.y) + MARGIN - south) / cell)
+    // Within one row or one column it runs through all of them.
+    const isStraight = first === last || lowest === highest
+    for (let i = first; i <= last; i++)
+      for (let j = lowest; j <= highest; j++) {
         const middle = { x: west + (i + 0.5) * cell, y: south + (j + 0.5) * cell }
-        if (metresToSegment(segment, middle) <= reach) places.push(j * across + i)
+        if (isStraight || metresToSegment(segment, middle) <= reach) take(j * across + i)
       }
-    return places
   }
 }
 

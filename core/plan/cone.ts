@@ -27,8 +27,7 @@ export function coneThrough(from: Point, cone: Cone, [right, left]: Segment): Co
   if (width < 0) return null
   const gap = { right, left }
   if (cone === 'all') return gap
-  const isInBoth = (edge: Point): boolean => isInCone(from, cone, edge) && isInCone(from, gap, edge)
-  const first = [right, cone.right].find(isInBoth)
-  const last = [left, cone.left].find(isInBoth)
+  const first = isInCone(from, cone, right) ? right : isInCone(from, gap, cone.right) && cone.right
+  const last = isInCone(from, cone, left) ? left : isInCone(from, gap, cone.left) && cone.left
   return first && last ? { right: first, left: last } : null
 }

@@ -1,4 +1,5 @@
 import { polygonArea, polygonContains } from 'd3-polygon'
+import { gathered } from './gathered'
 import { boundsOf, nearby, nearOf, type Bounds } from './near'
 import { onFloor, type Plan, type Point, type Thing } from './plan'
 import { meet } from './segment'
@@ -14,6 +15,7 @@ const BEYOND = 0.01
 export interface Gap {
   /** As seen from within the room: its right end, then its left. */
   ends: Segment
+  bounds: Bounds
   /** The room on its other side; null: there is none, or not along the whole of it. */
   beyond: Enclosure | null
 }
@@ -38,7 +40,7 @@ export function enclosuresOn(
   rooms: readonly Thing[] = onFloor(plan, floor, 'room'),
 ): Enclosures {
   const openings = onFloor(plan, floor, ...OPEN_TO[to])
-  const openingsNear = nearby(openings.flatMap(({ shape }) => segmentsOf(shape)))
+  const openingsNear = nearby(gathered(openings, ({ shape }) => segmentsOf(shape)))
   const all = rooms.map(({ shape }) => walled(cornersOf(shape), segmentsOf(shape)))
   const roomsNear = nearOf(all, (room) => room)
   const holding = (point: Point): Enclosure[] =>
@@ -52,6 +54,9 @@ export interface Enclosures {
   /** Those that a point lies in. */
   holding: (point: Point) => readonly Enclosure[]
 }
+
+/** Where nothing is known to keep lines in. */
+export const NO_ENCLOSURES: Enclosures = { all: [], holding: () => [] }
 
 function walled(points: readonly Point[], walls: readonly Segment[]): Enclosure {
   const { minX, minY, maxX, maxY } = boundsOf(points)
@@ -69,15 +74,15 @@ function gapsOf(
 ): Gap[] {
   // d3-polygon counts an area that runs against the clock as less than none.
   const isClockwise = polygonArea(corners) > 0
-  return walls.flatMap((wall) =>
-    near(wall, REACH_OF_OPENING).flatMap((opening): Gap[] => {
+  return gathered(walls, (wall) =>
+    gathered(near(wall, REACH_OF_OPENING), (opening): Gap[] => {
       const taken = stretchOf(wall, opening)
       if (!taken) return []
       const [from, to] = taken
       const [one, other] = [pointAt(wall, from - WIDER), pointAt(wall, to + WIDER)]
       // Whoever stands within sees a wall that runs clockwise from the left to the right.
       const ends: Segment = isClockwise ? [other, one] : [one, other]
-      return [{ ends, beyond: roomBeyond(ends, holding) }]
+      return [{ ends, bounds: boundsOf(ends), beyond: roomBeyond(ends, holding) }]
     }),
   )
 }

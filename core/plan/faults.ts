@@ -3,11 +3,12 @@ import { wrongFacts } from '../inspection/fields'
 import type { Changes } from './again/changes'
 import { foundAgain, type Found } from './again/found-again'
 import { floorOf } from './again/part'
+import { gathered } from './gathered'
 import { PLAN_KINDS, type ThingKind } from './kinds.table'
-import { FARTHEST, type Plan, type Point, type Thing } from './plan'
+import { FARTHEST, type Plan, type Thing } from './plan'
 import { boundsOf, boundsOfThing, grown, nearby, nearOf } from './near'
 import { meet } from './segment'
-import { apart, areaOf, cornersOf, extentOf, segmentsOf, type Extent } from './shape'
+import { apart, areaOf, cornersOf, extentOf, segmentsOf, type Extent, type Segment } from './shape'
 import { OPEN_TO, REACH_OF_OPENING, stretchOf } from './walls'
 
 /** What is wrong with a plan. An error keeps it from being published, a warning does not. */
@@ -42,7 +43,9 @@ export function faultsAgain(
   const found = new Map(
     plan.floors.map(({ id }) => [id, faultsOn(wrong.size === 0 ? plan : sound, id, was)]),
   )
-  const ofNear = [...found.values()].flatMap((byThing) => [...byThing.values()].flat())
+  const ofNear = gathered([...found.values()], (byThing) =>
+    gathered([...byThing.values()], (its) => its),
+  )
   return {
     faults: [...faults, ...twiceOnPlan(plan), ...ofNear],
     found: wrong.size === 0 ? found : new Map(),
@@ -82,7 +85,7 @@ export const isSound = (faults: readonly PlanFault[]): boolean =>
 /** What is wrong with a thing by itself, wherever others are. */
 export function ownFaults({ floors, things }: Plan): PlanFault[] {
   const known = new Set(floors.map(({ id }) => id))
-  return things.flatMap((thing): PlanFault[] => {
+  return gathered(things, (thing): PlanFault[] => {
     const message = known.has(thing.floor) ? faultWithin(thing) : 'It is on no floor.'
     return message ? [{ thing: thing.id, kind: 'error', message }] : []
   })
@@ -105,7 +108,7 @@ export function outlineFault({ kind, shape }: Pick<Thing, 'kind' | 'shape'>): st
   const numbers =
     shape.type === 'box'
       ? [shape.at.x, shape.at.y, shape.angle, shape.width, shape.depth]
-      : shape.points.flatMap(({ x, y }) => [x, y])
+      : gathered(shape.points, ({ x, y }) => [x, y])
   if (!numbers.every(Number.isFinite)) return 'One of its figures is no number.'
   if (cornersOf(shape).some(({ x, y }) => Math.abs(x) > FARTHEST || Math.abs(y) > FARTHEST))
     return 'It lies off the plan.'
@@ -115,12 +118,11 @@ export function outlineFault({ kind, shape }: Pick<Thing, 'kind' | 'shape'>): st
   if (segmentsOf(shape).some(([a, b]) => apart(a, b) < SHORTEST))
     return 'Two of its points are in one place.'
   if (shape.type === 'line') return null
-  if (crossesItself(shape.points)) return 'Its outline crosses itself.'
+  if (crossesItself(segmentsOf(shape))) return 'Its outline crosses itself.'
   return areaOf(shape) >= SMALLEST ? null : 'It has no area.'
 }
 
-function crossesItself(points: readonly Point[]): boolean {
-  const edges = segmentsOf({ type: 'area', points })
+function crossesItself(edges: readonly Segment[]): boolean {
   return edges.some((edge, i) =>
     edges.some((other, j) => {
       const areNeighbours = Math.abs(i - j) <= 1 || Math.abs(i - j) === edges.length - 1
@@ -132,7 +134,7 @@ function crossesItself(points: readonly Point[]): boolean {
 /** What is on record stands in one place. */
 function twiceOnPlan({ things }: Plan): PlanFault[] {
   const first = new Map<string, Thing>()
-  return things.flatMap((thing): PlanFault[] => {
+  return gathered(things, (thing): PlanFault[] => {
     if (thing.of === null) return []
     const before = first.get(thing.of)
     if (!before) {
@@ -159,8 +161,8 @@ function overlaps(things: readonly Thing[]): PlanFault[] {
     .filter(({ kind }) => kind === 'room')
     .map((room, place) => ({ room, place, extent: extentOf(room.shape) }))
   const near = nearOf(rooms, ({ room }) => boundsOf(cornersOf(room.shape)))
-  return rooms.flatMap(({ room, place, extent }) =>
-    near(cornersOf(room.shape)).flatMap((other): PlanFault[] => {
+  return gathered(rooms, ({ room, place, extent }) =>
+    gathered(near(cornersOf(room.shape)), (other): PlanFault[] => {
       // Of two each is near the other.
       if (other.place <= place) return []
       if (!doMeet(extent, other.extent)) return []
@@ -186,8 +188,8 @@ export const sharedArea = (one: Thing, other: Thing): number =>
 /** A station stands in no wall, an opening lies in one. @param about which of them are looked at, all on one floor */
 function astray(things: readonly Thing[], about: readonly Thing[]): PlanFault[] {
   const walls = things.filter(({ kind }) => kind === 'room' || kind === 'wall')
-  const near = nearby(walls.flatMap(({ shape }) => segmentsOf(shape)))
-  return about.flatMap((thing): PlanFault[] => {
+  const near = nearby(gathered(walls, ({ shape }) => segmentsOf(shape)))
+  return gathered(about, (thing): PlanFault[] => {
     if (thing.kind === 'station') {
       const inWall = segmentsOf(thing.shape).some((side) =>
         near(side).some((edge) => meet(side, edge)),

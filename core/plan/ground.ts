@@ -1,5 +1,6 @@
 import type { Corner } from './bend'
 import { enclosuresOn, type Enclosures } from './enclosure'
+import { gathered } from './gathered'
 import type { ThingKind } from './kinds.table'
 import { oncePerFloor } from './once'
 import type { Plan, Point, Thing } from './plan'
@@ -41,7 +42,7 @@ const roomsOn = oncePerFloor((plan, floor) => {
 export function groundWith(plan: Plan, floor: string, besides: readonly Thing[]): Ground {
   const walls = wallsOf(plan, floor, 'feet').map(({ segment }) => segment)
   const things = plan.things.filter(({ floor: on, kind }) => on === floor && isInTheWay(kind))
-  const blocks = [...walls, ...[...things, ...besides].flatMap(({ shape }) => segmentsOf(shape))]
+  const blocks = [...walls, ...gathered([...things, ...besides], ({ shape }) => segmentsOf(shape))]
   return {
     blocks: new Blocks(blocks.map(longer)),
     corners: turningPoints(blocks),
@@ -57,9 +58,9 @@ function longer([a, b]: Segment): Segment {
 /** With more than this open around it a corner is sharp, degrees; a box has 270. */
 const SHARP = 271
 
-/** Side of the cells that ends are looked for in, m, and more of them than any plan is wide. */
+/** Side of the cells that ends are looked for in, m, and more of them than any plan is wide; their numbers stay small, which Map finds sooner. */
 const CELL = 0.5
-const ROW_OF_CELLS = 2 ** 22
+const ROW_OF_CELLS = 2 ** 15
 const cell = (metres: number): number => Math.floor(metres / CELL)
 
 /** A way only ever turns round a corner that stands out, in the widest gap between the walls that meet there. */
@@ -83,7 +84,7 @@ function turningPoints(blocks: readonly Segment[]): Corner[] {
     endAt(a).angles.push(direction(a, b))
     endAt(b).angles.push(direction(b, a))
   }
-  return ends.flatMap(({ at, angles }) => {
+  return gathered(ends, ({ at, angles }) => {
     const { from, width } = widestGap(angles)
     if (width <= 180 + 1e-6) return []
     if (width <= SHARP) return [cornerAt(at, from, from + width)]

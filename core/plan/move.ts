@@ -49,13 +49,24 @@ export function drawn(type: Shape['type'], from: Point, to: Point): Shape {
 /** Corners nearer than this draw a point to themselves, m. */
 const PULL = 0.3
 
+/** The nearest of some corners that is close enough. There may be thousands of them at each move of a hand. */
+function nearest(p: Point, corners: readonly Point[]): Point | null {
+  let found: Point | null = null
+  let least = PULL * PULL
+  for (const corner of corners) {
+    const [dx, dy] = [corner.x - p.x, corner.y - p.y]
+    const squared = dx * dx + dy * dy
+    if (squared > least || (found && squared === least)) continue
+    found = corner
+    least = squared
+  }
+  return found
+}
+
 /** Where a point comes to lie: on a corner close by, else on the grid. @param grid m; 0: none */
 export function snapped(p: Point, corners: readonly Point[], grid: number): Point {
-  const near = corners
-    .map((corner) => ({ corner, far: Math.hypot(corner.x - p.x, corner.y - p.y) }))
-    .filter(({ far }) => far <= PULL)
-    .sort((a, b) => a.far - b.far)[0]
-  if (near) return near.corner
+  const near = nearest(p, corners)
+  if (near) return near
   if (grid <= 0) return rounded(p)
   return rounded({ x: Math.round(p.x / grid) * grid, y: Math.round(p.y / grid) * grid })
 }

@@ -1,4 +1,5 @@
 import Flatbush from 'flatbush'
+import { gathered } from './gathered'
 import type { Point, Thing } from './plan'
 import { cornersOf, type Segment } from './shape'
 
@@ -60,7 +61,7 @@ export const endsOf = ({ minX, minY, maxX, maxY }: Bounds): readonly [Point, Poi
 ]
 
 /** The outer bounds of some boxes. */
-export const around = (boxes: readonly Bounds[]): Bounds => boundsOf(boxes.flatMap(endsOf))
+export const around = (boxes: readonly Bounds[]): Bounds => boundsOf(gathered(boxes, endsOf))
 
 /**
  * Segments by where they lie.
@@ -92,9 +93,8 @@ export function nearOf<T>(all: readonly T[], bounds: (one: T) => Bounds): Near<T
   index.finish()
   return (to, within = 0) => {
     const { minX, minY, maxX, maxY } = boundsOf(to)
-    return index
-      .search(minX - within, minY - within, maxX + within, maxY + within)
-      .sort((one, other) => one - other)
-      .map((place) => all[place]!)
+    const found = index.search(minX - within, minY - within, maxX + within, maxY + within)
+    if (found.length > 1) found.sort((one, other) => one - other)
+    return found.map((place) => all[place]!)
   }
 }

@@ -19,11 +19,13 @@ export function nearestOn([a, b]: Segment, p: Point): { point: Point; share: num
 
 /** From a point to the nearest of a segment, m. */
 export function metresToSegment([a, b]: Segment, { x, y }: Point): number {
-  const [dx, dy] = [b.x - a.x, b.y - a.y]
+  const dx = b.x - a.x
+  const dy = b.y - a.y
   const squared = dx * dx + dy * dy
   const along = squared === 0 ? 0 : ((x - a.x) * dx + (y - a.y) * dy) / squared
   const share = Math.max(0, Math.min(1, along))
-  const [offX, offY] = [a.x + share * dx - x, a.y + share * dy - y]
+  const offX = a.x + share * dx - x
+  const offY = a.y + share * dy - y
   return Math.sqrt(offX * offX + offY * offY)
 }
 
@@ -55,34 +57,11 @@ export const areOneSide = (one: number, other: number, atMost: number): boolean 
 const touches = (segment: Segment, p: Point): boolean =>
   apart(nearestOn(segment, p).point, p) <= TOUCH
 
-/** The shortest way between two segments, m; 0 where they meet. */
-function between(first: Segment, second: Segment): Segment {
-  if (meet(first, second)) {
-    const at = nearestOn(first, nearestOn(second, first[0]).point).point
-    return [at, at]
-  }
-  const [a, b] = first
-  const [c, d] = second
-  return shorter(
-    shorter([a, nearestOn(second, a).point], [b, nearestOn(second, b).point]),
-    shorter([nearestOn(first, c).point, c], [nearestOn(first, d).point, d]),
-  )
-}
-
-/** The first where both are as long. */
-const shorter = (one: Segment, other: Segment): Segment =>
-  apart(other[0], other[1]) < apart(one[0], one[1]) ? other : one
-
 /** The shortest straight line from a shape to a segment; of no length where they meet, or the segment lies inside. */
 export function shortestTo(segment: Segment, shape: Shape): Segment {
   const inside = segment.find((end) => contains(shape, end))
   if (inside) return [inside, inside]
-  return shortest(segmentsOf(shape).map((side) => between(side, segment)))
-}
-
-const shortest = (ways: readonly Segment[]): Segment => {
-  if (ways.length === 0) throw new RangeError('A shape without an outline.')
-  return ways.reduce(shorter)
+  return shortest(cornersOf(shape), segmentsOf(shape), segment, [segment])
 }
 
 /** The shortest straight line between two shapes; of no length where they meet, or one lies inside the other. */
@@ -92,7 +71,43 @@ export function shortestBetween(one: Shape, other: Shape): Segment {
     ...cornersOf(other).filter((corner) => contains(one, corner)),
   ][0]
   if (inside) return [inside, inside]
-  return shortest(segmentsOf(one).flatMap((a) => segmentsOf(other).map((b) => between(a, b))))
+  return shortest(cornersOf(one), segmentsOf(one), cornersOf(other), segmentsOf(other))
+}
+
+/** The shortest way from one outline to another: it begins or ends at a corner, unless they meet. */
+function shortest(
+  corners: readonly Point[],
+  sides: readonly Segment[],
+  otherCorners: readonly Point[],
+  otherSides: readonly Segment[],
+): Segment {
+  if (sides.length === 0 || otherSides.length === 0)
+    throw new RangeError('A shape without an outline.')
+  for (const side of sides)
+    for (const other of otherSides)
+      if (meet(side, other)) {
+        const at = nearestOn(side, nearestOn(other, side[0]).point).point
+        return [at, at]
+      }
+  const from = nearestOf(corners, otherSides)
+  const to = nearestOf(otherCorners, sides)
+  return to.metres < from.metres
+    ? [nearestOn(to.side, to.corner).point, to.corner]
+    : [from.corner, nearestOn(from.side, from.corner).point]
+}
+
+/** Of some corners and some sides those that are nearest to each other; the first where others are as near. */
+function nearestOf(
+  corners: readonly Point[],
+  sides: readonly Segment[],
+): { corner: Point; side: Segment; metres: number } {
+  const nearest = { corner: corners[0]!, side: sides[0]!, metres: Infinity }
+  for (const corner of corners)
+    for (const side of sides) {
+      const metres = metresToSegment(side, corner)
+      if (metres < nearest.metres) Object.assign(nearest, { corner, side, metres })
+    }
+  return nearest
 }
 
 /** Whether a segment meets a box. */

@@ -1,4 +1,5 @@
 import { polygonArea, polygonCentroid, polygonContains } from 'd3-polygon'
+import { gathered } from './gathered'
 import type { Point, Shape } from './plan'
 
 /** Two points with a straight line between them. */
@@ -19,7 +20,8 @@ export const apart = (a: Point, b: Point): number => Math.sqrt((a.x - b.x) ** 2 
 interface Outline {
   corners: readonly Point[]
   segments: readonly Segment[]
-  pairs: [number, number][]
+  /** The corners as d3-polygon has them; null: nobody asked yet. */
+  pairs: [number, number][] | null
 }
 const known = new WeakMap<Shape, Outline>()
 
@@ -27,21 +29,26 @@ function outlineOf(shape: Shape): Outline {
   const found = known.get(shape)
   if (found) return found
   const corners = shape.type === 'box' ? cornersOfBox(shape) : shape.points
-  const pairs = corners.map(({ x, y }): [number, number] => [x, y])
-  const outline = { corners, segments: segmentsAlong(corners, shape.type !== 'line'), pairs }
+  const segments = segmentsAlong(corners, shape.type !== 'line')
+  const outline = { corners, segments, pairs: null }
   known.set(shape, outline)
   return outline
 }
 
-const cornersOfBox = ({ at, angle, width, depth }: Extract<Shape, { type: 'box' }>): Point[] =>
-  [
-    [1, 1],
-    [1, -1],
-    [-1, -1],
-    [-1, 1],
-  ].map(([deep, wide]) =>
-    along(along(at, angle, (deep! * depth) / 2), angle + 90, (wide! * width) / 2),
-  )
+function pairsOf(shape: Shape): [number, number][] {
+  const outline = outlineOf(shape)
+  return (outline.pairs ??= outline.corners.map(({ x, y }) => [x, y]))
+}
+
+function cornersOfBox({ at, angle, width, depth }: Extract<Shape, { type: 'box' }>): Point[] {
+  const ahead = along({ x: 0, y: 0 }, angle, depth / 2)
+  const aside = along({ x: 0, y: 0 }, angle + 90, width / 2)
+  const corner = (deep: number, wide: number): Point => ({
+    x: at.x + deep * ahead.x + wide * aside.x,
+    y: at.y + deep * ahead.y + wide * aside.y,
+  })
+  return [corner(1, 1), corner(1, -1), corner(-1, -1), corner(-1, 1)]
+}
 
 function segmentsAlong(points: readonly Point[], closes: boolean): Segment[] {
   const segments = points.slice(1).map((to, i): Segment => [points[i]!, to])
@@ -56,7 +63,7 @@ export const segmentsOf = (shape: Shape): readonly Segment[] => outlineOf(shape)
 
 /** m2; 0 for a line. */
 export const areaOf = (shape: Shape): number =>
-  shape.type === 'line' ? 0 : Math.abs(polygonArea(outlineOf(shape).pairs))
+  shape.type === 'line' ? 0 : Math.abs(polygonArea(pairsOf(shape)))
 
 /** The middle: of a box and an area its centroid, of a line half way along the straight between its ends. */
 export function middleOf(shape: Shape): Point {
@@ -64,7 +71,7 @@ export function middleOf(shape: Shape): Point {
   const points = cornersOf(shape)
   if (shape.type === 'line' || areaOf(shape) === 0)
     return pointAt([points[0]!, points.at(-1)!], 0.5)
-  const [x, y] = polygonCentroid(outlineOf(shape).pairs)
+  const [x, y] = polygonCentroid(pairsOf(shape))
   return { x, y }
 }
 
@@ -76,7 +83,7 @@ export const pointAt = ([a, b]: Segment, share: number): Point => ({
 
 /** Whether a point lies inside; on the very edge either may be told. */
 export const contains = (shape: Shape, { x, y }: Point): boolean =>
-  shape.type !== 'line' && polygonContains(outlineOf(shape).pairs, [x, y])
+  shape.type !== 'line' && polygonContains(pairsOf(shape), [x, y])
 
 /** Length of a line, or once around. m */
 export const lengthOf = (shape: Shape): number =>
@@ -90,7 +97,7 @@ export interface Extent {
   north: number
 }
 export function extentOf(...shapes: readonly Shape[]): Extent {
-  const points = shapes.flatMap(cornersOf)
+  const points = gathered(shapes, cornersOf)
   const xs = points.map(({ x }) => x)
   const ys = points.map(({ y }) => y)
   return {

@@ -1,3 +1,4 @@
+import { gathered } from './gathered'
 import type { Plan, Thing } from './plan'
 import { nearby } from './near'
 import { oncePerFloor } from './once'
@@ -43,17 +44,16 @@ export const wallsOf = (plan: Plan, floor: string, to: OpenTo): readonly Wall[] 
 
 function cutWalls(plan: Plan, floor: string, to: OpenTo): Wall[] {
   const here = plan.things.filter((thing) => thing.floor === floor)
-  const openings = here
-    .filter(({ kind }) => OPEN_TO[to].includes(kind))
-    .flatMap(({ shape }) => segmentsOf(shape))
-  const near = nearby(openings)
-  return here
-    .filter(({ kind }) => kind === 'room' || kind === 'wall')
-    .flatMap((thing) =>
-      segmentsOf(thing.shape)
-        .flatMap((segment) => cut(segment, near(segment, REACH_OF_OPENING)))
-        .map((segment) => ({ segment, of: thing, ...toldOf(thing) })),
+  const openings = here.filter(({ kind }) => OPEN_TO[to].includes(kind))
+  const near = nearby(gathered(openings, ({ shape }) => segmentsOf(shape)))
+  const walled = here.filter(({ kind }) => kind === 'room' || kind === 'wall')
+  return gathered(walled, (thing) => {
+    const told = toldOf(thing)
+    const pieces = gathered(segmentsOf(thing.shape), (segment) =>
+      cut(segment, near(segment, REACH_OF_OPENING)),
     )
+    return pieces.map((segment): Wall => ({ segment, of: thing, ...told }))
+  })
 }
 
 /** A figure that was told; null: it was not, or is none. */
@@ -75,7 +75,7 @@ export function cut(segment: Segment, openings: readonly Segment[]): Segment[] {
     const taken = stretchOf(segment, opening)
     if (!taken) continue
     const [from, to] = taken
-    left = left.flatMap(([a, b]): [number, number][] =>
+    left = gathered(left, ([a, b]): [number, number][] =>
       to <= a || from >= b
         ? [[a, b]]
         : (

@@ -16,8 +16,6 @@ const AHEAD_MONTHS = 3
  * @param since the oldest month that is to be there. @returns how many were made
  */
 export async function makeMonths(since: Date, now: Date): Promise<number> {
-  const until = new Date(now)
-  until.setUTCMonth(until.getUTCMonth() + AHEAD_MONTHS)
   const names = await inTransaction(async (db) => {
     const { rows } = await db.query<{ name: string }>(sql`SELECT name FROM partitioned_tables()`)
     return rows.map(({ name }) => name)
@@ -27,7 +25,7 @@ export async function makeMonths(since: Date, now: Date): Promise<number> {
   for (const name of names)
     made += await inTransaction(async (db) => {
       const { rows } = await db.query<{ made: number }>(
-        sql`SELECT make_partitions(${name}, ${since}, ${until}) AS made`,
+        sql`SELECT make_partitions(${name}, ${since}, ${now}::timestamptz + make_interval(months => ${AHEAD_MONTHS})) AS made`,
       )
       return rows[0]!.made
     })

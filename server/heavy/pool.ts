@@ -4,6 +4,8 @@ import { AppError } from '../errors'
 import type { TaskInput, TaskName, TaskOutput } from './tasks'
 
 const MINUTE = 60_000
+/** The threads that share a plan go after so long without work, ms. */
+export const PLAN_THREADS_IDLE_MS = 15 * MINUTE
 /**
  * Long work has threads of its own, so that a permit is printed while somebody draws. Three share a plan, each of them
  * always the same part: it knows what it found before the last line was drawn, and is kept while somebody thinks about
@@ -12,9 +14,9 @@ const MINUTE = 60_000
 const LANES = {
   long: { threads: Math.max(1, availableParallelism() - 1), waiting: 3, idle: MINUTE },
   short: { threads: Math.min(2, availableParallelism()), waiting: 30, idle: 15 * MINUTE },
-  places: { threads: 1, waiting: 30, idle: 15 * MINUTE },
-  reach: { threads: 1, waiting: 30, idle: 15 * MINUTE },
-  waysOut: { threads: 1, waiting: 30, idle: 15 * MINUTE },
+  places: { threads: 1, waiting: 30, idle: PLAN_THREADS_IDLE_MS },
+  reach: { threads: 1, waiting: 30, idle: PLAN_THREADS_IDLE_MS },
+  waysOut: { threads: 1, waiting: 30, idle: PLAN_THREADS_IDLE_MS },
 } as const
 
 /** The room for what lives short is wider than by default: a plan makes a lot of it, and each time it is full the thread waits. */

@@ -221,6 +221,14 @@ function expectSame(again: DrawnFinding, anew: DrawnFinding): void {
   expect(one).toBeLessThan(other! + CLEAR)
 }
 
+/** Where on a wall something is nearest changes by a hair when a door far along it moves. */
+const rounded = (findings: readonly DrawnFinding[]): unknown =>
+  JSON.parse(
+    JSON.stringify(findings, (_, value: unknown) =>
+      typeof value === 'number' ? Number(value.toFixed(9)) + 0 : value,
+    ),
+  )
+
 describe('a plan that is judged again', () => {
   it('says of places all that it says when it is judged anew', () => {
     let sound = 0
@@ -233,7 +241,7 @@ describe('a plan that is judged again', () => {
           const again = judgePlacesAgain(toldShop(shop), before)
           const anew = judgePlacesAgain(toldShop(shop))
           expect(again.faults).toEqual(anew.faults)
-          expect(again.findings).toEqual(anew.findings)
+          expect(rounded(again.findings)).toEqual(rounded(anew.findings))
           if (again.findings.length > 0) sound++
           before.unshift(again)
         }

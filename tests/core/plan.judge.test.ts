@@ -23,7 +23,7 @@ describe('rooms, measured', () => {
     )
   it('by hand: 20 m by 10 m by 6 m are 1,200 m3', () => {
     const plan = hall(20, 6, 2)
-    expect(measureRoom(plan, plan.things[0]!)).toMatchObject({ area: 200, volume: 1200 })
+    expect(measureRoom(plan.things[0]!, [])).toMatchObject({ area: 200, volume: 1200 })
   })
   // OSHA 29 CFR 1910.252(c)(2): under 10,000 cubic feet a welder, or a ceiling under 16 ft.
   it('has the figures of the rule', () => {
@@ -42,9 +42,14 @@ describe('rooms, measured', () => {
   })
   it('exactly 10,000 cubic feet each is enough, a hair less is not', () => {
     const plan = hall(20, 6, 1)
-    const measure = measureRoom(plan, plan.things[0]!)
+    const measure = measureRoom(plan.things[0]!, [plan.things[1]!])
     expect(judgeRoom({ ...measure, volume: VOLUME_EACH }).level).toBe('clear')
     expect(judgeRoom({ ...measure, volume: VOLUME_EACH - 0.01 }).level).toBe('caution')
+  })
+  it('counts its welders in the sentence', () => {
+    const says = (stations: number) => judgeRooms(hall(200, 6, stations))[0]!.finding.sentence
+    expect(says(1)).toContain('for 1 welder by')
+    expect(says(2)).toContain('for 2 welders by')
   })
   it('without a station is not judged', () => {
     expect(judgeRooms(hall(20, 6, 0))).toEqual([])

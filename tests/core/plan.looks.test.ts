@@ -1,16 +1,20 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { judgeArcs } from '#core/plan/judge/arc'
+import type { Level } from '#core/finding/finding'
+import { ADJACENT, judgeArcs } from '#core/plan/judge/arc'
 import { judgeBeams } from '#core/plan/judge/beam'
 import { judgeFinishes } from '#core/plan/judge/finish'
-import type { Thing } from '#core/plan/plan'
+import { arcsOf } from '#core/plan/judge/look'
+import { peopleAt } from '#core/plan/judge/people'
+import type { Plan, Point, Thing } from '#core/plan/plan'
 import { meet } from '#core/plan/segment'
-import { segmentsOf, type Segment } from '#core/plan/shape'
+import { apart, contains, segmentsOf, type Segment } from '#core/plan/shape'
 import { enclosuresOn } from '#core/plan/enclosure'
 import { freeLines } from '#core/plan/blocks'
 import { View } from '#core/plan/view'
 import { wallsOf } from '#core/plan/walls'
 import {
+  anyBuilding,
   anyPlan,
   anyPoint,
   anyRooms,
@@ -117,6 +121,13 @@ describe('the arc at eye height (OSHA 1910.252(b)(2)(iii))', () => {
     expect(level([station(), way(11.6)])).toEqual([])
   })
 
+  it('names no screen where people are drawn within the work itself', () => {
+    const within = thing('walkway', line([-0.5, 0], [0.5, 0]), { facts: { width: 0.6 } })
+    const [found] = judgeArcs(planOf(station(), within), none)
+    expect(found!.screens).toEqual([])
+    expect(found!.finding.remedy).toBe('People are drawn within it: move them, or the work.')
+  })
+
   it('is closed by the very screens that are named, wherever the desk stands', () => {
     let closed = 0
     fc.assert(
@@ -134,6 +145,63 @@ describe('the arc at eye height (OSHA 1910.252(b)(2)(iii))', () => {
       }),
     )
     expect(closed).toBeGreaterThan(5)
+  })
+})
+
+describe('looks into an arc, each of them looked at', () => {
+  /** Rooms of 4 m, one told to be high enough in so many and the others not told how high. */
+  const withHeights = ({ things }: Plan, heights: readonly (number | null)[]): Thing[] => {
+    let room = 0
+    return things.map((one) =>
+      one.kind === 'room' ? { ...one, facts: { height: heights[room++ % heights.length]! } } : one,
+    )
+  }
+  const anyHeights = fc.array(fc.constantFrom(3, 3, 3, 1, null), { minLength: 1, maxLength: 9 })
+  const MORE_OPEN: readonly Level[] = ['clear', 'unknown', 'caution']
+
+  it('have the answer of the most open one, and name the sides that open ones pass', () => {
+    const seen = new Map<Level | undefined, number>()
+    fc.assert(
+      fc.property(
+        anyBuilding,
+        anyHeights,
+        anyPoint,
+        anyPoint,
+        fc.integer({ min: 0, max: 359 }),
+        (building, heights, where, other, angle) => {
+          const booth = thing('station', box(where.x, where.y, { width: 1.2, depth: 0.8, angle }))
+          const desk = thing('desk', box(other.x, other.y, { width: 0.8, depth: 0.6 }))
+          const way = thing('walkway', line([0, 1.5], [16, 1.5]), { facts: { width: 1 } })
+          const plan = planOf(...withHeights(building, heights), booth, desk, way)
+          const walls = wallsOf(plan, 'ground', 'eyes')
+          const sides = segmentsOf(booth.shape)
+          let worst = -1
+          const passed = new Set<number>()
+          const isNear = (person: Point): boolean =>
+            arcsOf(booth).some((arc) => apart(arc, person) <= ADJACENT)
+          const people = [desk, way].flatMap(peopleAt).filter(isNear)
+          for (const arc of arcsOf(booth))
+            for (const person of people) {
+              const met = walls.filter(({ segment }) => meet(segment, [arc, person]))
+              const closes = met.some(({ height }) => height !== null && height >= 1.8)
+              const may = met.some(({ height }) => height === null)
+              const [open, untold] = [!closes && !may, !closes && may]
+              const look = 2 * Number(open) + Number(untold)
+              worst = Math.max(worst, look)
+              if (look < 2 || contains(booth.shape, person)) continue
+              for (const [side, ends] of sides.entries())
+                if (meet(ends, [arc, person])) passed.add(side)
+            }
+          const [found] = judgeArcs(plan, none)
+          expect(found?.finding.level).toBe(MORE_OPEN[worst])
+          const screens = (found?.screens ?? []).map((screen) => sides.indexOf(screen as Segment))
+          expect(screens).toEqual([...passed].sort())
+          seen.set(found?.finding.level, (seen.get(found?.finding.level) ?? 0) + 1)
+        },
+      ),
+      { numRuns: 300 },
+    )
+    for (const level of MORE_OPEN) expect(seen.get(level)).toBeGreaterThan(10)
   })
 })
 

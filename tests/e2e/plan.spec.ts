@@ -43,6 +43,20 @@ test('the published plan shows what it measured, on the plan, to everybody', asy
   await page.getByText('Ways to an eyewash').click()
   await expect(page.getByText('Booth 10: EW-1 is in reach.')).toBeVisible()
   await expect(page.getByRole('link', { name: 'Draw' })).toHaveCount(0)
+  // Far down the list, and on a phone: what is shown comes into view.
+  for (const [width, height] of [
+    [1280, 800],
+    [390, 844],
+  ] as const) {
+    await page.setViewportSize({ width, height })
+    const last = page
+      .getByRole('button', { name: 'Show it on the plan' })
+      .locator('visible=true')
+      .last()
+    await last.click()
+    await expect(plan(page)).toBeInViewport({ ratio: 0.9 })
+    await page.getByRole('button', { name: 'Hide it on the plan' }).click()
+  }
   await page.setViewportSize({ width: 390, height: 844 })
   await expectNoSidewaysScroll(page)
   await expectAccessible(page)
@@ -74,6 +88,93 @@ test('drawn by mouse: a room, moved, taken back and done again, and kept', async
   await page.keyboard.press('Escape')
   await page.mouse.move(0, 0)
   await expectAccessible(page)
+  expect(heard).toEqual([])
+})
+
+/** Where a press on the plan meets a thing of some kind, and which. */
+const placeOf = (page: Page, kind: string) =>
+  plan(page).evaluate((stage, wanted) => {
+    const { left, right, top, bottom } = stage.getBoundingClientRect()
+    for (let x = left + 40; x < right - 40; x += 4)
+      for (let y = top + 60; y < bottom - 60; y += 4) {
+        const thing = document.elementFromPoint(x, y)?.closest<SVGElement>('[data-thing]')
+        if (thing?.classList.contains(wanted)) return { x, y, id: thing.dataset.thing }
+      }
+    throw new Error(`Nowhere on the page is a ${wanted}.`)
+  }, kind)
+
+test('one pull moves a thing that nobody chose before; Escape lets it go, Undo takes it back', async ({
+  page,
+}) => {
+  const heard = listen(page)
+  await openEditor(page)
+  const { x, y, id } = await placeOf(page, 'combustible')
+  const outline = plan(page).locator(`[data-thing="${id}"] .figure`)
+  const before = (await outline.getAttribute('d'))!
+  await page.mouse.move(x, y)
+  await page.mouse.down()
+  await page.mouse.move(x + 30, y + 20, { steps: 6 })
+  await expect(outline.filter({ visible: true })).not.toHaveAttribute('d', before)
+  await page.keyboard.press('Escape')
+  await page.mouse.move(x + 40, y + 20)
+  await page.mouse.up()
+  await expect(outline).toHaveAttribute('d', before)
+  await expect(page.getByRole('button', { name: 'Undo' })).toBeDisabled()
+  await page.mouse.move(x, y)
+  await page.mouse.down()
+  await page.mouse.move(x + 30, y + 20, { steps: 6 })
+  // What is in the hand is seen once, where the hand is.
+  await expect(outline.filter({ visible: true })).toHaveCount(1)
+  await expect(outline.filter({ visible: true })).not.toHaveAttribute('d', before)
+  await page.mouse.up()
+  await kept(page)
+  await expect(outline).not.toHaveAttribute('d', before)
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(outline).toHaveAttribute('d', before)
+  await kept(page)
+  // A press on so small a thing chooses it, though its handles come to lie under the hand.
+  await page.keyboard.press('Escape')
+  const handles = plan(page).locator('[data-handle]')
+  await expect(handles).toHaveCount(0)
+  await page.mouse.click(x, y)
+  await expect(handles).toHaveCount(4)
+  await handles.first().click()
+  await expect(handles).toHaveCount(4)
+  expect(heard).toEqual([])
+})
+
+test('the page under the hand is where it is let go, by mouse and by finger', async ({
+  browser,
+}) => {
+  const page = await (
+    await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true })
+  ).newPage()
+  const heard = listen(page)
+  await signIn(page, app.url, viewer.email, viewer.password)
+  await page.goto(`${app.url}/plan`)
+  await page.getByRole('button', { name: 'Larger' }).click()
+  const thing = plan(page).locator('[data-thing].station').first()
+  const left = async () => (await thing.boundingBox())!.x
+  const box = (await plan(page).boundingBox())!
+  const [x, y] = [box.x + box.width / 2, box.y + box.height / 2]
+  const before = await left()
+  const expectCarried = async (by: number) =>
+    expect.poll(async () => Math.round((await left()) - before)).toBe(by)
+  await page.mouse.move(x, y)
+  await page.mouse.down()
+  await page.mouse.move(x - 80, y, { steps: 5 })
+  await expectCarried(-80)
+  await page.mouse.up()
+  await expectCarried(-80)
+  const cdp = await page.context().newCDPSession(page)
+  const touch = (type: 'touchStart' | 'touchMove' | 'touchEnd', touchPoints: object[]) =>
+    cdp.send('Input.dispatchTouchEvent', { type, touchPoints: touchPoints as [] })
+  await touch('touchStart', [{ x, y }])
+  for (const by of [10, 25, 50]) await touch('touchMove', [{ x: x + by, y }])
+  await expectCarried(-30)
+  await touch('touchEnd', [])
+  await expectCarried(-30)
+  await page.context().close()
   expect(heard).toEqual([])
 })
 

@@ -23,6 +23,7 @@ import {
   sign,
   type Shop,
 } from './shop.fixture'
+import { ask } from './ask'
 
 let app: App
 let shop: Shop
@@ -115,7 +116,7 @@ describe('an air assessment', () => {
     })
   })
   it('prints on two pages what a hygienist checks by hand', async () => {
-    const answer = await fetch(`${app.url}/api/v1/assessments/${first.id}/pdf?paper=A4`, {
+    const answer = await ask(`${app.url}/api/v1/assessments/${first.id}/pdf?paper=A4`, {
       headers: { cookie: lead.cookie },
     })
     expect(answer.headers.get('content-type')).toBe('application/pdf')
@@ -142,7 +143,7 @@ describe('an air assessment', () => {
       }),
     )
     const { body } = await assess({}, painted)
-    const answer = await fetch(`${app.url}/api/v1/assessments/${body.id}/pdf?paper=A4`, {
+    const answer = await ask(`${app.url}/api/v1/assessments/${body.id}/pdf?paper=A4`, {
       headers: { cookie: lead.cookie },
     })
     const text = (await readPdf(await answer.arrayBuffer())).pages.join(' ').replace(/\s+/g, ' ')

@@ -8,6 +8,7 @@ import { Person } from './client'
 import { Listener } from './listener'
 import { deskDrawn } from './plan.fixture'
 import { made, makeShop, PASSWORD, type Shop } from './shop.fixture'
+import { ask } from './ask'
 
 let app: App
 let shop: Shop
@@ -150,7 +151,7 @@ describe('who may listen', () => {
   it('leaves nothing behind of those who went before they were answered', async () => {
     for (let i = 0; i < 30; i++) {
       const gone = new AbortController()
-      const asked = fetch(`${app.url}/api/v1/changes`, {
+      const asked = ask(`${app.url}/api/v1/changes`, {
         headers: { cookie: shop.people.instructor.cookie, connection: 'close' },
         signal: gone.signal,
       }).catch(() => null)

@@ -1,6 +1,7 @@
 import type { Contract } from '#shared/api/contract'
 import { allRoutes } from '#shared/api/all'
 import type { App } from '../app'
+import { ask } from './ask'
 
 const braces = (route: Contract): number => route.path.split('{').length
 /** Contracts with the addresses they answer, words before parameters. */
@@ -47,7 +48,7 @@ export class Person {
     body?: unknown,
     headers: Record<string, string> = {},
   ): Promise<Answer<T>> {
-    const answer = await fetch(`${this.app.url}/api/v1${path}`, {
+    const answer = await ask(`${this.app.url}/api/v1${path}`, {
       method,
       headers: {
         ...((this.cookie || this.device) && {
@@ -56,8 +57,6 @@ export class Person {
         ...(body !== undefined && {
           'content-type': body instanceof Uint8Array ? 'image/jpeg' : 'application/json',
         }),
-        // A connection kept open may be shut by the server in the moment in which it is used again.
-        connection: 'close',
         origin: this.app.url,
         'sec-fetch-site': 'same-origin',
         ...headers,
@@ -82,13 +81,12 @@ export class Person {
   ): Promise<{ status: number; body: unknown }> {
     const hasBody = sent.body !== undefined && sent.method !== 'GET'
     try {
-      const answer = await fetch(`${this.app.url}/api/v1${sent.path}`, {
+      const answer = await ask(`${this.app.url}/api/v1${sent.path}`, {
         method: sent.method,
         signal: AbortSignal.timeout(patience),
         headers: {
           ...(this.cookie && { cookie: this.cookie }),
           ...(hasBody && { 'content-type': 'application/json' }),
-          connection: 'close',
           origin: this.app.url,
           'sec-fetch-site': 'same-origin',
           ...sent.headers,

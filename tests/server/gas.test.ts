@@ -8,6 +8,7 @@ import { startApp, withOwner, type App } from '../app'
 import { readPdf } from './pdf'
 import { JOB } from '../core/job.fixture'
 import { allPass, jobBody, made, makeShop, today, type Shop } from './shop.fixture'
+import { ask } from './ask'
 
 let app: App
 let shop: Shop
@@ -551,7 +552,7 @@ describe('rent and returns', () => {
     const csv = await instructor.send<string>('GET', `/cylinders/return-note.csv?day=${day}`)
     expect(csv.status).toBe(200)
     expect(String(csv.body)).toContain('G-1')
-    const pdf = await fetch(`${app.url}/api/v1/cylinders/return-note.pdf?day=${day}`, {
+    const pdf = await ask(`${app.url}/api/v1/cylinders/return-note.pdf?day=${day}`, {
       headers: { cookie: instructor.cookie! },
     })
     const text = (await readPdf(await pdf.arrayBuffer())).pages.join(' ')

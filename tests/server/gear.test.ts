@@ -14,6 +14,7 @@ import type { Person } from './client'
 import { addGear, addMeter } from './gear.fixture'
 import { sendPhoto } from './photo.fixture'
 import { jobBody, made, makeShop, type Shop } from './shop.fixture'
+import { ask } from './ask'
 
 let app: App
 let shop: Shop
@@ -759,7 +760,7 @@ describe('trends', () => {
 
 describe('the calendar', () => {
   const text = async (address: string): Promise<[number, string]> => {
-    const answer = await fetch(address.replace(/^https?:\/\/[^/]+/, app.url))
+    const answer = await ask(address.replace(/^https?:\/\/[^/]+/, app.url))
     return [answer.status, await answer.text()]
   }
   it('tells what is due by an address alone, names nobody, and ends when it is replaced or ended', async () => {

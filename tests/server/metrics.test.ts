@@ -3,6 +3,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { partsOf } from '#server/log'
 import { startApp, withOwner, type App } from '../app'
 import { act, issuePermit, makeShop, type Shop } from './shop.fixture'
+import { ask } from './ask'
 
 const TOKEN = 'a token for the tests alone'
 let app: App
@@ -16,7 +17,7 @@ beforeAll(async () => {
 afterAll(() => app.end())
 
 const read = (token?: string) =>
-  fetch(`${app.url}/metrics`, { ...(token && { headers: { authorization: `Bearer ${token}` } }) })
+  ask(`${app.url}/metrics`, { ...(token && { headers: { authorization: `Bearer ${token}` } }) })
 async function figure(name: string): Promise<number> {
   const text = await (await read(TOKEN)).text()
   const line = text
@@ -55,7 +56,7 @@ describe('the figures of the server', () => {
   })
   it('without a token there are none', async () => {
     const other = await startApp({})
-    expect((await fetch(`${other.url}/metrics`)).status).toBe(404)
+    expect((await ask(`${other.url}/metrics`)).status).toBe(404)
     await other.end()
   })
 })

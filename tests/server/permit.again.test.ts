@@ -16,6 +16,7 @@ import {
   sign,
   type Shop,
 } from './shop.fixture'
+import { ask } from './ask'
 
 let app: App
 let shop: Shop
@@ -32,7 +33,7 @@ const again = (goesOn: boolean, person = shop.people.lead) =>
   person.send<{ id: string } & Refused>('POST', `/permits/${shop.permit}/again`, { goesOn })
 const pdfOf = async (path: string): Promise<ArrayBuffer> =>
   (
-    await fetch(`${app.url}/api/v1${path}`, { headers: { cookie: shop.people.lead.cookie } })
+    await ask(`${app.url}/api/v1${path}`, { headers: { cookie: shop.people.lead.cookie } })
   ).arrayBuffer()
 
 describe('work that goes on in the next shift', () => {
@@ -154,7 +155,7 @@ describe('papers', () => {
     const { hash } = await see()
     const asked = new URL(address!)
     expect(asked.searchParams.get('hash')).toBe(hash)
-    const answer = await fetch(`${app.url}/api/v1/verify${asked.search}`)
+    const answer = await ask(`${app.url}/api/v1/verify${asked.search}`)
     expect(await answer.json()).toMatchObject({ isKnown: true, isCurrent: true, hasMoved: false })
   })
   it('the month as PDF names every permit, what came late and who tried', async () => {
@@ -177,7 +178,7 @@ describe('papers', () => {
     expect([answer.status, answer.body.error?.fields?.[0]?.path]).toEqual([400, 'month'])
   })
   it('JSON has every permit with its steps, and none of the health of anybody', async () => {
-    const answer = await fetch(`${app.url}/api/v1/permits.json`, {
+    const answer = await ask(`${app.url}/api/v1/permits.json`, {
       headers: { cookie: shop.people.viewer.cookie },
     })
     const body = (await answer.json()) as {
@@ -189,7 +190,7 @@ describe('papers', () => {
     expect(one.steps).toHaveLength(events.length)
     expect(one.findings!.every(({ code }) => code.startsWith('fire.'))).toBe(true)
     expect(body.next).toBeNull()
-    const older = await fetch(`${app.url}/api/v1/permits.json?before=${number}`, {
+    const older = await ask(`${app.url}/api/v1/permits.json?before=${number}`, {
       headers: { cookie: shop.people.viewer.cookie },
     })
     const { permits } = (await older.json()) as typeof body

@@ -18,6 +18,7 @@ import {
   sign,
   type Shop,
 } from './shop.fixture'
+import { ask } from './ask'
 
 let app: App
 let shop: Shop
@@ -159,7 +160,7 @@ describe('a printed permit', () => {
     expect([answer.status, answer.body.error.fields[0]!.path]).toEqual([400, 'hash'])
   })
   it('is two pages, with the hash and every signature', async () => {
-    const answer = await fetch(`${app.url}/api/v1/permits/${shop.permit}/pdf`, {
+    const answer = await ask(`${app.url}/api/v1/permits/${shop.permit}/pdf`, {
       headers: { cookie: shop.people.lead.cookie },
     })
     const { pages } = await readPdf(await answer.arrayBuffer())
@@ -245,7 +246,7 @@ describe('another operator', () => {
 
 describe('the table of permits', () => {
   it('has a line for each, with its rounds and overrides, in UTC', async () => {
-    const answer = await fetch(`${app.url}/api/v1/permits.csv`, {
+    const answer = await ask(`${app.url}/api/v1/permits.csv`, {
       headers: { cookie: shop.people.lead.cookie },
     })
     expect(answer.headers.get('content-type')).toContain('text/csv')

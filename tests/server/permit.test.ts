@@ -15,6 +15,7 @@ import {
   sign as signs,
   type Shop,
 } from './shop.fixture'
+import { ask } from './ask'
 
 interface Seen {
   live: { code: string; sentence: string }[]
@@ -400,7 +401,7 @@ describe('record', () => {
   })
   it('the permit as PDF has selectable text, embedded fonts, every Finding, signatures and the audit hash', async () => {
     await issuePermit(shop)
-    const answer = await fetch(`${app.url}/api/v1/permits/${shop.permit}/pdf`, {
+    const answer = await ask(`${app.url}/api/v1/permits/${shop.permit}/pdf`, {
       headers: { cookie: shop.people.lead.cookie },
     })
     expect(answer.headers.get('content-type')).toBe('application/pdf')

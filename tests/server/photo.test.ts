@@ -7,6 +7,7 @@ import type { Person } from './client'
 import { addGear } from './gear.fixture'
 import { photoFile, sendPhoto } from './photo.fixture'
 import { makeShop, type Shop } from './shop.fixture'
+import { ask } from './ask'
 
 let app: App
 let shop: Shop
@@ -27,7 +28,7 @@ const imageOf = async (
   id: string,
   size = 'full',
 ): Promise<{ status: number; bytes: Buffer }> => {
-  const answer = await fetch(`${app.url}/api/v1/photos/${id}/${size}`, {
+  const answer = await ask(`${app.url}/api/v1/photos/${id}/${size}`, {
     headers: { cookie: person.cookie },
   })
   return { status: answer.status, bytes: Buffer.from(await answer.arrayBuffer()) }

@@ -29,6 +29,7 @@ import { deskDrawn } from './plan.fixture'
 import { photoFile, sendPhoto } from './photo.fixture'
 import { USUAL_INSPECTION } from '#shared/inspection/customs'
 import { beginTask, makeOxyFuelSet } from './gas-set.fixture'
+import { ask } from './ask'
 
 let app: App
 let shop: Shop
@@ -646,7 +647,7 @@ describe('the door', () => {
     expect((await person.send('GET', '/sign-in')).status).toBe(401)
   })
   it('the cookie is sealed, httpOnly and same-site', async () => {
-    const answer = await fetch(`${app.url}/api/v1/sign-in`, {
+    const answer = await ask(`${app.url}/api/v1/sign-in`, {
       method: 'POST',
       headers: {
         'content-type': 'application/json',
@@ -795,7 +796,7 @@ describe('what arrives', () => {
     )
   })
   it('pages carry a content security policy without unsafe script, and no open cross-origin door', async () => {
-    const answer = await fetch(app.url)
+    const answer = await ask(app.url)
     const policy = answer.headers.get('content-security-policy')!
     expect(policy).toMatch(/script-src [^;]*'nonce-/)
     expect(/script-src ([^;]*)/.exec(policy)![1]).not.toContain('unsafe')

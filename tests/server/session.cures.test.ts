@@ -6,6 +6,7 @@ import type { Stock } from '#shared/stock/schema'
 import { startApp, withOwner, type App } from '../app'
 import { Person } from './client'
 import { readPdf } from './pdf'
+import { ask } from './ask'
 
 /** The demo's class of 24, as an instructor meets it in the morning. */
 let app: App
@@ -153,7 +154,7 @@ describe('paper for the whole class', () => {
   const pdf = async (path: string) =>
     readPdf(
       await (
-        await fetch(`${app.url}/api/v1${path}`, { headers: { cookie: instructor.cookie } })
+        await ask(`${app.url}/api/v1${path}`, { headers: { cookie: instructor.cookie } })
       ).arrayBuffer(),
     )
   it('a card for every booth, each with its people and their shade', async () => {

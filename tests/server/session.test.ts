@@ -21,6 +21,7 @@ import {
 } from './shop.fixture'
 import { USUAL_GAS } from '#shared/gas/customs'
 import { USUAL_INSPECTION } from '#shared/inspection/customs'
+import { ask } from './ask'
 
 let app: App
 let shop: Shop
@@ -345,7 +346,7 @@ describe('a session', () => {
     const get = async (path: string) =>
       readPdf(
         await (
-          await fetch(`${app.url}/api/v1/sessions/${id}/${path}`, {
+          await ask(`${app.url}/api/v1/sessions/${id}/${path}`, {
             headers: { cookie: lead.cookie },
           })
         ).arrayBuffer(),
@@ -544,7 +545,7 @@ describe('stores', () => {
     expect((await lead.send('GET', '/scan?code=nothing')).status).toBe(404)
     const labels = await readPdf(
       await (
-        await fetch(`${app.url}/api/v1/labels.pdf?of=gear&paper=A4`, {
+        await ask(`${app.url}/api/v1/labels.pdf?of=gear&paper=A4`, {
           headers: { cookie: lead.cookie },
         })
       ).arrayBuffer(),
@@ -553,7 +554,7 @@ describe('stores', () => {
   })
   it('labels print on the sheets that stores have, from the first label that is left', async () => {
     const sheet = (query: string): Promise<Response> =>
-      fetch(`${app.url}/api/v1/labels.pdf?of=gear&${query}`, { headers: { cookie: lead.cookie } })
+      ask(`${app.url}/api/v1/labels.pdf?of=gear&${query}`, { headers: { cookie: lead.cookie } })
     const pages = async (query: string): Promise<string[]> =>
       (await readPdf(await (await sheet(query)).arrayBuffer())).pages
     const all = await pages('sheet=roll62')

@@ -10,6 +10,7 @@ import { Person } from './client'
 import { allPass, jobBody, makeShop, type Shop } from './shop.fixture'
 import { USUAL_GAS } from '#shared/gas/customs'
 import { USUAL_INSPECTION } from '#shared/inspection/customs'
+import { ask } from './ask'
 
 let app: App
 let shop: Shop
@@ -435,8 +436,8 @@ function beginSignIn(
 
 describe('health', () => {
   it('is alive without the database, and ready only with it', async () => {
-    expect((await fetch(`${app.url}/api/v1/health/alive`)).status).toBe(200)
-    expect((await fetch(`${app.url}/api/v1/health/ready`)).status).toBe(200)
+    expect((await ask(`${app.url}/api/v1/health/alive`)).status).toBe(200)
+    expect((await ask(`${app.url}/api/v1/health/ready`)).status).toBe(200)
   })
 
   it('a request that runs while the server is told to stop is answered', async () => {

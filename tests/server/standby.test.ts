@@ -7,6 +7,7 @@ import { startStandby } from '../../scripts/lib/standby.mjs'
 import { startApp, withOwner, type App, type Server } from '../app'
 import { Person } from './client'
 import { makeShop, type Shop } from './shop.fixture'
+import { ask } from './ask'
 
 /** People who write all the time. */
 const WRITERS = 6
@@ -90,7 +91,7 @@ describe('a standby that takes over while people write', () => {
   })
 
   it('goes on being heard of: what changes reaches the screens', async () => {
-    const answer = await fetch(`${servers[1]!.url}/api/v1/changes`, {
+    const answer = await ask(`${servers[1]!.url}/api/v1/changes`, {
       headers: { cookie: shop.people.lead.cookie },
       signal: AbortSignal.timeout(20_000),
     })

@@ -7,6 +7,7 @@ import type { Plan, Point, Thing } from '#core/plan/plan'
 import type { FoundBody } from '#shared/permit/found'
 import type { Permit } from '#shared/permit/schema'
 import { quantityText } from '#shared/units/units'
+import { byName } from '~/composables/by-name'
 import { useUnits } from '~/composables/units'
 
 /** Where the work is: pointed at on the plan, or by what is drawn there. */
@@ -33,7 +34,7 @@ const places = computed(() =>
   props.plan.things
     .filter(({ kind, name }) => PLACES.includes(kind) && name !== '')
     .map((thing) => ({ thing, at: { floor: thing.floor, ...middleOf(thing.shape) } }))
-    .toSorted((a, b) => a.thing.name.localeCompare(b.thing.name, 'en', { numeric: true })),
+    .toSorted((a, b) => byName(a.thing.name, b.thing.name)),
 )
 /** Of several of one name, what each is. */
 const nameOf = ({ name, kind }: Thing): string =>

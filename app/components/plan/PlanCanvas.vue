@@ -1,12 +1,14 @@
 <script setup lang="ts">
+import { useEventListener } from '@vueuse/core'
 import { drag } from 'd3-drag'
 import { pointer, select } from 'd3-selection'
 import type { ThingKind } from '#core/plan/kinds.table'
 import { PLAN_KINDS } from '#core/plan/kinds.table'
 import { drawn, moved, reshaped, snapped, turned } from '#core/plan/move'
 import type { Point, Shape, Thing } from '#core/plan/plan'
-import { along, cornersOf, extentOf, middleOf, type Extent } from '#core/plan/shape'
-import { NAMED, ORDER, pathOf } from '~/components/plan/drawing'
+import { cornersOf, middleOf, type Extent } from '#core/plan/shape'
+import { pathOf } from '~/components/plan/drawing'
+import type { Underlay } from '~/components/plan/PlanSheet.vue'
 import { usePlanView } from '~/composables/plan/view'
 import { useUnits } from '~/composables/units'
 
@@ -20,8 +22,7 @@ const props = withDefaults(
     lines?: readonly (readonly Point[])[]
     /** Screens that would make something right. */
     screens?: readonly (readonly Point[])[]
-    /** A picture under everything. */
-    underlay?: { href: string; width: number; height: number; transform: string } | null
+    underlay?: Underlay | null
     /** Ground that is shaded. */
     strips?: readonly Extent[]
     /** What a press draws; null: nothing. */
@@ -51,13 +52,14 @@ const props = withDefaults(
 const chosen = defineModel<string[]>('chosen', { default: () => [] })
 const emit = defineEmits<{ draw: [shape: Shape]; put: [things: Thing[]]; press: [at: Point] }>()
 const units = useUnits()
-const svg = useTemplateRef<SVGSVGElement>('svg')
+const stage = useTemplateRef<HTMLDivElement>('stage')
 const sheet = useTemplateRef<SVGGElement>('sheet')
 
 const things = computed(() => props.things)
-const onThing = (event: Event): boolean =>
-  Boolean((event.target as Element).closest('[data-thing], [data-handle], [data-turn]'))
-const { transform, scale, moving, showAll, show, zoomBy } = usePlanView(svg, things, (event) => {
+/** What is taken hold of. */
+const HELD_BY = '[data-thing], [data-handle], [data-turn]'
+const onThing = (event: Event): boolean => Boolean((event.target as Element).closest(HELD_BY))
+const { transform, scale, carried, showAll, show, zoomBy } = usePlanView(stage, things, (event) => {
   if (event.type === 'wheel') return true
   if (!props.editable) return true
   return props.tool === null && !onThing(event)
@@ -72,29 +74,16 @@ onMounted(() => props.focus && show(props.focus))
 /** What is being dragged or drawn is shown before it is kept. */
 const shown = shallowRef<Thing[]>([])
 const sketch = shallowRef<Shape | null>(null)
-const ordered = computed(() =>
-  props.things.toSorted((a, b) => ORDER.indexOf(a.kind) - ORDER.indexOf(b.kind)),
-)
-const named = computed(() => ordered.value.filter(({ kind }) => NAMED.includes(kind)))
-const inHand = computed(() => new Map(shown.value.map((thing) => [thing.id, thing])))
-const asShown = (thing: Thing): Thing => inHand.value.get(thing.id) ?? thing
 const chosenIds = computed(() => new Set(chosen.value))
+/** Those that are dragged, by name: at each move they are others, and yet the same. */
+const heldIds = computed(() => shown.value.map(({ id }) => id).join())
+const held = computed(() => new Set(heldIds.value.split(',')))
 const only = computed(() => {
-  const found = props.things.find(({ id }) => id === chosen.value[0])
-  return chosen.value.length === 1 && found ? asShown(found) : undefined
+  const [id] = chosen.value
+  if (!props.editable || chosen.value.length !== 1) return null
+  const isIt = (thing: Thing): boolean => thing.id === id
+  return shown.value.find(isIt) ?? props.things.find(isIt) ?? null
 })
-const handles = computed(() => (props.editable && only.value ? cornersOf(only.value.shape) : []))
-/** Where a thing is taken hold of to be turned: beyond its front, or above it. */
-const knob = computed(() => {
-  if (!props.editable || !only.value) return null
-  const { shape } = only.value
-  const middle = middleOf(shape)
-  const angle = shape.type === 'box' ? shape.angle : 90
-  const reach =
-    shape.type === 'box' ? shape.depth / 2 : (extentOf(shape).north - extentOf(shape).south) / 2
-  return { from: along(middle, angle, reach), at: along(middle, angle, reach + px(26)) }
-})
-const px = (pixels: number): number => pixels / scale.value
 
 interface Dragged {
   x: number
@@ -126,25 +115,23 @@ function subjectOf(event: Dragged & { sourceEvent: Event }): Subject & Dragged {
     return { x, y, what: 'sketch', from: snapped(toPlan({ x, y }), others, props.grid), others }
   }
   const id = target.closest<SVGElement>('[data-thing]')!.dataset.thing!
-  choose(id, event.sourceEvent)
+  const ids = chosenWith(id, event.sourceEvent)
+  chosen.value = ids
   return {
     x,
     y,
     what: 'things',
     from: { x, y },
-    things: props.things.filter((thing) => chosenIds.value.has(thing.id)),
-    others: othersCorners(chosen.value),
+    things: props.things.filter((thing) => ids.includes(thing.id)),
+    others: othersCorners(ids),
   }
 }
 
-/** A press chooses; with the shift key it adds or leaves out. */
-function choose(id: string, event: Event): void {
-  const adds = (event as MouseEvent).shiftKey
-  if (adds)
-    chosen.value = chosen.value.includes(id)
-      ? chosen.value.filter((one) => one !== id)
-      : [...chosen.value, id]
-  else if (!chosen.value.includes(id)) chosen.value = [id]
+/** A press chooses; with the shift key it adds or leaves out. What is dragged is known at once, what is chosen only when whoever keeps it has heard. */
+function chosenWith(id: string, event: Event): string[] {
+  const isChosen = chosen.value.includes(id)
+  if (!(event as MouseEvent).shiftKey) return isChosen ? chosen.value : [id]
+  return isChosen ? chosen.value.filter((one) => one !== id) : [...chosen.value, id]
 }
 
 /** Things are drawn to each other by the first corner of the first of them. */
@@ -168,7 +155,27 @@ function turnedTo(thing: Thing, to: Point): Thing {
   return { ...thing, shape: turned(thing.shape, about, by) }
 }
 
+/** By Escape what is in the hand is let go, and stays what it was. */
+let isGivenUp = false
+useEventListener(
+  window,
+  'keydown',
+  (event) => {
+    if (event.key !== 'Escape' || (shown.value.length === 0 && !sketch.value)) return
+    // It ends the pull alone: what is chosen stays chosen.
+    event.stopImmediatePropagation()
+    isGivenUp = true
+    putDown()
+  },
+  { capture: true },
+)
+function putDown(): void {
+  sketch.value = null
+  shown.value = []
+}
+
 function onDrag(event: Dragged & { subject: Subject }): void {
+  if (isGivenUp) return
   const { subject } = event
   if (subject.what === 'things') shown.value = draggedTo(subject, event)
   else if (subject.what === 'handle') {
@@ -188,27 +195,35 @@ function onEnd(): void {
     (thing) => JSON.stringify(thing.shape) !== JSON.stringify(before.get(thing.id)?.shape),
   )
   if (changed.length > 0) emit('put', changed)
-  sketch.value = null
-  shown.value = []
+  putDown()
 }
 
 onMounted(() => {
-  if (!props.editable || !svg.value) return
-  const behaviour = drag<SVGSVGElement, unknown>()
+  if (!props.editable || !stage.value) return
+  const behaviour = drag<HTMLDivElement, unknown>()
     .container(() => sheet.value!)
     .filter((event: MouseEvent) => event.button === 0 && (props.tool !== null || onThing(event)))
     .subject(subjectOf)
+    .on('start', () => {
+      isGivenUp = false
+    })
     .on('drag', onDrag)
     .on('end', onEnd)
-  select(svg.value).call(behaviour)
+  select(stage.value).call(behaviour)
 })
+
+/** What a press began on: the handles of a small thing, once it is chosen, come to lie under the hand. */
+let begunOn: Element | null = null
+function begin(event: PointerEvent): void {
+  begunOn = event.target as Element
+}
 
 function pressed(event: MouseEvent): void {
   const [x, y] = pointer(event, sheet.value)
   emit('press', toPlan({ x, y }))
-  const thing = (event.target as Element).closest<SVGElement>('[data-thing]')
-  if (!thing) chosen.value = []
-  else if (!props.editable) chosen.value = [thing.dataset.thing!]
+  if (!begunOn?.closest(HELD_BY)) chosen.value = []
+  else if (!props.editable)
+    chosen.value = [begunOn.closest<SVGElement>('[data-thing]')!.dataset.thing!]
 }
 
 const bar = computed(() => {
@@ -221,109 +236,84 @@ const bar = computed(() => {
 
 <template>
   <div class="canvas panel">
-    <svg
-      ref="svg"
-      class="size-full select-none"
+    <div
+      ref="stage"
+      class="absolute inset-0 select-none"
       :class="{ drawing: tool }"
       role="img"
       :aria-label="label"
       data-testid="plan"
+      @pointerdown="begin"
       @click="pressed"
     >
-      <defs>
-        <pattern id="burns" width="0.7" height="0.7" patternUnits="userSpaceOnUse">
-          <rect width="0.7" height="0.7" fill="var(--panel)" />
-          <path
-            d="M0 0.7 0.7 0M-0.1 0.1 0.1 -0.1M0.6 0.8 0.8 0.6"
-            stroke="var(--level-caution)"
-            stroke-width="0.09"
-          />
-        </pattern>
-      </defs>
-      <g ref="sheet" :transform="transform.toString()" :class="{ 'over-picture': underlay }">
-        <image
-          v-if="underlay"
-          :href="underlay.href"
-          :width="underlay.width"
-          :height="underlay.height"
-          :transform="underlay.transform"
-          class="underlay"
-          data-testid="underlay"
-        />
-        <PlanThing
-          v-for="thing in ordered"
-          :key="thing.id"
-          v-memo="[asShown(thing), scale, chosenIds.has(thing.id), levels.get(thing.id)]"
-          :thing="asShown(thing)"
-          :scale="scale"
-          :chosen="chosenIds.has(thing.id)"
-          :level="levels.get(thing.id)"
-        />
-        <rect
-          v-for="(strip, i) in strips"
-          :key="`strip ${i}`"
-          :x="strip.west"
-          :y="-strip.north"
-          :width="strip.east - strip.west"
-          :height="strip.north - strip.south"
-          class="strip"
-        />
-        <PlanName
-          v-for="thing in named"
-          :key="thing.id"
-          v-memo="[asShown(thing), scale, magnify]"
-          :thing="asShown(thing)"
-          :scale="scale / magnify"
-        />
-        <slot name="over" :scale="scale / magnify" />
-        <path
-          v-for="(line, i) in lines"
-          :key="i"
-          :d="pathOf(line)"
-          class="way"
-          vector-effect="non-scaling-stroke"
-        />
-        <path
-          v-for="(screen, i) in screens"
-          :key="`screen ${i}`"
-          :d="pathOf(screen)"
-          class="screen"
-          vector-effect="non-scaling-stroke"
-        />
-        <path
-          v-if="sketch"
-          :d="pathOf(cornersOf(sketch), sketch.type !== 'line')"
-          class="sketch"
-          vector-effect="non-scaling-stroke"
-        />
-        <circle
-          v-if="knob"
-          data-turn
-          :cx="knob.at.x"
-          :cy="-knob.at.y"
-          :r="px(7)"
-          class="handle"
-          vector-effect="non-scaling-stroke"
+      <!-- Carried as it is while it is moved, and what is in the hand is drawn over it: thousands of things are not painted again at each move. -->
+      <div
+        class="absolute inset-0"
+        :class="{ carried }"
+        :style="carried ? { transform: `translate(${carried.x}px, ${carried.y}px)` } : {}"
+      >
+        <svg class="size-full">
+          <defs>
+            <pattern id="burns" width="0.7" height="0.7" patternUnits="userSpaceOnUse">
+              <rect width="0.7" height="0.7" fill="var(--panel)" />
+              <path
+                d="M0 0.7 0.7 0M-0.1 0.1 0.1 -0.1M0.6 0.8 0.8 0.6"
+                stroke="var(--level-caution)"
+                stroke-width="0.09"
+              />
+            </pattern>
+          </defs>
+          <g ref="sheet" :transform="transform.toString()" :class="{ groundless: underlay }">
+            <PlanSheet
+              :things="props.things"
+              :levels="levels"
+              :chosen="chosenIds"
+              :held="held"
+              :strips="strips"
+              :underlay="underlay"
+              :scale="scale"
+              :magnify="magnify"
+            />
+            <slot name="over" :scale="scale / magnify" />
+            <path
+              v-for="(line, i) in lines"
+              :key="i"
+              :d="pathOf(line)"
+              class="way"
+              vector-effect="non-scaling-stroke"
+            />
+            <path
+              v-for="(screen, i) in screens"
+              :key="`screen ${i}`"
+              :d="pathOf(screen)"
+              class="screen"
+              vector-effect="non-scaling-stroke"
+            />
+          </g>
+        </svg>
+        <svg
+          v-if="editable"
+          class="hand absolute inset-0 size-full groundless"
+          :class="{ pulled: shown.length > 0 || sketch }"
         >
-          <title>Turn</title>
-        </circle>
-        <circle
-          v-for="(handle, i) in handles"
-          :key="i"
-          :data-handle="i"
-          :cx="handle.x"
-          :cy="-handle.y"
-          :r="px(7)"
-          class="handle"
-          vector-effect="non-scaling-stroke"
-        />
-      </g>
+          <g :transform="transform.toString()">
+            <PlanHand
+              :things="shown"
+              :levels="levels"
+              :sketch="sketch"
+              :only="only"
+              :scale="scale"
+              :magnify="magnify"
+            />
+          </g>
+        </svg>
+      </div>
       <!-- While something is in the hand nothing is looked for under it: on a large plan that takes longer than a frame. -->
-      <rect v-if="moving || shown.length > 0" class="cover" width="100%" height="100%" />
-      <g class="bar" aria-hidden="true">
-        <path :d="`M16 16v8h${bar.width}v-8`" />
-        <text x="16" y="40">{{ bar.label }}</text>
-      </g>
+      <div v-if="carried || shown.length > 0" class="absolute inset-0 cursor-grabbing" />
+    </div>
+    <svg class="bar" :width="bar.width + 32" height="44" aria-hidden="true">
+      <path :d="`M16 16v8h${bar.width}v-8`" />
+      <text x="16" y="40">{{ bar.label }}</text>
     </svg>
     <div class="absolute right-2 bottom-2 flex gap-1 no-print">
       <UButton
@@ -362,6 +352,13 @@ const bar = computed(() => {
 .drawing {
   cursor: crosshair;
 }
+.carried {
+  will-change: transform;
+}
+/* What lies beyond the edges comes into view. */
+.carried svg {
+  overflow: visible;
+}
 .way {
   fill: none;
   stroke: var(--ui-primary);
@@ -376,31 +373,20 @@ const bar = computed(() => {
   stroke-dasharray: 2 4;
   pointer-events: none;
 }
-.over-picture {
+/* What lies under it is still seen. */
+.groundless {
   --ground: transparent;
 }
-.underlay {
-  opacity: 0.5;
+.hand {
   pointer-events: none;
 }
-.strip {
-  fill: color-mix(in oklab, var(--level-stop) 22%, transparent);
+.pulled {
+  will-change: transform;
+}
+.bar {
+  position: absolute;
+  inset: 0 auto auto 0;
   pointer-events: none;
-}
-.sketch {
-  fill: none;
-  stroke: var(--ui-primary);
-  stroke-width: 2;
-}
-.handle {
-  fill: var(--panel);
-  stroke: var(--ui-primary);
-  stroke-width: 2;
-  cursor: grab;
-}
-.cover {
-  fill: transparent;
-  cursor: grabbing;
 }
 .bar path {
   fill: none;

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { ComponentPublicInstance } from 'vue'
 import { useEventListener, useLocalStorage } from '@vueuse/core'
 import {
   LAYER_NAME,
@@ -48,7 +49,12 @@ const findingsHere = computed(() => findings.value.filter(({ floor }) => floor =
 const faults = computed(() => found.data.value?.faults ?? [])
 /** More than these nobody reads before the first are put right. */
 const MOST_FAULTS = 20
-const { shown, levels: judgedLevels, lines, screens } = useShownFindings(findings)
+const {
+  shown,
+  levels: judgedLevels,
+  lines,
+  screens,
+} = useShownFindings(findings, useTemplateRef<ComponentPublicInstance>('canvas'))
 const levels = computed(
   () =>
     new Map([
@@ -280,9 +286,10 @@ const savedSays = computed(() => {
           </ul>
         </div>
       </nav>
-      <div class="space-y-2 min-w-0">
+      <div class="space-y-2 min-w-0 lg:sticky lg:top-2">
         <PlanCanvas
           :key="floorId"
+          ref="canvas"
           v-model:chosen="chosen"
           class="h-[66dvh] min-h-96"
           editable

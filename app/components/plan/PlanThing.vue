@@ -41,7 +41,7 @@ const walkwayWidth = computed(() =>
       :stroke-width="walkwayWidth"
     />
     <path :d="path" class="figure" vector-effect="non-scaling-stroke" />
-    <path :d="path" class="reached" stroke="transparent" :stroke-width="px(14)" />
+    <path :d="path" class="reached" :stroke-width="px(14)" />
     <g v-if="letter">
       <rect
         :x="middle.x - px(sign / 2)"
@@ -64,8 +64,10 @@ const walkwayWidth = computed(() =>
   stroke-width: 1.5;
   stroke-linejoin: miter;
 }
+/* A hand meets it, nobody sees it: it is not painted. */
 .reached {
   fill: none;
+  visibility: hidden;
   pointer-events: stroke;
 }
 .room .figure {

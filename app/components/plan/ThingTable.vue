@@ -4,6 +4,7 @@ import type { Thing } from '#core/plan/plan'
 import { middleOf } from '#core/plan/shape'
 import { PAGE_SIZE } from '#shared/api/list'
 import { quantityText } from '#shared/units/units'
+import { byName } from '~/composables/by-name'
 import { useUnits } from '~/composables/units'
 
 /** Everything that is drawn, as a table: for the keyboard, and for whoever does not see the drawing. */
@@ -16,18 +17,19 @@ const rows = computed(() =>
     .filter(({ name, kind }) =>
       `${name} ${PLAN_KINDS[kind].name}`.toLowerCase().includes(wanted.value.toLowerCase()),
     )
-    .map((thing) => {
-      const { x, y } = middleOf(thing.shape)
-      const text = (amount: number): string => quantityText({ amount, unit: 'm' }, units.value)
-      return { thing, kind: PLAN_KINDS[thing.kind].name, east: text(x), north: text(y) }
-    })
-    .toSorted((a, b) => a.thing.name.localeCompare(b.thing.name, 'en', { numeric: true })),
+    .toSorted((a, b) => byName(a.name, b.name)),
 )
 const page = ref(1)
 watch(wanted, () => {
   page.value = 1
 })
-const onPage = computed(() => rows.value.slice((page.value - 1) * PAGE_SIZE).slice(0, PAGE_SIZE))
+const onPage = computed(() =>
+  rows.value.slice((page.value - 1) * PAGE_SIZE, page.value * PAGE_SIZE).map((thing) => {
+    const { x, y } = middleOf(thing.shape)
+    const text = (amount: number): string => quantityText({ amount, unit: 'm' }, units.value)
+    return { thing, kind: PLAN_KINDS[thing.kind].name, east: text(x), north: text(y) }
+  }),
+)
 /** After something was taken away the last page may be gone. */
 watch(
   () => rows.value.length,
@@ -37,7 +39,7 @@ watch(
 )
 /** What is chosen on the drawing is found in the table, too. */
 watch(chosen, ([first]) => {
-  const place = rows.value.findIndex(({ thing }) => thing.id === first)
+  const place = rows.value.findIndex(({ id }) => id === first)
   if (place >= 0) page.value = 1 + Math.floor(place / PAGE_SIZE)
 })
 const choose = (id: string): void => {

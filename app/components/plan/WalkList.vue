@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { planRoutes } from '#shared/plan/routes'
+import { byName } from '~/composables/by-name'
 import { call } from '~/composables/api'
 import { useAddress } from '~/composables/list'
 import { useLoad } from '~/composables/load'
@@ -27,7 +28,7 @@ const starts = computed(() =>
   all.value
     .filter(({ kind }) => STARTS.includes(kind))
     .map(({ id, name }) => ({ value: id, label: name }))
-    .toSorted((a, b) => a.label.localeCompare(b.label, undefined, { numeric: true })),
+    .toSorted((a, b) => byName(a.label, b.label)),
 )
 const begin = computed({
   get: () => from.value || walk.data.value?.from?.thing,

@@ -1,13 +1,23 @@
-import type { Ref } from 'vue'
+import type { ComponentPublicInstance, Ref } from 'vue'
 import { LEVELS, type Level } from '#core/finding/finding'
 import type { Point } from '#core/plan/plan'
 import type { ShownFinding } from '#shared/plan/schema'
 
-/** What Findings put on the plan: the worst level of each thing, and the ways of the one that is shown. */
-export function useShownFindings(findings: Readonly<Ref<readonly ShownFinding[]>>) {
+/**
+ * What Findings put on the plan: the worst level of each thing, and the ways of the one that is shown.
+ * @param canvas that shows it: it comes into view
+ */
+export function useShownFindings(
+  findings: Readonly<Ref<readonly ShownFinding[]>>,
+  canvas: Readonly<Ref<ComponentPublicInstance | null>>,
+) {
   const shown = shallowRef<ShownFinding | null>(null)
   watch(findings, () => {
     shown.value = null
+  })
+  watch(shown, (one) => {
+    const element = canvas.value?.$el as Element | undefined
+    if (one) element?.scrollIntoView({ block: 'nearest' })
   })
   const levels = computed(() => {
     const worst = new Map<string, Level>()

@@ -1,7 +1,7 @@
 import { select } from 'd3-selection'
-import { zoom, zoomIdentity, type ZoomTransform } from 'd3-zoom'
+import { zoom, zoomIdentity, zoomTransform, type ZoomTransform } from 'd3-zoom'
 import type { Ref } from 'vue'
-import type { Thing } from '#core/plan/plan'
+import type { Point, Thing } from '#core/plan/plan'
 import { extentOf, type Extent } from '#core/plan/shape'
 
 /** Pixels a metre: a whole yard, and a bracket on a wall. */
@@ -11,6 +11,9 @@ const MARGIN = 0.06
 /** Shown around one thing, m. */
 const AROUND = 4
 
+const isByHand = (event: Event | null): boolean =>
+  event?.type === 'mousemove' || event?.type === 'touchmove'
+
 interface ZoomEvent {
   transform: ZoomTransform
   sourceEvent: Event | null
@@ -18,29 +21,34 @@ interface ZoomEvent {
 
 /** How a plan lies on the page: moved and zoomed by mouse, finger and buttons. */
 export function usePlanView(
-  svg: Readonly<Ref<SVGSVGElement | null>>,
+  /** What the hand moves on; it stays where it is. */
+  stage: Readonly<Ref<HTMLElement | null>>,
   things: Readonly<Ref<readonly Thing[]>>,
   /** Whether a press moves the page, rather than draws or drags. */
   movesPage: (event: Event) => boolean,
 ) {
   const transform = shallowRef<ZoomTransform>(zoomIdentity.translate(40, 400).scale(10))
   const scale = computed(() => transform.value.k)
-  /** Under the hand of the mouse, at this moment. */
-  const moving = ref(false)
-  const behaviour = zoom<SVGSVGElement, unknown>()
+  /** While a hand moves it, how far it has carried what is drawn, px; null: it lies still. */
+  const carried = shallowRef<Point | null>(null)
+  const behaviour = zoom<HTMLElement, unknown>()
     .scaleExtent(SCALES)
     .filter((event: Event) => movesPage(event))
     .on('zoom', ({ transform: now, sourceEvent }: ZoomEvent) => {
-      transform.value = now
-      moving.value = sourceEvent?.type === 'mousemove'
+      const { k, x, y } = transform.value
+      if (isByHand(sourceEvent) && now.k === k) carried.value = { x: now.x - x, y: now.y - y }
+      else lay(now)
     })
-    .on('end', () => {
-      moving.value = false
-    })
+    .on('end', () => stage.value && lay(zoomTransform(stage.value)))
+  /** Drawn where it lies now. */
+  function lay(now: ZoomTransform): void {
+    transform.value = now
+    carried.value = null
+  }
 
   onMounted(() => {
-    if (!svg.value) return
-    select(svg.value).call(behaviour).on('dblclick.zoom', null)
+    if (!stage.value) return
+    select(stage.value).call(behaviour).on('dblclick.zoom', null)
     showAll()
   })
 
@@ -59,17 +67,17 @@ export function usePlanView(
     })
   }
   function fit({ west, east, south, north }: Extent): void {
-    if (!svg.value) return
-    const { width, height } = svg.value.getBoundingClientRect()
+    if (!stage.value) return
+    const { width, height } = stage.value.getBoundingClientRect()
     const across = Math.max(1, east - west) * (1 + 2 * MARGIN)
     const up = Math.max(1, north - south) * (1 + 2 * MARGIN)
     const k = Math.max(SCALES[0], Math.min(SCALES[1], width / across, height / up))
     const x = width / 2 - (k * (west + east)) / 2
     const y = height / 2 + (k * (south + north)) / 2
-    select(svg.value).call(behaviour.transform, zoomIdentity.translate(x, y).scale(k))
+    select(stage.value).call(behaviour.transform, zoomIdentity.translate(x, y).scale(k))
   }
   function zoomBy(factor: number): void {
-    if (svg.value) select(svg.value).call(behaviour.scaleBy, factor)
+    if (stage.value) select(stage.value).call(behaviour.scaleBy, factor)
   }
-  return { transform, scale, moving, showAll, show, zoomBy }
+  return { transform, scale, carried, showAll, show, zoomBy }
 }

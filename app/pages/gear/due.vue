@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { DueLook } from '#shared/inspection/due'
 import { inspectionRoutes } from '#shared/inspection/routes'
+import { byName } from '~/composables/by-name'
 import { call } from '~/composables/api'
 import { useAddress } from '~/composables/list'
 import { useLoad } from '~/composables/load'
@@ -42,7 +43,7 @@ const places = computed(() => {
   }
   return [...by].sort(([a], [b]) => {
     if (a === NOWHERE || b === NOWHERE) return a === NOWHERE ? 1 : -1
-    return a.localeCompare(b, undefined, { numeric: true })
+    return byName(a, b)
   })
 })
 </script>

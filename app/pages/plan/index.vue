@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { ComponentPublicInstance } from 'vue'
 import { planRoutes } from '#shared/plan/routes'
 import type { UnreachedGround } from '#shared/plan/ways'
 import { call } from '~/composables/api'
@@ -43,7 +44,10 @@ const things = computed(
 /** What is said holds for the newest plan alone. */
 const findings = computed(() => (version.value ? [] : (found.data.value?.findings ?? [])))
 const here = computed(() => findings.value.filter((one) => one.floor === floor.value?.id))
-const { shown, levels, lines, screens } = useShownFindings(findings)
+const { shown, levels, lines, screens } = useShownFindings(
+  findings,
+  useTemplateRef<ComponentPublicInstance>('canvas'),
+)
 const unreached = ref<UnreachedGround>([])
 const strips = computed(
   () => unreached.value.find((one) => one.floor === floor.value?.id)?.strips ?? [],
@@ -91,9 +95,10 @@ const path = computed(() => {
     <template v-else-if="published && floor">
       <FloorChoice v-model="floorId" :floors="floors" />
       <div class="grid grid-cols-1 lg:grid-cols-[2fr_1fr] gap-4">
-        <div class="space-y-2 min-w-0">
+        <div class="space-y-2 min-w-0 lg:sticky lg:top-2 lg:self-start">
           <PlanCanvas
             :key="floor.id"
+            ref="canvas"
             v-model:chosen="chosen"
             class="h-[44dvh] lg:h-[66dvh] min-h-80"
             :things="things"

@@ -1,14 +1,15 @@
 import { listed } from '../../finding/wording'
 import { published } from '../../finding/source'
 import type { Finding } from '../../finding/finding'
+import { gathered } from '../gathered'
 import { onFloor, type Plan, type Point, type Thing } from '../plan'
-import { Blocks } from '../blocks'
-import { boundsOf, nearOf } from '../near'
-import { apart, middleOf, segmentsOf, type Segment } from '../shape'
+import { middleOf, segmentsOf, type Segment } from '../shape'
 import { sideOf, TOUCH } from '../side'
+import { View } from '../view'
 import type { DrawnFinding } from './drawn'
 import type { Equipment } from './equipment'
-import { arcsOf, EYE_HEIGHT, looksOver, peopleAt, type Look, type Looks } from './look'
+import { arcsOf, EYE_HEIGHT, looksOver, type Look, type Looks } from './look'
+import { Crowd, People } from './people'
 import { namesOf, says } from './says'
 
 const RAYS = published('OSHA 29 CFR 1910.252(b)(2)(iii)')
@@ -29,62 +30,77 @@ export function judgeArcs(
   { curtains }: Pick<Equipment, 'curtains'>,
   isAsked: (station: Thing) => boolean = () => true,
 ): DrawnFinding[] {
-  return plan.floors.flatMap(({ id: floor }) => {
+  return gathered(plan.floors, ({ id: floor }) => {
     const places = onFloor(plan, floor, 'desk', 'walkway')
     if (places.length === 0) return []
     const looks = looksOver(plan, floor, curtains)
-    const near = nearOf(
-      places.flatMap((place) => inGroups(peopleAt(place)).map((people) => ({ place, people }))),
-      ({ people }) => boundsOf(people),
-    )
+    const people = new People(places, looks.rooms)
     const stations = onFloor(plan, floor, 'station').filter(isAsked)
-    return stations.flatMap((station) => {
-      const found = looksInto(station, byPlace(near(arcsOf(station), ADJACENT)), looks)
-      return found.length > 0 ? [judgeStation(station, found, looks)] : []
+    return gathered(stations, (station) => {
+      const seen = looksInto(station, people, looks)
+      return seen.places.size > 0 ? [judgeStation(station, seen)] : []
     })
   })
 }
 
-/** Somewhere that people are, all along it or a stretch of it. */
-interface Peopled {
-  place: Thing
-  people: readonly Point[]
+/** What is seen of the arcs of a station. */
+interface Seen {
+  /** By place that is near enough: how the most open look from it ends, with its line. */
+  places: ReadonlyMap<Thing, { look: Look; line: Segment | null }>
+  /** The sides of the station that open looks pass, as its outline runs: each of them is to be closed. */
+  sides: readonly number[]
 }
 
-/** Of a long walkway few are near a station; so many stand together. */
-const TOGETHER = 50
-const inGroups = (people: readonly Point[]): (readonly Point[])[] =>
-  Array.from({ length: Math.ceil(people.length / TOGETHER) }, (_, group) =>
-    people.slice(group * TOGETHER, (group + 1) * TOGETHER),
-  )
-
-function byPlace(groups: readonly Peopled[]): Peopled[] {
-  const found = new Map<Thing, Point[]>()
-  for (const { place, people } of groups) {
-    const before = found.get(place)
-    if (before) before.push(...people)
-    else found.set(place, [...people])
-  }
-  return [...found].map(([place, people]) => ({ place, people }))
-}
-
-/** One place that is near enough, and how the most open look from it ends. */
-interface PlaceLook extends Peopled {
-  look: Look
-  line: Segment
-}
-
-function looksInto(station: Thing, places: readonly Peopled[], looks: Looks): PlaceLook[] {
+function looksInto(station: Thing, people: People, looks: Looks): Seen {
   const arcs = arcsOf(station)
-  const isNear = (p: Point): boolean => arcs.some((arc) => apart(arc, p) <= ADJACENT)
-  return places.flatMap(({ place, people: all }): PlaceLook[] => {
-    const people = all.filter(isNear)
-    return people.length > 0 ? [{ place, people, ...looks.mostOpen(arcs, people) }] : []
-  })
+  const crowd = new Crowd(people, arcs, ADJACENT)
+  const places = new Map<Thing, { look: Look; line: Segment | null }>()
+  for (const place of crowd.places()) places.set(place, { look: 'closed', line: null })
+  const sides = sidesOf(station)
+  let shut: readonly Side[] = sides
+  // A list of its own for each look would fill the memory.
+  const leavesByShut = (arc: Point, person: Point): boolean => {
+    for (const side of shut) if (leavesBy(side, arc, person)) return true
+    return false
+  }
+  for (const arc of arcs)
+    for (const { at, place } of crowd.shownBy(View.of(looks.rooms, arc))) {
+      const known = places.get(place)!.look
+      // Most looks tell nothing new.
+      if (known === 'open' && !leavesByShut(arc, at)) continue
+      const look = looks.between(arc, at)
+      if (look === 'open') shut = shut.filter((side) => !leavesBy(side, arc, at))
+      if (OPENNESS[look] > OPENNESS[known]) places.set(place, { look, line: [arc, at] })
+    }
+  return { places, sides: [...sides.keys()].filter((side) => !shut.includes(sides[side]!)) }
+}
+const OPENNESS: Readonly<Record<Look, number>> = { closed: 0, untold: 1, open: 2 }
+
+/** A side of a station, and on which side of that its middle lies, as `sideOf` tells it: 1 or -1. */
+interface Side {
+  ends: Segment
+  within: number
 }
 
-function judgeStation(station: Thing, places: readonly PlaceLook[], looks: Looks): DrawnFinding {
-  const that = (wanted: Look): PlaceLook[] => places.filter(({ look }) => look === wanted)
+function sidesOf({ shape }: Thing): Side[] {
+  const middle = middleOf(shape)
+  return segmentsOf(shape).map((ends) => ({ ends, within: Math.sign(sideOf(...ends, middle)) }))
+}
+
+/** Whether a look from an arc within leaves the station by a side: it ends beyond it, and passes between its ends. */
+function leavesBy({ ends: [a, b], within }: Side, arc: Point, person: Point): boolean {
+  if (within * sideOf(a, b, person) > TOUCH) return false
+  return sideOf(arc, person, a) * sideOf(arc, person, b) <= TOUCH
+}
+
+function judgeStation(station: Thing, { places, sides }: Seen): DrawnFinding {
+  const that = (wanted: Look): { others: Thing[]; lines: Segment[] } => {
+    const those = [...places].filter(([, { look }]) => look === wanted)
+    return {
+      others: those.map(([place]) => place),
+      lines: gathered(those, ([, { line }]) => (line ? [line] : [])),
+    }
+  }
   const [open, untold] = [that('open'), that('untold')]
   const finding = (answer: Pick<Finding, 'level' | 'sentence' | 'remedy'>): Finding => ({
     code: 'plan.arc',
@@ -102,61 +118,33 @@ function judgeStation(station: Thing, places: readonly PlaceLook[], looks: Looks
       },
     ],
   })
-  if (open.length > 0) {
-    const sides = openSides(station, open, looks)
-    const others = open.map(({ place }) => place)
+  if (open.others.length > 0) {
     return says(
       station,
       finding({
         level: 'caution',
-        sentence: `${station.name}: the arc is seen from ${namesOf(others)}.`,
-        remedy: `Hang a screen along its ${listed(sides.map((side) => SIDES[side]!))}.`,
+        sentence: `${station.name}: the arc is seen from ${namesOf(open.others)}.`,
+        remedy:
+          sides.length > 0
+            ? `Hang a screen along its ${listed(sides.map((side) => SIDES[side]!))}.`
+            : 'People are drawn within it: move them, or the work.',
       }),
-      {
-        others,
-        lines: open.map(({ line }) => line),
-        screens: sides.map((side) => segmentsOf(station.shape)[side]!),
-      },
+      { ...open, screens: sides.map((side) => segmentsOf(station.shape)[side]!) },
     )
   }
-  if (untold.length > 0) {
-    const others = untold.map(({ place }) => place)
+  if (untold.others.length > 0)
     return says(
       station,
       finding({
         level: 'unknown',
-        sentence: `${station.name}: whether the arc is seen from ${namesOf(others)} is not known.`,
+        sentence: `${station.name}: whether the arc is seen from ${namesOf(untold.others)} is not known.`,
         remedy: 'Tell how high the walls and curtains are, and look at the curtains.',
       }),
-      { others, lines: untold.map(({ line }) => line) },
+      untold,
     )
-  }
   return says(
     station,
     finding({ level: 'clear', sentence: `${station.name}: the arc is screened.` }),
-    { others: places.map(({ place }) => place) },
+    { others: that('closed').others },
   )
-}
-
-/** The sides of a station that open looks pass: each of them is to be closed. */
-function openSides(station: Thing, places: readonly PlaceLook[], looks: Looks): number[] {
-  const arcs = arcsOf(station)
-  const outline = segmentsOf(station.shape)
-  const sides = new Blocks(outline)
-  const middle = middleOf(station.shape)
-  // What leaves a box by one of its sides ends before that.
-  const isBefore = ([a, b]: Segment, person: Point): boolean =>
-    Math.sign(sideOf(a, b, middle)) * sideOf(a, b, person) <= TOUCH
-  const isPassed = (side: number, arc: Point, person: Point): boolean => {
-    sides.aim(arc.x, arc.y, person.x, person.y)
-    return sides.isMet(side) && looks.isOpen(arc, person)
-  }
-  const isOpen = (side: number): boolean =>
-    places.some(({ people }) =>
-      people.some(
-        (person) =>
-          isBefore(outline[side]!, person) && arcs.some((arc) => isPassed(side, arc, person)),
-      ),
-    )
-  return [...outline.keys()].filter(isOpen)
 }

@@ -1,19 +1,13 @@
 import type { Finding, Input } from '../../finding/finding'
 import { COMMON_PRACTICE, published } from '../../finding/source'
 import { laserHazard, type LaserHazard } from '../../laser/hazard'
+import { NO_ENCLOSURES } from '../enclosure'
 import { onFloor, type Plan, type Point, type Thing } from '../plan'
 import { along, apart, cornersOf, middleOf, segmentsOf, type Segment } from '../shape'
 import { figureOf, wallsOf } from '../walls'
 import type { DrawnFinding } from './drawn'
-import {
-  arcsOf,
-  isHighEnough,
-  lookFrom,
-  peopleAt,
-  type Closing,
-  type Look,
-  type Looks,
-} from './look'
+import { arcsOf, isHighEnough, lookFrom, type Closing, type Look, type Looks } from './look'
+import { peopleAt } from './people'
 import { namesOf, says } from './says'
 
 const CELL = published('ANSI Z136.1, nominal hazard zone')
@@ -75,7 +69,7 @@ function endsOfBeam(plan: Plan, floor: string): Closing {
   })
   const those = (wanted: boolean | null): Segment[] =>
     [...walls, ...openings].flatMap(({ segment, ends }) => (ends === wanted ? [segment] : []))
-  return { surely: those(true), perhaps: those(null) }
+  return { surely: those(true), perhaps: those(null), rooms: NO_ENCLOSURES }
 }
 
 /** Both hold, one of them does not, or it is not known. */

@@ -1,5 +1,6 @@
 import type { Finding } from '../../finding/finding'
 import { published } from '../../finding/source'
+import { gathered } from '../gathered'
 import { boundsOf, nearOf, thingsNear } from '../near'
 import { onFloor, type Plan, type Point, type Thing } from '../plan'
 import { shortestTo } from '../segment'
@@ -25,16 +26,16 @@ export function judgeFinishes(
   { curtains }: Pick<Equipment, 'curtains'>,
   isAsked: (station: Thing) => boolean = () => true,
 ): DrawnFinding[] {
-  return plan.floors.flatMap(({ id: floor }) => {
+  return gathered(plan.floors, ({ id: floor }) => {
     const near = nearOf(wallsOf(plan, floor, 'eyes'), ({ segment }) => boundsOf(segment))
     const looks = looksOver(plan, floor, curtains)
     const roomsNear = thingsNear(onFloor(plan, floor, 'room'))
     const stations = onFloor(plan, floor, 'station').filter(isAsked)
-    return stations.flatMap((station) => {
+    return gathered(stations, (station) => {
       const middle = middleOf(station.shape)
       const own = new Set(roomsNear(station, 0).filter(({ shape }) => contains(shape, middle)))
       const around = near(cornersOf(station.shape), THROWS_BACK)
-      const found = around.flatMap(({ segment, of }): NearWall[] => {
+      const found = gathered(around, ({ segment, of }): NearWall[] => {
         if (of.kind === 'room' && !own.has(of)) return []
         const way = shortestTo(segment, station.shape)
         if (apart(...way) > THROWS_BACK) return []

@@ -1,20 +1,18 @@
 import type { Finding } from '../../finding/finding'
 import { judgeFuelQuantity, type Stored } from '../../gas/storage'
+import { standingIn } from '../inside'
 import type { Plan, Thing } from '../plan'
-import { contains, middleOf } from '../shape'
 import type { DrawnFinding } from './drawn'
 import type { Equipment } from './equipment'
 import { says } from './says'
 
 /** How much fuel gas stands in each room, all its stores together. */
 export function judgeFuel(plan: Plan, { stored }: Pick<Equipment, 'stored'>): DrawnFinding[] {
-  const all = plan.things.filter(({ kind }) => kind === 'gasStore')
+  const storesIn = standingIn(plan.things.filter(({ kind }) => kind === 'gasStore'))
   return plan.things
     .filter(({ kind }) => kind === 'room')
     .flatMap((room) => {
-      const stores = all.filter(
-        ({ floor, shape }) => floor === room.floor && contains(room.shape, middleOf(shape)),
-      )
+      const stores = storesIn(room)
       const finding = stores.length > 0 ? judgeRoom(room, stores, stored) : null
       return finding ? [says(room, finding, { others: stores })] : []
     })

@@ -1,7 +1,7 @@
 import { enclosuresOn, type Enclosures } from '../enclosure'
 import { boundsOf } from '../near'
 import { onFloor, type Plan, type Point, type Thing } from '../plan'
-import { apart, cornersOf, middleOf, pointAt, segmentsOf, type Segment } from '../shape'
+import { cornersOf, middleOf, pointAt, segmentsOf, type Segment } from '../shape'
 import { freeLines } from '../blocks'
 import { View } from '../view'
 import { figureOf, wallsOf } from '../walls'
@@ -11,7 +11,7 @@ export interface Closing {
   surely: readonly Segment[]
   perhaps: readonly Segment[]
   /** Those whose walls surely close it. */
-  rooms?: Enclosures
+  rooms: Enclosures
 }
 
 /** How a look from one place to another ends. */
@@ -21,7 +21,9 @@ export type Look = 'closed' | 'untold' | 'open'
 export interface Looks {
   /** How the most open one ends, with its line. */
   mostOpen: (from: readonly Point[], to: readonly Point[]) => { look: Look; line: Segment }
-  isOpen: (from: Point, to: Point) => boolean
+  /** How one ends that rooms do not rule out. */
+  between: (from: Point, to: Point) => Look
+  rooms: Enclosures
 }
 
 /** A tall person looks over anything lower, m. Common practice. */
@@ -39,16 +41,8 @@ export const isHighEnough = ({ facts }: Thing): boolean | null => {
 export function lookFrom({ surely, perhaps, rooms }: Closing): Looks {
   const isFree = freeLines(surely)
   const isFreeOfAll = perhaps.length === 0 ? isFree : freeLines([...surely, ...perhaps])
-  // The same points are looked from again and again.
-  const views = new Map<Point, View>()
-  const viewOf = (point: Point): View | null => {
-    if (!rooms) return null
-    const view = views.get(point) ?? View.of(rooms, point)
-    views.set(point, view)
-    return view
-  }
-  const lookOf = (view: View | null, a: Point, b: Point): Look => {
-    if (view?.mayShow(b) === false || !isFree(a, b)) return 'closed'
+  const between = (a: Point, b: Point): Look => {
+    if (!isFree(a, b)) return 'closed'
     return isFreeOfAll === isFree || isFreeOfAll(a, b) ? 'open' : 'untold'
   }
   return {
@@ -56,10 +50,10 @@ export function lookFrom({ surely, perhaps, rooms }: Closing): Looks {
       let untold: Segment | null = null
       const bounds = boundsOf(to)
       for (const a of from) {
-        const view = viewOf(a)
-        if (view?.mayShowSomeOf(bounds) === false) continue
+        const view = View.of(rooms, a)
+        if (!view.mayShowSomeOf(bounds)) continue
         for (const b of to) {
-          const look = lookOf(view, a, b)
+          const look = view.mayShow(b) ? between(a, b) : 'closed'
           if (look === 'open') return { look, line: [a, b] }
           if (look === 'untold') untold ??= [a, b]
         }
@@ -68,7 +62,8 @@ export function lookFrom({ surely, perhaps, rooms }: Closing): Looks {
         ? { look: 'untold', line: untold }
         : { look: 'closed', line: [from[0]!, to[0]!] }
     },
-    isOpen: (from, to) => lookOf(viewOf(from), from, to) === 'open',
+    between,
+    rooms,
   }
 }
 
@@ -76,30 +71,6 @@ export function lookFrom({ surely, perhaps, rooms }: Closing): Looks {
 export function arcsOf({ shape }: Thing): Point[] {
   const middle = middleOf(shape)
   return [middle, ...cornersOf(shape).map((corner) => pointAt([middle, corner], 0.5))]
-}
-
-/** Along a walkway people are looked for every so many metres. */
-const STRIDE = 0.2
-
-/** Where somebody may stand at a desk or on a walkway. */
-export function peopleAt({ shape, facts }: Thing): Point[] {
-  if (shape.type !== 'line') return [middleOf(shape), ...cornersOf(shape)]
-  const half = (figureOf(facts.width) ?? 1) / 2
-  return segmentsOf(shape).flatMap((segment) => alongBothSides(segment, half))
-}
-
-function alongBothSides(segment: Segment, half: number): Point[] {
-  const length = apart(...segment)
-  if (length === 0) return [segment[0]]
-  const [a, b] = segment
-  const off = { x: (-(b.y - a.y) / length) * half, y: ((b.x - a.x) / length) * half }
-  const steps = Math.ceil(length / STRIDE)
-  return Array.from({ length: steps + 1 }, (_, i) => pointAt(segment, i / steps)).flatMap(
-    ({ x, y }) => [
-      { x: x + off.x, y: y + off.y },
-      { x: x - off.x, y: y - off.y },
-    ],
-  )
 }
 
 /** Looks at eye height over a floor; whoever judges the same plan looks at it once. */
@@ -126,7 +97,7 @@ function screensOn(plan: Plan, floor: string, ready: ReadonlySet<string>): Closi
     return segmentsOf(curtain.shape).map((segment) => ({ segment, closes }))
   })
   const those = (wanted: boolean | null): Segment[] =>
-    [...walls, ...curtains].flatMap(({ segment, closes }) => (closes === wanted ? [segment] : []))
+    [...walls, ...curtains].filter(({ closes }) => closes === wanted).map(({ segment }) => segment)
   const high = onFloor(plan, floor, 'room').filter((room) => isHighEnough(room) === true)
   return {
     surely: those(true),

@@ -7,6 +7,7 @@ import type { DrawnFinding } from './drawn'
 import { judgeNear, type FoundNear } from './local'
 import { judgeReach } from './reach'
 import { judgeWaysOut } from './ways-out'
+import { gathered } from '../gathered'
 
 /** A plan that was judged: what was told of it, and what was found. */
 interface Judged<T> {
@@ -48,7 +49,9 @@ export function judgePlacesAgain(told: Told, before: readonly JudgedPlaces[] = [
   if (!isSound(faults))
     return { told, found: { near: new Map(), faults: found }, faults, findings: [] }
   const near = judgeNear(plan, equipment, was('near'))
-  const ofThings = [...near.values()].flatMap((byThing) => [...byThing.values()].flat())
+  const ofThings = gathered([...near.values()], (byThing) =>
+    gathered([...byThing.values()], (its) => its),
+  )
   return {
     told,
     found: { near, faults: found },

@@ -5,6 +5,7 @@ import { FARTHEST_EXTINGUISHER, TRAVEL_DISTANCE } from '../../inspection/extingu
 import { FIRE_CLASS_NAME, type FireClass } from '../../inspection/fire-class'
 import { sameFor } from '../again/same-for'
 import { Walking } from '../again/walking'
+import { gathered } from '../gathered'
 import type { Walk } from '../path'
 import { onFloor, type Plan, type Thing } from '../plan'
 import { middleOf } from '../shape'
@@ -39,11 +40,11 @@ export function judgeReach(
   equipment: Pick<Equipment, 'extinguishers' | 'eyewash' | 'burns'>,
   walking: Walking = new Walking(plan),
 ): DrawnFinding[] {
-  return plan.floors.flatMap(({ id: floor }) => {
+  return gathered(plan.floors, ({ id: floor }) => {
     const stations = onFloor(plan, floor, 'station')
     if (stations.length === 0) return []
     const here = hereOn(walking, floor, stations, equipment)
-    return stations.flatMap((station) => judgeStation(here, station, equipment))
+    return gathered(stations, (station) => judgeStation(here, station, equipment))
   })
 }
 
@@ -54,7 +55,11 @@ function judgeStation(
 ): readonly DrawnFinding[] {
   const told = burns.get(station.id) ?? null
   const walks = ([...(told ?? []), 'eyewash'] as const).map((what) => here(station, what))
-  const reasons = [told === null, ...(told ?? []), ...walks.flatMap((one) => [one?.walk, one?.to])]
+  const reasons = [
+    told === null,
+    ...(told ?? []),
+    ...gathered(walks, (one) => [one?.walk, one?.to]),
+  ]
   return known(station, reasons, () => [
     ...toExtinguishers(here, station, told),
     toEyewash(here, station),

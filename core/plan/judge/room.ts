@@ -1,7 +1,8 @@
 import type { Finding, Quantity } from '../../finding/finding'
 import { published } from '../../finding/source'
-import type { Plan, Point, Thing } from '../plan'
-import { areaOf, contains, extentOf, middleOf, type Extent } from '../shape'
+import { standingIn } from '../inside'
+import type { Plan, Thing } from '../plan'
+import { areaOf } from '../shape'
 import { figureOf } from '../walls'
 import type { DrawnFinding } from './drawn'
 import { FOOT, ROUNDING } from '../../finding/feet'
@@ -23,32 +24,26 @@ export interface RoomMeasure {
   stations: readonly Thing[]
 }
 
-/** @throws nothing; a height that is no number above zero is not told */
-export function measureRoom({ things }: Pick<Plan, 'things'>, room: Thing): RoomMeasure {
+/**
+ * @param stations those in it
+ * @throws nothing; a height that is no number above zero is not told
+ */
+export function measureRoom(room: Thing, stations: readonly Thing[]): RoomMeasure {
   const area = areaOf(room.shape)
   const told = figureOf(room.facts.height)
   const height = told !== null && told > 0 ? told : null
-  const extent = extentOf(room.shape)
-  const stations = things.filter(
-    ({ kind, floor, shape }) =>
-      kind === 'station' && floor === room.floor && holds(extent, room, middleOf(shape)),
-  )
   return { room, area, height, volume: height === null ? null : area * height, stations }
 }
-
-/** Whether a point lies in a room; most lie outside its bounds already. */
-const holds = ({ west, east, south, north }: Extent, room: Thing, p: Point): boolean =>
-  p.x >= west && p.x <= east && p.y >= south && p.y <= north && contains(room.shape, p)
 
 /**
  * Whether each room with stations is big and high enough for as many welders as it has stations without mechanical ventilation.
  * Rooms without stations are not judged.
  */
 export function judgeRooms({ things }: Plan): DrawnFinding[] {
-  const stations = things.filter(({ kind }) => kind === 'station')
+  const stationsIn = standingIn(things.filter(({ kind }) => kind === 'station'))
   return things
     .filter(({ kind }) => kind === 'room')
-    .map((room) => measureRoom({ things: stations }, room))
+    .map((room) => measureRoom(room, stationsIn(room)))
     .filter(({ stations }) => stations.length > 0)
     .map((measure) => ({
       finding: judgeRoom(measure),
@@ -57,6 +52,8 @@ export function judgeRooms({ things }: Plan): DrawnFinding[] {
       lines: [],
     }))
 }
+
+const inWords = (welders: number): string => (welders === 1 ? '1 welder' : `${welders} welders`)
 
 export function judgeRoom({ room, height, volume, stations }: RoomMeasure): Finding {
   const base = { code: 'plan.room', step: 'air' as const }
@@ -89,7 +86,7 @@ export function judgeRoom({ room, height, volume, stations }: RoomMeasure): Find
       ...base,
       level: 'clear',
       value,
-      sentence: `${room.name} is big and high enough for ${stations.length} welders by the rule of the room alone.`,
+      sentence: `${room.name} is big and high enough for ${inWords(stations.length)} by the rule of the room alone.`,
       reasons,
     }
   const lacks = [isSmall && 'too small for so many', isLow && 'too low'].filter(Boolean)

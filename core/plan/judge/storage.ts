@@ -1,5 +1,6 @@
 import type { Finding } from '../../finding/finding'
 import { published, type Source } from '../../finding/source'
+import { gathered } from '../gathered'
 import { around, boundsOfThing, grown, thingsNear, type Bounds } from '../near'
 import type { Plan, Point, Thing } from '../plan'
 import { meet, shortestBetween } from '../segment'
@@ -26,19 +27,19 @@ export function judgeStorage(plan: Plan): DrawnFinding[] {
   const storesNear = thingsNear(stores)
   const burningNear = thingsNear(plan.things.filter(({ kind }) => kind === 'combustible'))
   return [
-    ...stores.flatMap((store) => judgeStore(store)),
-    ...stores.flatMap((store) =>
+    ...gathered(stores, (store) => judgeStore(store)),
+    ...gathered(stores, (store) =>
       storesNear(store, LOOKED_AT)
         .filter((other) => place.get(other)! > place.get(store)! && isOxygenAndFuel(store, other))
         .flatMap((other) => judgePair(plan, store, other, OXYGEN_AND_FUEL)),
     ),
-    ...stores
-      .filter(({ facts }) => facts.holds !== 'inert')
-      .flatMap((store) =>
-        burningNear(store, LOOKED_AT).flatMap((thing) =>
+    ...gathered(
+      stores.filter(({ facts }) => facts.holds !== 'inert'),
+      (store) =>
+        gathered(burningNear(store, LOOKED_AT), (thing) =>
           judgePair(plan, store, thing, GAS_AND_COMBUSTIBLE),
         ),
-      ),
+    ),
   ]
 }
 
@@ -199,7 +200,7 @@ const isParted = (one: Thing, other: Thing, walls: readonly Segment[]): boolean 
 
 /** Points along an outline, its corners and its middle among them. */
 function pointsAlong({ shape }: Thing): Point[] {
-  const points = segmentsOf(shape).flatMap((side) => {
+  const points = gathered(segmentsOf(shape), (side) => {
     const steps = Math.max(1, Math.ceil(apart(...side) / STEP))
     return Array.from({ length: steps }, (_, i) => pointAt(side, i / steps))
   })

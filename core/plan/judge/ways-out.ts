@@ -2,6 +2,7 @@ import type { Finding } from '../../finding/finding'
 import { published } from '../../finding/source'
 import { sameFor } from '../again/same-for'
 import { Walking } from '../again/walking'
+import { gathered } from '../gathered'
 import { boundsOf, nearOf } from '../near'
 import type { Walk } from '../path'
 import { onFloor, type Plan, type Thing } from '../plan'
@@ -18,7 +19,7 @@ const RULE = 'A way out stays free while hot work goes on'
  * @param walking over the plan
  */
 export function judgeWaysOut(plan: Plan, walking: Walking = new Walking(plan)): DrawnFinding[] {
-  return plan.floors.flatMap(({ id: floor, outdoors }) => {
+  return gathered(plan.floors, ({ id: floor, outdoors }) => {
     const rooms = onFloor(plan, floor, 'room')
     // In an open yard one is out already.
     const places = onFloor(plan, floor, 'station', 'desk').filter(
@@ -35,7 +36,7 @@ function judgeFloor(walking: Walking, floor: string, places: readonly Thing[]): 
   const stations = onFloor(plan, floor, 'station')
   const before = walking.before(floor, exits)
   // An exit may be drawn in its wall or before it.
-  const targets = exits.flatMap(({ id, shape }) => [
+  const targets = gathered(exits, ({ id, shape }) => [
     { id: `${id} in its middle`, at: middleOf(shape) },
     { id: `${id} before it`, at: before.get(id)! },
   ])
@@ -85,7 +86,9 @@ function crossing(stations: readonly Thing[]): (walk: Walk) => Thing[] {
   return ({ points }) => {
     const legs = points.slice(1).map((to, i): Segment => [points[i]!, to])
     return [
-      ...new Set(legs.flatMap((leg) => near(leg).filter((station) => leadsThrough(leg, station)))),
+      ...new Set(
+        gathered(legs, (leg) => near(leg).filter((station) => leadsThrough(leg, station))),
+      ),
     ]
   }
 }

@@ -75,7 +75,8 @@ export class Eyes {
 
   private isInSomeOf(plane: number, { minX, minY, maxX, maxY }: Bounds): boolean {
     const { planes } = this
-    const [a, b] = [planes[plane]!, planes[plane + 1]!]
+    const a = planes[plane]!
+    const b = planes[plane + 1]!
     return a * (a > 0 ? maxX : minX) + b * (b > 0 ? maxY : minY) >= -planes[plane + 2]!
   }
 

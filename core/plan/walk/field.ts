@@ -1,6 +1,7 @@
 import FlatQueue from 'flatqueue'
 import { ANYWHERE, bendRound } from '../bend'
 import { byRoom } from '../by-room'
+import { gathered } from '../gathered'
 import type { Ground } from '../ground'
 import type { Lists } from '../lists'
 import { metresTo, Outwards, type Part } from '../outwards'
@@ -65,7 +66,10 @@ export class Field {
     private readonly longest: number,
   ) {
     const { corners, rooms, gaps, blocks } = ground
-    this.points = new Points([...corners.map(({ at }) => at), ...places.flat()])
+    this.points = new Points([
+      ...corners.map(({ at }) => at),
+      ...gathered(places, (starts) => starts),
+    ])
     const stops = corners.length + places.length
     this.begin = new Int32Array(stops + 1)
     for (let stop = 0; stop < stops; stop++) {
@@ -165,7 +169,9 @@ export class Field {
         this.putGlance(view, half, metres)
     }
     const { points, shortest, stopOf, longest } = this
-    const [x, y, length] = [eyes.x[eye]!, eyes.y[eye]!, eyes.length[eye]!]
+    const x = eyes.x[eye]!
+    const y = eyes.y[eye]!
+    const length = eyes.length[eye]!
     for (const point of part.places) {
       const dx = points.x[point]! - x
       const dy = points.y[point]! - y

@@ -1,4 +1,5 @@
 import type { Enclosure, Enclosures } from '../enclosure'
+import { gathered } from '../gathered'
 
 /** No room, no gap. */
 export const NONE = -1
@@ -18,7 +19,7 @@ export class Gaps {
 
   constructor({ all }: Enclosures) {
     this.places = new Map(all.map((room, place) => [room, place]))
-    const gaps = all.flatMap((room) => room.gaps)
+    const gaps = gathered(all, (room) => room.gaps)
     this.begin = new Int32Array(all.length + 1)
     all.forEach((room, place) => {
       this.begin[place + 1] = this.begin[place]! + room.gaps.length

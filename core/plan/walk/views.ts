@@ -71,9 +71,12 @@ export class Views {
   through(view: number, gap: number): number {
     const { eyes, gaps } = this
     const eye = this.eye[view]!
-    const [x, y] = [eyes.x[eye]!, eyes.y[eye]!]
-    let [rightX, rightY] = [gaps.rightX[gap]! - x, gaps.rightY[gap]! - y]
-    let [leftX, leftY] = [gaps.leftX[gap]! - x, gaps.leftY[gap]! - y]
+    const x = eyes.x[eye]!
+    const y = eyes.y[eye]!
+    let rightX = gaps.rightX[gap]! - x
+    let rightY = gaps.rightY[gap]! - y
+    let leftX = gaps.leftX[gap]! - x
+    let leftY = gaps.leftY[gap]! - y
     const metres = metresToLine(rightX, rightY, leftX, leftY)
     const width = cross(rightX, rightY, leftX, leftY)
     const isRound = this.isRound[view] === 1
@@ -81,18 +84,21 @@ export class Views {
     const isInWall = Math.abs(width) <= TOUCH
     if (isInWall ? !isRound : width < 0) return NONE
     if (!isRound) {
-      const [oneX, oneY] = [this.rightX[view]!, this.rightY[view]!]
-      const [otherX, otherY] = [this.leftX[view]!, this.leftY[view]!]
-      const isIn = (edgeX: number, edgeY: number): boolean =>
-        cross(rightX, rightY, edgeX, edgeY) >= -TOUCH && cross(leftX, leftY, edgeX, edgeY) <= TOUCH
-      const [isOneIn, isOtherIn] = [isIn(oneX, oneY), isIn(otherX, otherY)]
-      if (!this.isWithin(view, rightX, rightY)) {
+      const oneX = this.rightX[view]!
+      const oneY = this.rightY[view]!
+      const otherX = this.leftX[view]!
+      const otherY = this.leftY[view]!
+      const isOneIn = isBetween(oneX, oneY, rightX, rightY, leftX, leftY)
+      const isOtherIn = isBetween(otherX, otherY, rightX, rightY, leftX, leftY)
+      if (!isBetween(rightX, rightY, oneX, oneY, otherX, otherY)) {
         if (!isOneIn) return NONE
-        ;[rightX, rightY] = [oneX, oneY]
+        rightX = oneX
+        rightY = oneY
       }
-      if (!this.isWithin(view, leftX, leftY)) {
+      if (!isBetween(leftX, leftY, oneX, oneY, otherX, otherY)) {
         if (!isOtherIn) return NONE
-        ;[leftX, leftY] = [otherX, otherY]
+        leftX = otherX
+        leftY = otherY
       }
     }
     if (this.isThrough(view, gap)) return NONE
@@ -114,9 +120,13 @@ export class Views {
 
   /** Whether its directions hold one, as told from its eye. */
   private isWithin(view: number, x: number, y: number): boolean {
-    return (
-      cross(this.rightX[view]!, this.rightY[view]!, x, y) >= -TOUCH &&
-      cross(this.leftX[view]!, this.leftY[view]!, x, y) <= TOUCH
+    return isBetween(
+      x,
+      y,
+      this.rightX[view]!,
+      this.rightY[view]!,
+      this.leftX[view]!,
+      this.leftY[view]!,
     )
   }
 
@@ -129,9 +139,12 @@ export class Views {
   isTowardSomeOf(view: number, { minX, minY, maxX, maxY }: Bounds): boolean {
     if (this.isRound[view]) return true
     const eye = this.eye[view]!
-    const [x, y] = [this.eyes.x[eye]!, this.eyes.y[eye]!]
-    const [rightX, rightY] = [this.rightX[view]!, this.rightY[view]!]
-    const [leftX, leftY] = [this.leftX[view]!, this.leftY[view]!]
+    const x = this.eyes.x[eye]!
+    const y = this.eyes.y[eye]!
+    const rightX = this.rightX[view]!
+    const rightY = this.rightY[view]!
+    const leftX = this.leftX[view]!
+    const leftY = this.leftY[view]!
     // Of the corners, the one farthest to the inner side of each edge.
     return (
       cross(rightX, rightY, (rightY > 0 ? minX : maxX) - x, (rightX > 0 ? maxY : minY) - y) >=
@@ -157,9 +170,20 @@ export class Views {
 
 const cross = (aX: number, aY: number, bX: number, bY: number): number => aX * bY - aY * bX
 
+/** Whether a direction lies between a right edge and a left one, or in line with them. */
+const isBetween = (
+  x: number,
+  y: number,
+  rightX: number,
+  rightY: number,
+  leftX: number,
+  leftY: number,
+): boolean => cross(rightX, rightY, x, y) >= -TOUCH && cross(leftX, leftY, x, y) <= TOUCH
+
 /** From where one stands to the nearest of a line between two points, m. */
 function metresToLine(aX: number, aY: number, bX: number, bY: number): number {
-  const [dx, dy] = [bX - aX, bY - aY]
+  const dx = bX - aX
+  const dy = bY - aY
   const squared = dx * dx + dy * dy
   const share = squared === 0 ? 0 : Math.max(0, Math.min(1, -(aX * dx + aY * dy) / squared))
   const [x, y] = [aX + share * dx, aY + share * dy]

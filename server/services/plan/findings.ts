@@ -18,18 +18,24 @@ import { judgedOnce } from './judged-once'
 import { withoutVersions } from './plan'
 
 /** What a plan says by what is known today of the gear and stations on it. Judged between transactions. */
-async function judged(actor: Actor, read: (db: Db) => Promise<Plan | null>) {
+async function judged(
+  actor: Actor,
+  read: (db: Db) => Promise<Plan | null>,
+  how: { mayChange: boolean },
+) {
   const input = await inOrganisation(actor.organisation, async (db) => {
     const plan = await read(db)
     return plan && { plan, equipment: await equipmentOn(db, actor, plan) }
   })
-  return input ? judgedOnce(actor.person, input) : { faults: [], findings: [] }
+  return input ? judgedOnce(actor.person, input, how) : { faults: [], findings: [] }
 }
 
 export const readFindings = (actor: Actor) =>
-  judged(actor, async (db) => (await findPlanVersion(db, actor.site, null))?.plan ?? null)
+  judged(actor, async (db) => (await findPlanVersion(db, actor.site, null))?.plan ?? null, {
+    mayChange: false,
+  })
 export const readDraftFindings = (actor: Actor) =>
-  judged(actor, async (db) => withoutVersions(await findDraft(db, actor.site)))
+  judged(actor, async (db) => withoutVersions(await findDraft(db, actor.site)), { mayChange: true })
 
 /** Of the things that stand for something on record: what is ready, and what burns. */
 export async function equipmentOn(db: Db, actor: Actor, { things }: Plan): Promise<Equipment> {

@@ -15,7 +15,7 @@ import { unreachedOn } from '#core/plan/judge/unreached'
 import { walkingOrder, type WalkingOrder } from '#core/plan/judge/walking-order'
 import type { Plan, Thing } from '#core/plan/plan'
 import type { UnreachedGround } from '#shared/plan/ways'
-import { readJudgedText, type JudgedPlan } from './judged-text'
+import { PLANS_KEPT, readJudgedText, type JudgedPlan } from './judged-text'
 
 /** Findings as JSON, one after the other, by how bad they are: thousands of them leave a thread as text in a fraction of the time. */
 export type WrittenFindings = Record<Level, string>
@@ -38,14 +38,12 @@ function written(findings: readonly DrawnFinding[]): WrittenFindings {
   }
 }
 
-/** So many plans that were judged are kept in a thread, the newest first: what is as it was is not judged again. */
-const KEPT = 4
 const places: JudgedPlaces[] = []
 const reach: JudgedWalks[] = []
 const waysOut: JudgedWalks[] = []
 function keep<T>(judged: T, before: T[]): T {
   before.unshift(judged)
-  before.splice(KEPT)
+  before.splice(PLANS_KEPT)
   return judged
 }
 

@@ -4,6 +4,9 @@ import type { Equipment } from '#core/plan/judge/equipment'
 import { textOf, type Told, type ToldOfThing, type ToldThing } from '#core/plan/again/told'
 import type { Floor, Plan } from '#core/plan/plan'
 
+/** So many plans that were judged are kept in a thread, the newest first: what is as it was is not judged again. */
+export const PLANS_KEPT = 4
+
 export interface JudgedPlan {
   plan: Plan
   equipment: Equipment

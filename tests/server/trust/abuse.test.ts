@@ -7,6 +7,7 @@ import { Person } from '../client'
 import { bodiesOf } from '../fuzz'
 import { numbersFrom } from '../numbers'
 import { makeAir, makeShop, PASSWORD, type Shop } from '../shop.fixture'
+import { ask } from '../ask'
 
 /** `npm run test:abuse` sends 10,000; here a short form. */
 const REQUESTS = Number(process.env.ZONARIS_ABUSE ?? 1_000)
@@ -192,7 +193,7 @@ describe('broken requests', () => {
           .join(', ')}`,
       )
       expect(wrong).toEqual([])
-      expect((await fetch(`${app.url}/api/v1/health/ready`)).status).toBe(200)
+      expect((await ask(`${app.url}/api/v1/health/ready`)).status).toBe(200)
     },
     REQUESTS * 200 + 60_000,
   )

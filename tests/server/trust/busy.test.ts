@@ -6,6 +6,7 @@ import { startApp, type App } from '../../app'
 import { JOB } from '../../core/job.fixture'
 import { Person, type Answer } from '../client'
 import { jobBody, made, makeShop, type Shop } from '../shop.fixture'
+import { ask } from '../ask'
 
 let app: App
 let shop: Shop
@@ -98,7 +99,7 @@ describe('heavy work', () => {
     const waits: number[] = []
     while (open > 0) {
       const asked = performance.now()
-      expect((await fetch(`${app.url}/api/v1/health/alive`)).status).toBe(200)
+      expect((await ask(`${app.url}/api/v1/health/alive`)).status).toBe(200)
       waits.push(performance.now() - asked)
       await new Promise((resolve) => setTimeout(resolve, 20))
     }

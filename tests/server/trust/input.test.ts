@@ -6,6 +6,7 @@ import { Person, type Answer } from '../client'
 import { jobBody, makeShop, PASSWORD, personRecord, type Shop } from '../shop.fixture'
 import { USUAL_GAS } from '#shared/gas/customs'
 import { USUAL_INSPECTION } from '#shared/inspection/customs'
+import { ask } from '../ask'
 
 let app: App
 let shop: Shop
@@ -208,10 +209,10 @@ describe('an address of email', () => {
 
 describe('the description of the API', () => {
   it('is built once, and not sent again to who has it', async () => {
-    const first = await fetch(`${app.url}/api/v1/openapi.json`)
+    const first = await ask(`${app.url}/api/v1/openapi.json`)
     const tag = first.headers.get('etag')!
     expect(((await first.json()) as { openapi: string }).openapi).toBe('3.1.0')
-    const again = await fetch(`${app.url}/api/v1/openapi.json`, {
+    const again = await ask(`${app.url}/api/v1/openapi.json`, {
       headers: { 'if-none-match': tag },
     })
     expect([again.status, await again.text()]).toEqual([304, ''])

@@ -15,6 +15,7 @@ import {
   PASSWORD,
   type Shop,
 } from '../shop.fixture'
+import { ask } from '../ask'
 
 let app: App
 let shop: Shop
@@ -114,7 +115,7 @@ describe('eyes and respirator of a person', () => {
   it('are not on the roster sheet on the wall, nor told by the shade that others see', async () => {
     const path = `/sessions/${shop.session}/roster.pdf?paper=A4`
     const printed = async (person: Person): Promise<string> => {
-      const answer = await fetch(`${app.url}/api/v1${path}`, {
+      const answer = await ask(`${app.url}/api/v1${path}`, {
         headers: { cookie: person.cookie },
       })
       return (await readPdf(await answer.arrayBuffer())).pages.join(' ')
@@ -132,7 +133,7 @@ describe('eyes and respirator of a person', () => {
   })
 
   it('are not on the permit that hangs on the wall, whoever prints it', async () => {
-    const pdf = await fetch(`${app.url}/api/v1/permits/${shop.permit}/pdf`, {
+    const pdf = await ask(`${app.url}/api/v1/permits/${shop.permit}/pdf`, {
       headers: { cookie: shop.people.lead.cookie },
     })
     const text = (await readPdf(await pdf.arrayBuffer())).pages.join(' ')
