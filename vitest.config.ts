@@ -7,6 +7,7 @@ export default defineConfig({
   resolve: { alias: { '#core': at('core'), '#shared': at('shared'), '#server': at('server') } },
   test: {
     include: ['tests/{core,shared,interface,server}/**/*.test.ts'],
+    setupFiles: ['tests/bounded.ts'],
     testTimeout: 30_000,
     hookTimeout: 60_000,
     // Every file of tests/server has a database and a server of its own.

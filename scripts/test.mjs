@@ -70,9 +70,12 @@ const fromVitest = (json) => {
       ...assertions
         .filter(({ status }) => status === 'failed')
         .map(({ fullName, failureMessages }) => `${fullName}\n${told(failureMessages[0])}`),
-      // A file that does not even load has no assertions to name.
+      // A file that does not load, or whose set-up or end fails, has no failed assertion to name.
       ...json.testResults
-        .filter(({ status, assertionResults }) => status === 'failed' && !assertionResults.length)
+        .filter(
+          ({ status, assertionResults }) =>
+            status === 'failed' && !assertionResults.some((one) => one.status === 'failed'),
+        )
         .map(({ name, message }) => `${name}\n${told(message)}`),
     ],
   }
