@@ -214,8 +214,9 @@ const ROUNDING = 1e-4
 /** A walk may be as long by another way; then it tells the same, but for the line. */
 function expectSame(plan: Plan, again: DrawnFinding, anew: DrawnFinding): void {
   const [one, other] = [again, anew].map(({ finding }) => finding.value?.amount ?? null)
-  const isFound = one !== null && other !== null
-  const longerBy = one === other ? 0 : isFound ? Math.abs(one! - other!) : Infinity
+  // To nowhere is farther than any walk.
+  const [longer, shorter] = [one, other].map((metres) => metres ?? Infinity)
+  const longerBy = one === other ? 0 : Math.abs(longer! - shorter!)
   const isAsLong = longerBy <= ROUNDING
   const about = ({ finding: { code, level }, things }: DrawnFinding): unknown[] => [
     code,
