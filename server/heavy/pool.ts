@@ -129,6 +129,7 @@ function refusalOf(error: unknown, signal: AbortSignal, seconds: number): unknow
     new AppError(503, 'busy', message, undefined, after)
   if (signal.aborted)
     return busy(`This took longer than ${seconds} s and was stopped. Nothing was saved.`, 30)
+  if (!pools) return busy('The server is stopping. Nothing was saved; try again in a moment.', 10)
   const { message = '' } = error as { message?: string }
   if (/queue is at limit/i.test(message))
     return busy('The server has its hands full. Nothing was saved; try again in a moment.', 10)
