@@ -1,4 +1,3 @@
-import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { build } from 'esbuild'
 import { buildServiceWorker } from './scripts/lib/service-worker.mjs'
@@ -61,14 +60,19 @@ export default defineNuxtConfig({
   hooks: {
     // With all public files there, and before the server learns which there are.
     'nitro:build:public-assets': (nitro) => buildServiceWorker(nitro.options.output.publicDir),
-    // What runs in threads beside the server is built into one file beside it.
+    // What runs in threads beside the server is built beside it, each task into a file that is read when it is asked for.
     'nitro:init'(nitro) {
       if (nitro.options.dev) return
       nitro.hooks.hook('compiled', async () => {
         await build({
-          entryPoints: [fileURLToPath(new URL('./server/heavy/worker.ts', import.meta.url))],
-          outfile: join(nitro.options.output.serverDir, 'heavy.mjs'),
+          entryPoints: {
+            heavy: fileURLToPath(new URL('./server/heavy/worker.ts', import.meta.url)),
+          },
+          outdir: nitro.options.output.serverDir,
+          outExtension: { '.js': '.mjs' },
+          chunkNames: 'heavy/[name]-[hash]',
           bundle: true,
+          splitting: true,
           minify: true,
           platform: 'node',
           format: 'esm',

@@ -119,7 +119,12 @@ function equipmentOf({ things }: Plan): Equipment {
 const WARM = 2 * CHANGED.length
 const EACH = 5
 
+/** A shop as most are, of so many things. */
+const FEW = 100
+
 interface JudgedLarge {
+  /** ms: a small plan, by threads that have not started yet. */
+  first: number
   /** ms, each in the middle: what is wrong with it alone; all of it, of a plan that nobody judged before, and after a change. */
   faults: number
   anew: number
@@ -150,6 +155,7 @@ export async function judgeLarge(worker: string): Promise<JudgedLarge> {
     const anew: number[] = []
     const again: { kind: ThingKind; ms: number }[] = []
     let plan = largePlan()
+    const first = await judged({ ...plan, things: plan.things.slice(0, FEW) })
     // Under other names it is a plan that nobody knows.
     const renamed = (prefix: string): Plan => ({
       ...plan,
@@ -178,6 +184,7 @@ export async function judgeLarge(worker: string): Promise<JudgedLarge> {
       alone.push({ thread, ms: middle(times) })
     }
     return {
+      first,
       faults: middle(faults),
       anew: middle(anew),
       alone,

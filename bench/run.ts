@@ -30,8 +30,10 @@ const line = (name: string, ratio: number, budget: number | null, detail: string
 
 /** Against the time in which an answer still feels like one, as there is nothing bare to put beside it. */
 const SOON_MS = 200
+/** Longer than this, and whoever waits for the first answer wonders. */
+const FIRST_MS = 1_000
 async function plan(): Promise<void> {
-  const { faults, anew, alone, again, kinds, things } = await judgeLarge(
+  const { first, faults, anew, alone, again, kinds, things } = await judgeLarge(
     root('.output/server/heavy.mjs'),
   )
   const each = kinds.map(([kind, ms]) => `${kind} ${Math.round(ms)}`).join(', ')
@@ -47,6 +49,12 @@ async function plan(): Promise<void> {
     anew / SOON_MS,
     1,
     `${Math.round(anew)} ms; each thread by itself: ${threads}`,
+  )
+  line(
+    'Judge a small one, the first after a start, against 1 s',
+    first / FIRST_MS,
+    1,
+    `${Math.round(first)} ms`,
   )
   line(
     'Look for what is wrong with it, against 200 ms',

@@ -109,7 +109,7 @@ async function run<T extends TaskName>(task: T, input: TaskInput<T>): Promise<Ta
   const { lane, seconds } = TASK_RULES[task]
   if (!pools) {
     const { TASKS } = await import('./tasks')
-    return (TASKS[task] as (given: TaskInput<T>) => TaskOutput<T>)(input)
+    return await (TASKS[task] as (given: TaskInput<T>) => Promise<TaskOutput<T>>)(input)
   }
   const patience = new AbortController()
   const { signal } = patience
