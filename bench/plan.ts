@@ -32,7 +32,7 @@ const IN_CORNER: readonly ThingKind[] = [
   'desk',
 ]
 
-/** 500 rooms in rows, each with a door, a station and something in its corner; walkways, curtains and ways out. */
+/** 500 rooms in rows and 2,000 other things: in each room a door, a station and something in its corner; walkways, curtains, call points and ways out. */
 export function largePlan(): Plan {
   const things: Thing[] = []
   const put = (kind: ThingKind, shape: Shape, facts: Thing['facts'] = {}): void => {
@@ -62,6 +62,7 @@ export function largePlan(): Plan {
     put('station', box(x + 2, y + 3, 1.5))
     put(IN_CORNER[i % IN_CORNER.length]!, box(x + 4.2, y + 0.6))
     if (i % 20 === 0) put('eyewash', box(x + 0.8, y + 4.2))
+    if (i % 2 === 0) put('callPoint', box(x + 0.3, y + 0.3, 0.2))
     if (i % 10 === 0)
       put('curtain', { type: 'line', points: [at(x + 1, y + 2), at(x + 3, y + 2)] }, { height: 2 })
     // Out of doors, south of the building.
