@@ -9,6 +9,7 @@ import type { Point, Shape, Thing } from '#core/plan/plan'
 import { cornersOf, middleOf, type Extent } from '#core/plan/shape'
 import { pathOf } from '~/components/plan/drawing'
 import type { Underlay } from '~/components/plan/PlanSheet.vue'
+import { useCarried } from '~/composables/plan/carried'
 import { usePlanView } from '~/composables/plan/view'
 import { useUnits } from '~/composables/units'
 
@@ -64,6 +65,7 @@ const { transform, scale, carried, showAll, show, zoomBy } = usePlanView(stage, 
   if (!props.editable) return true
   return props.tool === null && !onThing(event)
 })
+useCarried(useTemplateRef<HTMLDivElement>('page'), carried)
 defineExpose({ showAll })
 watch(
   () => props.focus?.id,
@@ -71,10 +73,24 @@ watch(
 )
 onMounted(() => props.focus && show(props.focus))
 
-/** What is being dragged or drawn is shown before it is kept. */
-const shown = shallowRef<Thing[]>([])
+/** What is being dragged or drawn is shown before it is kept: things, and how far they are carried, m. */
+interface InHand {
+  things: readonly Thing[]
+  by: Point
+}
+const NOTHING: readonly Thing[] = []
+const NOT_CARRIED: Point = { x: 0, y: 0 }
+const inHand = shallowRef<InHand | null>(null)
 const sketch = shallowRef<Shape | null>(null)
+/** Pixels; the page has its y downwards. */
+const handCarried = computed(() => {
+  if (!inHand.value) return null
+  const { x, y } = inHand.value.by
+  return { x: x * scale.value, y: -y * scale.value }
+})
+useCarried(useTemplateRef<SVGSVGElement>('hand'), handCarried)
 const chosenIds = computed(() => new Set(chosen.value))
+const shown = computed(() => inHand.value?.things ?? NOTHING)
 /** Those that are dragged, by name: at each move they are others, and yet the same. */
 const heldIds = computed(() => shown.value.map(({ id }) => id).join())
 const held = computed(() => new Set(heldIds.value.split(',')))
@@ -134,15 +150,14 @@ function chosenWith(id: string, event: Event): string[] {
   return isChosen ? chosen.value.filter((one) => one !== id) : [...chosen.value, id]
 }
 
-/** Things are drawn to each other by the first corner of the first of them. */
-function draggedTo(subject: Extract<Subject, { what: 'things' }>, at: Dragged): Thing[] {
+/** How far things are carried: they are drawn to others by the first corner of the first of them. */
+function carriedTo(subject: Extract<Subject, { what: 'things' }>, at: Dragged): Point {
   const [first] = subject.things
-  if (!first) return []
+  if (!first) return NOT_CARRIED
   const corner = cornersOf(first.shape)[0]!
   const off = { x: at.x - subject.from.x, y: -(at.y - subject.from.y) }
   const to = snapped({ x: corner.x + off.x, y: corner.y + off.y }, subject.others, props.grid)
-  const by = { x: to.x - corner.x, y: to.y - corner.y }
-  return subject.things.map((thing) => ({ ...thing, shape: moved(thing.shape, by) }))
+  return { x: to.x - corner.x, y: to.y - corner.y }
 }
 
 /** A thing whose knob is pulled to a point, by steps of so many degrees. */
@@ -161,7 +176,7 @@ useEventListener(
   window,
   'keydown',
   (event) => {
-    if (event.key !== 'Escape' || (shown.value.length === 0 && !sketch.value)) return
+    if (event.key !== 'Escape' || (!inHand.value && !sketch.value)) return
     // It ends the pull alone: what is chosen stays chosen.
     event.stopImmediatePropagation()
     isGivenUp = true
@@ -171,27 +186,36 @@ useEventListener(
 )
 function putDown(): void {
   sketch.value = null
-  shown.value = []
+  inHand.value = null
 }
 
 function onDrag(event: Dragged & { subject: Subject }): void {
   if (isGivenUp) return
   const { subject } = event
-  if (subject.what === 'things') shown.value = draggedTo(subject, event)
+  if (subject.what === 'things')
+    inHand.value = { things: subject.things, by: carriedTo(subject, event) }
   else if (subject.what === 'handle') {
     const to = snapped(toPlan(event), subject.others, props.grid)
-    shown.value = [{ ...subject.thing, shape: reshaped(subject.thing.shape, subject.index, to) }]
-  } else if (subject.what === 'turn') shown.value = [turnedTo(subject.thing, toPlan(event))]
+    const shape = reshaped(subject.thing.shape, subject.index, to)
+    inHand.value = { things: [{ ...subject.thing, shape }], by: NOT_CARRIED }
+  } else if (subject.what === 'turn')
+    inHand.value = { things: [turnedTo(subject.thing, toPlan(event))], by: NOT_CARRIED }
   else {
     const to = snapped(toPlan(event), subject.others, props.grid)
     sketch.value = drawn(PLAN_KINDS[props.tool!].shape, subject.from, to)
   }
 }
 
+function thingsWhereCarried(): Thing[] {
+  if (!inHand.value) return []
+  const { things: those, by } = inHand.value
+  return those.map((thing) => ({ ...thing, shape: moved(thing.shape, by) }))
+}
+
 function onEnd(): void {
   if (sketch.value) emit('draw', sketch.value)
   const before = new Map(props.things.map((thing) => [thing.id, thing]))
-  const changed = shown.value.filter(
+  const changed = thingsWhereCarried().filter(
     (thing) => JSON.stringify(thing.shape) !== JSON.stringify(before.get(thing.id)?.shape),
   )
   if (changed.length > 0) emit('put', changed)
@@ -247,11 +271,7 @@ const bar = computed(() => {
       @click="pressed"
     >
       <!-- Carried as it is while it is moved, and what is in the hand is drawn over it: thousands of things are not painted again at each move. -->
-      <div
-        class="absolute inset-0"
-        :class="{ carried }"
-        :style="carried ? { transform: `translate(${carried.x}px, ${carried.y}px)` } : {}"
-      >
+      <div ref="page" class="absolute inset-0" :class="{ carried }">
         <svg class="size-full">
           <defs>
             <pattern id="burns" width="0.7" height="0.7" patternUnits="userSpaceOnUse">
@@ -293,8 +313,9 @@ const bar = computed(() => {
         </svg>
         <svg
           v-if="editable"
+          ref="hand"
           class="hand absolute inset-0 size-full groundless"
-          :class="{ pulled: shown.length > 0 || sketch }"
+          :class="{ pulled: inHand || sketch }"
         >
           <g :transform="transform.toString()">
             <PlanHand
@@ -309,7 +330,7 @@ const bar = computed(() => {
         </svg>
       </div>
       <!-- While something is in the hand nothing is looked for under it: on a large plan that takes longer than a frame. -->
-      <div v-if="carried || shown.length > 0" class="absolute inset-0 cursor-grabbing" />
+      <div v-if="carried || inHand" class="absolute inset-0 cursor-grabbing" />
     </div>
     <svg class="bar" :width="bar.width + 32" height="44" aria-hidden="true">
       <path :d="`M16 16v8h${bar.width}v-8`" />
@@ -352,11 +373,9 @@ const bar = computed(() => {
 .drawing {
   cursor: crosshair;
 }
-.carried {
-  will-change: transform;
-}
 /* What lies beyond the edges comes into view. */
-.carried svg {
+.carried svg,
+.pulled {
   overflow: visible;
 }
 .way {
