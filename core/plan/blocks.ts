@@ -162,8 +162,9 @@ export class Blocks {
     const isStraight = first === last || lowest === highest
     for (let i = first; i <= last; i++)
       for (let j = lowest; j <= highest; j++) {
-        const middle = { x: west + (i + 0.5) * cell, y: south + (j + 0.5) * cell }
-        if (isStraight || metresToSegment(segment, middle) <= reach) take(j * across + i)
+        const x = west + (i + 0.5) * cell
+        const y = south + (j + 0.5) * cell
+        if (isStraight || metresToSegment(segment, { x, y }) <= reach) take(j * across + i)
       }
   }
 }

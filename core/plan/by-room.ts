@@ -1,4 +1,5 @@
 import Flatbush from 'flatbush'
+import { ascending } from './ascending'
 import { holds, type Enclosure, type Enclosures } from './enclosure'
 import type { Point } from './plan'
 
@@ -13,10 +14,8 @@ export function byRoom(points: readonly Point[], { all }: Enclosures): ByRoom {
   index.finish()
   for (const room of all) {
     const { minX, minY, maxX, maxY } = room
-    const inside = index
-      .search(minX, minY, maxX, maxY, (place) => holds(room, points[place]!))
-      .sort((one, other) => one - other)
-    if (inside.length > 0) found.set(room, inside)
+    const inside = index.search(minX, minY, maxX, maxY, (place) => holds(room, points[place]!))
+    if (inside.length > 0) found.set(room, ascending(inside))
   }
   return found
 }

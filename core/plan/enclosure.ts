@@ -78,8 +78,8 @@ function gapsOf(
     gathered(near(wall, REACH_OF_OPENING), (opening): Gap[] => {
       const taken = stretchOf(wall, opening)
       if (!taken) return []
-      const [from, to] = taken
-      const [one, other] = [pointAt(wall, from - WIDER), pointAt(wall, to + WIDER)]
+      const one = pointAt(wall, taken.from - WIDER)
+      const other = pointAt(wall, taken.to + WIDER)
       // Whoever stands within sees a wall that runs clockwise from the left to the right.
       const ends: Segment = isClockwise ? [other, one] : [one, other]
       return [{ ends, bounds: boundsOf(ends), beyond: roomBeyond(ends, holding) }]

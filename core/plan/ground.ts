@@ -1,10 +1,11 @@
+import { ascending } from './ascending'
 import type { Corner } from './bend'
 import { enclosuresOn, type Enclosures } from './enclosure'
 import { gathered } from './gathered'
 import type { ThingKind } from './kinds.table'
 import { oncePerFloor } from './once'
 import type { Plan, Point, Thing } from './plan'
-import { along, apart, segmentsOf, type Segment } from './shape'
+import { along, apart, pointAt, segmentsOf, type Segment } from './shape'
 import { Blocks } from './blocks'
 import { Gaps } from './walk/gaps'
 import { wallsOf } from './walls'
@@ -50,9 +51,10 @@ export function groundWith(plan: Plan, floor: string, besides: readonly Thing[])
   }
 }
 
-function longer([a, b]: Segment): Segment {
-  const angle = direction(a, b)
-  return [along(a, angle, -SLIT), along(b, angle, SLIT)]
+function longer(segment: Segment): Segment {
+  const length = apart(...segment)
+  const share = length > 0 ? SLIT / length : 0
+  return [pointAt(segment, -share), pointAt(segment, 1 + share)]
 }
 
 /** With more than this open around it a corner is sharp, degrees; a box has 270. */
@@ -63,16 +65,24 @@ const CELL = 0.5
 const ROW_OF_CELLS = 2 ** 15
 const cell = (metres: number): number => Math.floor(metres / CELL)
 
+/** Where walls end, with the directions in which they run from there, degrees. */
+interface End {
+  at: Point
+  angles: number[]
+}
+const NO_ENDS: readonly End[] = []
+
 /** A way only ever turns round a corner that stands out, in the widest gap between the walls that meet there. */
 function turningPoints(blocks: readonly Segment[]): Corner[] {
-  const ends: { at: Point; angles: number[] }[] = []
-  const grid = new Map<number, { at: Point; angles: number[] }[]>()
+  const ends: End[] = []
+  const grid = new Map<number, End[]>()
   const key = (x: number, y: number): number => x * ROW_OF_CELLS + y
-  const endAt = (p: Point): { at: Point; angles: number[] } => {
+  const endAt = (p: Point): End => {
     for (let x = cell(p.x - SAME); x <= cell(p.x + SAME); x++)
       for (let y = cell(p.y - SAME); y <= cell(p.y + SAME); y++)
-        for (const known of grid.get(key(x, y)) ?? []) if (apart(known.at, p) <= SAME) return known
-    const made = { at: p, angles: [] }
+        for (const known of grid.get(key(x, y)) ?? NO_ENDS)
+          if (apart(known.at, p) <= SAME) return known
+    const made: End = { at: p, angles: [] }
     const place = key(cell(p.x), cell(p.y))
     const beside = grid.get(place)
     if (beside) beside.push(made)
@@ -107,13 +117,16 @@ function cornerAt(round: Point, from: number, to: number): Corner {
 const direction = (from: Point, to: Point): number =>
   (Math.atan2(to.y - from.y, to.x - from.x) * 180) / Math.PI
 
-/** The widest turn between walls that meet in a point, degrees. */
-function widestGap(angles: readonly number[]): { from: number; width: number } {
-  const sorted = [...angles].sort((a, b) => a - b)
-  return sorted
-    .map((from, i) => {
-      const to = sorted[i + 1] ?? sorted[0]! + 360
-      return { from, width: to - from }
-    })
-    .reduce((best, gap) => (gap.width > best.width ? gap : best))
+/** The widest turn between walls that meet in a point, degrees. @param angles are put in order */
+function widestGap(angles: number[]): { from: number; width: number } {
+  ascending(angles)
+  const widest = { from: 0, width: 0 }
+  for (let i = 0; i < angles.length; i++) {
+    const from = angles[i]!
+    const to = angles[i + 1] ?? angles[0]! + 360
+    if (to - from <= widest.width) continue
+    widest.from = from
+    widest.width = to - from
+  }
+  return widest
 }

@@ -1,4 +1,5 @@
 import Flatbush from 'flatbush'
+import { ascending } from './ascending'
 import { gathered } from './gathered'
 import type { Point, Thing } from './plan'
 import { cornersOf, type Segment } from './shape'
@@ -94,7 +95,6 @@ export function nearOf<T>(all: readonly T[], bounds: (one: T) => Bounds): Near<T
   return (to, within = 0) => {
     const { minX, minY, maxX, maxY } = boundsOf(to)
     const found = index.search(minX - within, minY - within, maxX + within, maxY + within)
-    if (found.length > 1) found.sort((one, other) => one - other)
-    return found.map((place) => all[place]!)
+    return ascending(found).map((place) => all[place]!)
   }
 }

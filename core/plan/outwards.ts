@@ -28,6 +28,13 @@ export class Outwards {
   readonly parts: Part[] = []
   constructor(private readonly points: readonly Point[]) {}
 
+  /** @returns the part that is all of its points */
+  all(): Part {
+    const places: number[] = []
+    for (let place = 0; place < this.points.length; place++) places.push(place)
+    return this.group(places)
+  }
+
   /** @param places those of its points in the list. @returns the part that is all of them */
   group(places: number[]): Part {
     return this.part(places, null)
@@ -36,10 +43,11 @@ export class Outwards {
   /** The smallest parts that hold each point, one for each group that it is of. */
   smallest(): Lists {
     const lists = new Lists(this.points.length)
-    for (const { places } of this.parts) for (const place of places) lists.count(place)
+    for (const { places } of this.parts)
+      for (let i = 0; i < places.length; i++) lists.count(places[i]!)
     lists.begin()
     for (const { places, number } of this.parts)
-      for (const place of places) lists.put(place, number)
+      for (let i = 0; i < places.length; i++) lists.put(places[i]!, number)
     return lists
   }
 
@@ -70,14 +78,18 @@ export class Outwards {
     const middle = side === 'x' ? (minX + maxX) / 2 : (minY + maxY) / 2
     const near: number[] = []
     const far: number[] = []
-    for (const place of places) (this.points[place]![side] < middle ? near : far).push(place)
+    for (let i = 0; i < places.length; i++) {
+      const place = places[i]!
+      const half = this.points[place]![side] < middle ? near : far
+      half.push(place)
+    }
     return near.length > 0 && far.length > 0 ? [near, far] : null
   }
 
   private boundsOf(places: readonly number[]): Bounds {
     const bounds = { minX: Infinity, minY: Infinity, maxX: -Infinity, maxY: -Infinity }
-    for (const place of places) {
-      const { x, y } = this.points[place]!
+    for (let i = 0; i < places.length; i++) {
+      const { x, y } = this.points[places[i]!]!
       if (x < bounds.minX) bounds.minX = x
       if (x > bounds.maxX) bounds.maxX = x
       if (y < bounds.minY) bounds.minY = y

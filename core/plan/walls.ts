@@ -1,5 +1,5 @@
 import { gathered } from './gathered'
-import type { Plan, Thing } from './plan'
+import type { Plan, Point, Thing } from './plan'
 import { nearby } from './near'
 import { oncePerFloor } from './once'
 import { nearestOn } from './segment'
@@ -70,32 +70,42 @@ function toldOf({ facts }: Thing): Pick<Wall, 'height' | 'fire' | 'material'> {
 
 /** A segment without the stretches along which an opening lies. */
 export function cut(segment: Segment, openings: readonly Segment[]): Segment[] {
-  let left: [from: number, to: number][] = [[0, 1]]
+  let left: Stretch[] = [{ from: 0, to: 1 }]
   for (const opening of openings) {
     const taken = stretchOf(segment, opening)
-    if (!taken) continue
-    const [from, to] = taken
-    left = gathered(left, ([a, b]): [number, number][] =>
-      to <= a || from >= b
-        ? [[a, b]]
-        : (
-            [
-              [a, from],
-              [to, b],
-            ] as [number, number][]
-          ).filter(([start, end]) => end > start),
-    )
+    if (taken) left = gathered(left, (stretch) => without(stretch, taken))
   }
   const length = apart(...segment)
   return left
-    .filter(([a, b]) => (b - a) * length > SHORTEST)
-    .map(([a, b]) => [pointAt(segment, a), pointAt(segment, b)])
+    .filter(({ from, to }) => (to - from) * length > SHORTEST)
+    .map(({ from, to }) => [pointAt(segment, from), pointAt(segment, to)])
 }
 
-/** The stretch of a wall that an opening takes, as shares of its length; null: it lies elsewhere. */
-export function stretchOf(wall: Segment, opening: Segment): [number, number] | null {
-  const ends = opening.map((p) => nearestOn(wall, p))
-  const isNear = ends.every(({ point }, i) => apart(point, opening[i]!) <= REACH_OF_OPENING)
-  const [from, to] = ends.map(({ share }) => share).sort((a, b) => a - b) as [number, number]
-  return isNear && to > from ? [from, to] : null
+/** A stretch of a wall, as shares of its length. */
+interface Stretch {
+  from: number
+  to: number
+}
+
+function without(stretch: Stretch, taken: Stretch): Stretch[] {
+  const { from, to } = stretch
+  if (taken.to <= from || taken.from >= to) return [stretch]
+  const left: Stretch[] = []
+  if (taken.from > from) left.push({ from, to: taken.from })
+  if (taken.to < to) left.push({ from: taken.to, to })
+  return left
+}
+
+/** The stretch of a wall that an opening takes; null: it lies elsewhere. */
+export function stretchOf(wall: Segment, opening: Segment): Stretch | null {
+  const one = shareNear(wall, opening[0])
+  const other = shareNear(wall, opening[1])
+  if (one === null || other === null || one === other) return null
+  return one < other ? { from: one, to: other } : { from: other, to: one }
+}
+
+/** How far along a wall an end of an opening lies; null: too far from it. */
+function shareNear(wall: Segment, end: Point): number | null {
+  const { point, share } = nearestOn(wall, end)
+  return apart(point, end) <= REACH_OF_OPENING ? share : null
 }

@@ -20,7 +20,7 @@ const LANES = {
 } as const
 
 /** The room for what lives short is wider than by default: a plan makes a lot of it, and each time it is full the thread waits. */
-const MEMORY = { maxOldGenerationSizeMb: 768, maxYoungGenerationSizeMb: 64 }
+const MEMORY = { maxOldGenerationSizeMb: 768, maxYoungGenerationSizeMb: 128 }
 
 /** Which threads a task has, s after which it is stopped, its waiting for them counted in, and how many of them one person may have under way. */
 const TASK_RULES: Record<TaskName, { lane: keyof typeof LANES; seconds: number; each: number }> = {

@@ -17,30 +17,42 @@ export type Changes = ReadonlyMap<string, readonly Change[]>
 /** @returns null: too much is not as it was, so nothing that was found before counts */
 export function changesBetween(before: Told, now: Told): Changes | null {
   const isUnclear = [before, now].some(({ plan, things }) => things.size < plan.things.length)
-  if (isUnclear || before.floors !== now.floors || isReordered(before, now)) return null
-  const ids = [
-    ...[...before.things.keys()].filter((id) => !now.things.has(id)),
-    ...[...now.things]
-      .filter(([id, { text }]) => before.things.get(id)?.text !== text)
-      .map(([id]) => id),
-  ]
-  if (ids.length > MOST) return null
-  const changes = new Map<string, Change[]>()
-  const put = (floor: string, change: Change): void => {
-    changes.set(floor, [...(changes.get(floor) ?? []), change])
+  if (isUnclear || before.floors !== now.floors) return null
+  const changes = new Changed()
+  for (const [id, { thing }] of before.things) {
+    if (!now.things.has(id)) changes.put(thing, null)
+    if (changes.count > MOST) return null
   }
-  for (const id of ids) {
-    const [was, is] = [before, now].map(({ things }) => things.get(id)?.thing ?? null) as [
-      Thing | null,
-      Thing | null,
-    ]
-    if (was && is && was.floor === is.floor) put(is.floor, { was, is })
+  let last = -1
+  for (const [id, { thing, text }] of now.things) {
+    const was = before.things.get(id)
+    // Which of two is named first may hang on which comes first.
+    if (was && was.place < last) return null
+    last = was?.place ?? last
+    if (was?.text !== text) changes.put(was?.thing ?? null, thing)
+    if (changes.count > MOST) return null
+  }
+  return changes.byFloor
+}
+
+/** Changes by the floors that they are on. */
+class Changed {
+  readonly byFloor = new Map<string, Change[]>()
+  /** Things that are not as they were. */
+  count = 0
+
+  put(was: Thing | null, is: Thing | null): void {
+    this.count++
+    if (was && is && was.floor === is.floor) this.on(is.floor, { was, is })
     else {
-      if (was) put(was.floor, { was, is: null })
-      if (is) put(is.floor, { was: null, is })
+      if (was) this.on(was.floor, { was, is: null })
+      if (is) this.on(is.floor, { was: null, is })
     }
   }
-  return changes
+
+  private on(floor: string, change: Change): void {
+    this.byFloor.set(floor, [...(this.byFloor.get(floor) ?? []), change])
+  }
 }
 
 /** The outer bounds of what is not as it was, as it was and as it is. */
@@ -48,17 +60,6 @@ export const boundsOfChanges = (changes: readonly Change[]): Bounds[] =>
   changes.flatMap(({ was, is }) =>
     [was, is].flatMap((thing) => (thing ? [boundsOfThing(thing)] : [])),
   )
-
-/** Which of two is named first may hang on which comes first. */
-function isReordered(before: Told, now: Told): boolean {
-  let last = -1
-  for (const id of now.things.keys()) {
-    const place = before.things.get(id)?.place ?? last
-    if (place < last) return true
-    last = place
-  }
-  return false
-}
 
 /** How much it is; fewer are nearer to what was. */
 export const countOf = (changes: Changes): number =>

@@ -58,18 +58,13 @@ function looksInto(station: Thing, people: People, looks: Looks): Seen {
   for (const place of crowd.places()) places.set(place, { look: 'closed', line: null })
   const sides = sidesOf(station)
   let shut: readonly Side[] = sides
-  // A list of its own for each look would fill the memory.
-  const leavesByShut = (arc: Point, person: Point): boolean => {
-    for (const side of shut) if (leavesBy(side, arc, person)) return true
-    return false
-  }
   for (const arc of arcs)
     for (const { at, place } of crowd.shownBy(View.of(looks.rooms, arc))) {
       const known = places.get(place)!.look
       // Most looks tell nothing new.
-      if (known === 'open' && !leavesByShut(arc, at)) continue
+      if (known === 'open' && !leavesBySome(shut, arc, at)) continue
       const look = looks.between(arc, at)
-      if (look === 'open') shut = shut.filter((side) => !leavesBy(side, arc, at))
+      if (look === 'open') shut = stillShut(shut, arc, at)
       if (OPENNESS[look] > OPENNESS[known]) places.set(place, { look, line: [arc, at] })
     }
   return { places, sides: [...sides.keys()].filter((side) => !shut.includes(sides[side]!)) }
@@ -86,6 +81,14 @@ function sidesOf({ shape }: Thing): Side[] {
   const middle = middleOf(shape)
   return segmentsOf(shape).map((ends) => ({ ends, within: Math.sign(sideOf(...ends, middle)) }))
 }
+
+// Asked of a hundred thousand looks: a function made for each of them would fill the memory.
+function leavesBySome(sides: readonly Side[], arc: Point, person: Point): boolean {
+  for (const side of sides) if (leavesBy(side, arc, person)) return true
+  return false
+}
+const stillShut = (sides: readonly Side[], arc: Point, person: Point): readonly Side[] =>
+  sides.filter((side) => !leavesBy(side, arc, person))
 
 /** Whether a look from an arc within leaves the station by a side: it ends beyond it, and passes between its ends. */
 function leavesBy({ ends: [a, b], within }: Side, arc: Point, person: Point): boolean {

@@ -103,11 +103,11 @@ export class Crowd {
     return [...found]
   }
 
-  /** Those whom a view may show, here or beyond; somebody may be told twice. */
-  shownBy(view: View): Person[] {
-    const shown = this.insideOf(view.room).filter(({ at }) => view.isToward(at))
+  /** Those whom a view may show, here or beyond; somebody may be told twice. @param shown a list that they are put in */
+  shownBy(view: View, shown: Person[] = []): Person[] {
+    for (const person of this.insideOf(view.room)) if (view.isToward(person.at)) shown.push(person)
     for (const beyond of view.beyond)
-      if (doMeet(beyond.gap!.bounds, this.bounds)) shown.push(...this.shownBy(beyond))
+      if (doMeet(beyond.gap!.bounds, this.bounds)) this.shownBy(beyond, shown)
     return shown
   }
 
@@ -115,12 +115,14 @@ export class Crowd {
     const known = this.inRoom.get(room)
     if (known) return known
     const groups = this.people.nearIn(room)(this.from, this.within)
-    const found = gathered(groups, (group) => group.filter((one) => this.isNear(one)))
+    const found: Person[] = []
+    for (const group of groups) for (const one of group) if (this.isNear(one)) found.push(one)
     this.inRoom.set(room, found)
     return found
   }
 
   private isNear({ at }: Person): boolean {
-    return this.from.some((point) => apart(point, at) <= this.within)
+    for (const point of this.from) if (apart(point, at) <= this.within) return true
+    return false
   }
 }

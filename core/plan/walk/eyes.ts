@@ -44,15 +44,22 @@ export class Eyes {
     this.shadesOf = new Int32Array(most)
   }
 
-  add(at: Point, length: number, target: number, next: number, [one, other]: Bend): number {
+  add(at: Point, length: number, target: number, next: number, bend: Bend): number {
     const eye = this.count++
     this.x[eye] = at.x
     this.y[eye] = at.y
     this.length[eye] = length
     this.target[eye] = target
     this.next[eye] = next
-    this.planes.set([one.a, one.b, one.c, other.a, other.b, other.c], PLANES * eye)
+    this.putPlane(PLANES * eye, bend[0])
+    this.putPlane(PLANES * eye + 3, bend[1])
     return eye
+  }
+
+  private putPlane(plane: number, { a, b, c }: Bend[0]): void {
+    this.planes[plane] = a
+    this.planes[plane + 1] = b
+    this.planes[plane + 2] = c
   }
 
   /** Whether a way bends on to a point. */
@@ -84,8 +91,10 @@ export class Eyes {
   isOnBetween(eye: number, oneX: number, oneY: number, otherX: number, otherY: number): boolean {
     const { planes } = this
     for (let plane = PLANES * eye; plane < PLANES * (eye + 1); plane += 3) {
-      const [a, b, c] = [planes[plane]!, planes[plane + 1]!, planes[plane + 2]!]
-      if (a * oneX + b * oneY < -c && a * otherX + b * otherY < -c) return false
+      const a = planes[plane]!
+      const b = planes[plane + 1]!
+      const least = -planes[plane + 2]!
+      if (a * oneX + b * oneY < least && a * otherX + b * otherY < least) return false
     }
     return true
   }

@@ -81,7 +81,7 @@ export class Field {
       this.stopOf.fill(stop, this.begin[stop], this.begin[stop + 1])
 
     this.around = new Outwards(this.points.all)
-    this.all = this.around.group([...this.points.all.keys()])
+    this.all = this.around.all()
     this.inRoom = rooms.all.map(() => null)
     this.roomOf = new Int32Array(this.points.all.length).fill(NONE)
     for (const [room, inside] of byRoom(this.points.all, rooms)) {
@@ -172,7 +172,9 @@ export class Field {
     const x = eyes.x[eye]!
     const y = eyes.y[eye]!
     const length = eyes.length[eye]!
-    for (const point of part.places) {
+    const { places } = part
+    for (let i = 0; i < places.length; i++) {
+      const point = places[i]!
       const dx = points.x[point]! - x
       const dy = points.y[point]! - y
       const whole = length + Math.sqrt(dx * dx + dy * dy)

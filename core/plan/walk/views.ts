@@ -157,7 +157,8 @@ export class Views {
   isOn(view: number): boolean {
     if (this.isRound[view]) return true
     const eye = this.eye[view]!
-    const [x, y] = [this.eyes.x[eye]!, this.eyes.y[eye]!]
+    const x = this.eyes.x[eye]!
+    const y = this.eyes.y[eye]!
     return this.eyes.isOnBetween(
       eye,
       x + this.rightX[view]!,
@@ -186,6 +187,7 @@ function metresToLine(aX: number, aY: number, bX: number, bY: number): number {
   const dy = bY - aY
   const squared = dx * dx + dy * dy
   const share = squared === 0 ? 0 : Math.max(0, Math.min(1, -(aX * dx + aY * dy) / squared))
-  const [x, y] = [aX + share * dx, aY + share * dy]
+  const x = aX + share * dx
+  const y = aY + share * dy
   return Math.sqrt(x * x + y * y)
 }

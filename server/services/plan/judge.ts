@@ -25,8 +25,11 @@ const jsonOf = new WeakMap<DrawnFinding, string>()
 function written(findings: readonly DrawnFinding[]): WrittenFindings {
   const lists: Record<Level, string[]> = { clear: [], caution: [], unknown: [], stop: [] }
   for (const one of findings) {
-    const json = jsonOf.get(one) ?? JSON.stringify(one)
-    jsonOf.set(one, json)
+    let json = jsonOf.get(one)
+    if (json === undefined) {
+      json = JSON.stringify(one)
+      jsonOf.set(one, json)
+    }
     lists[one.finding.level].push(json)
   }
   const { clear, caution, unknown, stop } = lists

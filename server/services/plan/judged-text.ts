@@ -31,8 +31,13 @@ function keepLines(told: Told): ReadonlyMap<string, ToldThing> {
 export function readJudgedText(text: string, known: readonly Told[]): Told {
   const [floors, ...lines] = text.split('\n') as [string, ...string[]]
   const lists = known.map(byLine)
-  const before = (line: string): ToldThing | undefined =>
-    lists.find((list) => list.has(line))?.get(line)
+  const before = (line: string): ToldThing | undefined => {
+    for (const list of lists) {
+      const known = list.get(line)
+      if (known) return known
+    }
+    return undefined
+  }
   const equipment = {
     extinguishers: new Map<string, readonly FireClass[]>(),
     eyewash: new Set<string>(),
@@ -41,7 +46,8 @@ export function readJudgedText(text: string, known: readonly Told[]): Told {
     stored: new Map<string, readonly Stored[]>(),
   }
   const things = lines.map((line, place): ToldThing => {
-    const told = before(line)?.told ?? (JSON.parse(line) as ToldOfThing)
+    const known = before(line)
+    const told = known?.told ?? (JSON.parse(line) as ToldOfThing)
     const [thing, extinguishes, isEyewash, isCurtain, burns, stored] = told
     const { id } = thing
     if (extinguishes) equipment.extinguishers.set(id, extinguishes)
@@ -49,7 +55,8 @@ export function readJudgedText(text: string, known: readonly Told[]): Told {
     if (isCurtain) equipment.curtains.add(id)
     if (burns) equipment.burns.set(id, burns)
     if (stored) equipment.stored.set(id, stored)
-    return { thing, told, text: line, place }
+    // The very text that was kept is told from another at once, an equal one letter by letter.
+    return { thing, told, text: known?.text ?? line, place }
   })
   return {
     plan: {
