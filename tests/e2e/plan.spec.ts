@@ -111,24 +111,38 @@ test('one pull moves a thing that nobody chose before; Escape lets it go, Undo t
   const { x, y, id } = await placeOf(page, 'combustible')
   const outline = plan(page).locator(`[data-thing="${id}"] .figure`)
   const before = (await outline.getAttribute('d'))!
+  const shown = outline.filter({ visible: true })
+  const lay = (await shown.boundingBox())!
+  /** As far as the hand has gone, but for the step that it is drawn to. */
+  const expectInHand = async (): Promise<void> => {
+    const offHand = async (): Promise<number> => {
+      const lies = (await shown.boundingBox())!
+      return Math.max(Math.abs(lies.x - lay.x - 30), Math.abs(lies.y - lay.y - 20))
+    }
+    await expect.poll(offHand).toBeLessThan(8)
+  }
   await page.mouse.move(x, y)
   await page.mouse.down()
   await page.mouse.move(x + 30, y + 20, { steps: 6 })
-  await expect(outline.filter({ visible: true })).not.toHaveAttribute('d', before)
+  await expectInHand()
   await page.keyboard.press('Escape')
   await page.mouse.move(x + 40, y + 20)
   await page.mouse.up()
   await expect(outline).toHaveAttribute('d', before)
   await expect(page.getByRole('button', { name: 'Undo' })).toBeDisabled()
+  // What stays chosen has its handles under the hand.
+  await page.keyboard.press('Escape')
+  await expect(plan(page).locator('[data-handle]')).toHaveCount(0)
   await page.mouse.move(x, y)
   await page.mouse.down()
   await page.mouse.move(x + 30, y + 20, { steps: 6 })
   // What is in the hand is seen once, where the hand is.
-  await expect(outline.filter({ visible: true })).toHaveCount(1)
-  await expect(outline.filter({ visible: true })).not.toHaveAttribute('d', before)
+  await expect(shown).toHaveCount(1)
+  await expectInHand()
   await page.mouse.up()
   await kept(page)
   await expect(outline).not.toHaveAttribute('d', before)
+  await expectInHand()
   await page.getByRole('button', { name: 'Undo' }).click()
   await expect(outline).toHaveAttribute('d', before)
   await kept(page)
