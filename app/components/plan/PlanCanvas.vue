@@ -124,7 +124,9 @@ function subjectOf(event: Dragged & { sourceEvent: Event }): Subject & Dragged {
   if (handle && only.value) {
     const index = Number(handle.dataset.handle)
     const others = othersCorners([only.value.id])
-    return { x, y, what: 'handle', thing: only.value, index, others }
+    // The corner is pulled, not the handle beyond it.
+    const corner = cornersOf(only.value.shape)[index]!
+    return { x: corner.x, y: -corner.y, what: 'handle', thing: only.value, index, others }
   }
   if (props.tool !== null) {
     const others = othersCorners()

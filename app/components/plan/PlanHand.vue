@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Shape, Thing } from '#core/plan/plan'
-import { along, cornersOf, extentOf, middleOf } from '#core/plan/shape'
+import { along, apart, cornersOf, extentOf, middleOf, pointAt } from '#core/plan/shape'
 import { NAMED, pathOf } from '~/components/plan/drawing'
 
 /** What is in the hand: things as they are dragged, what is being drawn, and where a thing is taken hold of. */
@@ -18,10 +18,20 @@ const props = defineProps<{
 const RADIUS = 7
 /** From a thing to the knob that turns it, px. */
 const REACH = 26
+/** So far beyond its corner a handle lies, px: those of a small thing would cover it. */
+const BEYOND = 10
 
 const px = (pixels: number): number => pixels / props.scale
 const named = computed(() => props.things.filter(({ kind }) => NAMED.includes(kind)))
-const handles = computed(() => (props.only ? cornersOf(props.only.shape) : []))
+const handles = computed(() => {
+  if (!props.only) return []
+  const { shape } = props.only
+  const middle = middleOf(shape)
+  return cornersOf(shape).map((corner) => {
+    const metres = apart(middle, corner)
+    return pointAt([middle, corner], metres > 0 ? 1 + px(BEYOND) / metres : 1)
+  })
+})
 /** Beyond its front, or above it. */
 const knob = computed(() => {
   if (!props.only) return null
