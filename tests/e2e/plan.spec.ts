@@ -157,6 +157,44 @@ test('one pull moves a thing that nobody chose before; Escape lets it go, Undo t
   expect(heard).toEqual([])
 })
 
+test('a corner is pulled by the handle beyond it, the one across stays; the knob turns the thing', async ({
+  page,
+}) => {
+  const heard = listen(page)
+  await openEditor(page)
+  const { x, y, id } = await placeOf(page, 'combustible')
+  const outline = plan(page).locator(`[data-thing="${id}"] .figure`)
+  const corners = async () => (await outline.getAttribute('d'))!.match(/-?[\d.]+,-?[\d.]+/g)!
+  const middleOf = async (what: Locator) => {
+    const box = (await what.boundingBox())!
+    return { x: box.x + box.width / 2, y: box.y + box.height / 2 }
+  }
+  const pull = async (from: { x: number; y: number }, to: { x: number; y: number }) => {
+    await page.mouse.move(from.x, from.y)
+    await page.mouse.down()
+    await page.mouse.move(to.x, to.y, { steps: 6 })
+    await page.mouse.up()
+    await kept(page)
+  }
+  await page.mouse.click(x, y)
+  const before = await corners()
+  const middle = await middleOf(outline)
+  const handle = await middleOf(plan(page).locator('[data-handle="0"]'))
+  const outwards = (at: number, from: number) => at + 25 * Math.sign(at - from)
+  await pull(handle, { x: outwards(handle.x, middle.x), y: outwards(handle.y, middle.y) })
+  const pulled = await corners()
+  expect(pulled[2]).toBe(before[2])
+  expect(pulled[0]).not.toBe(before[0])
+  const knob = await middleOf(plan(page).locator('[data-turn]'))
+  await pull(knob, { x: knob.x + 25, y: knob.y + 25 })
+  const turned = await corners()
+  expect(turned.filter((corner) => pulled.includes(corner))).toEqual([])
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect.poll(corners).toEqual(before)
+  expect(heard).toEqual([])
+})
+
 test('the page under the hand is where it is let go, by mouse and by finger', async ({
   browser,
 }) => {
