@@ -66,7 +66,7 @@ async function plan(): Promise<void> {
 
 const FRAME_MS = 1000 / 60
 async function planHand(): Promise<void> {
-  const { pan, drag, things } = await planByHand(SERVER, 4616)
+  const { pan, drag, hold, things, findings } = await planByHand(SERVER, 4616)
   for (const [what, ms] of [
     ['Moving the plan', pan],
     ['Dragging a thing on it', drag],
@@ -75,8 +75,9 @@ async function planHand(): Promise<void> {
       `${what}, each move against a frame`,
       ms / FRAME_MS,
       1,
-      `${ms.toFixed(1)} ms, ${things} things`,
+      `${ms.toFixed(1)} ms, ${things} things, ${findings} Findings beside it`,
     )
+  line('Taking hold of it, once, in frames', hold / FRAME_MS, null, `${Math.round(hold)} ms`)
 }
 
 /** Changes have to be seen within two seconds. */

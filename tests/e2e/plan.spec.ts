@@ -136,10 +136,13 @@ test('one pull moves a thing that nobody chose before; Escape lets it go, Undo t
   await page.mouse.move(x, y)
   await page.mouse.down()
   await page.mouse.move(x + 30, y + 20, { steps: 6 })
-  // What is in the hand is seen once, where the hand is.
+  // What is in the hand is seen once, where the hand is; its form would keep the hand waiting, and opens after it.
   await expect(shown).toHaveCount(1)
   await expectInHand()
+  const form = page.getByRole('region', { name: 'What is chosen' })
+  await expect(form).toHaveCount(0)
   await page.mouse.up()
+  await expect(form).toBeVisible()
   await kept(page)
   await expect(outline).not.toHaveAttribute('d', before)
   await expectInHand()
@@ -358,5 +361,31 @@ test('drawn over a page of a PDF that two points set to scale; it stays on this 
   await page.getByRole('button', { name: 'Draw over a picture' }).click()
   await dialog.getByRole('button', { name: 'Take it away' }).click()
   await expect(underlay).toHaveCount(0)
+  expect(heard).toEqual([])
+})
+
+test('of a long list twenty are shown, and the others for the asking', async ({ page }) => {
+  const heard = listen(page)
+  await signIn(page, app.url, lead.email, lead.password)
+  const { floors } = await (await page.request.get(`${app.url}/api/v1/plan/draft`)).json()
+  const stations = Array.from({ length: 30 }, (_, i) => {
+    const id = crypto.randomUUID()
+    const shape = { type: 'box', at: { x: 300 + 6 * i, y: 0 }, angle: 90, width: 2, depth: 2 }
+    const about = { kind: 'station', floor: floors[0].id, name: `Bay ${i}`, facts: {}, of: null }
+    return { id, version: null, thing: { id, shape, ...about } }
+  })
+  const made = await page.request.post(`${app.url}/api/v1/plan/draft/changes`, {
+    headers: { origin: app.url },
+    data: { id: crypto.randomUUID(), changes: stations },
+  })
+  expect(made.status()).toBe(200)
+  await page.goto(`${app.url}/plan/draw`)
+  const group = page.getByRole('group').filter({ hasText: 'Ways to an eyewash' })
+  await group.getByText('Ways to an eyewash').click()
+  const told = group.locator('[data-code="plan.eyewash"]')
+  await expect(told).toHaveCount(20)
+  await group.getByRole('button', { name: /^Show 20 more of \d+$/ }).click()
+  await expect(told).toHaveCount(40)
+  await expectAccessible(page)
   expect(heard).toEqual([])
 })

@@ -15,7 +15,7 @@ const props = defineProps<{
   from?: Point | null
 }>()
 const emit = defineEmits<{ made: [things: Thing[]] }>()
-const standing = useStanding()
+const standing = useStanding('station')
 onMounted(standing.load)
 
 const figure = z.number('Enter a number.')
@@ -54,7 +54,7 @@ const ALONG = [
 
 /** Those that have no station of their name yet get one; begun again after a failure, only those that are left. */
 async function putOnRecord(names: readonly string[]): Promise<void> {
-  const known = new Set(standing.choicesOf('station').map(({ label }) => label))
+  const known = new Set(standing.choices.value.map(({ label }) => label))
   for (const name of names.filter((one) => !known.has(one)))
     await call(shopRoutes.createStation, {
       body: { name, designated: true, air: { ...UNKNOWN_AIR }, burns: null },
@@ -66,7 +66,7 @@ async function make({ name, first, x, y, along, record, ...size }: Row): Promise
   await standing.load()
   const names = Array.from({ length: size.count }, (_, i) => `${name} ${first + i}`)
   if (record) await putOnRecord(names)
-  const stations = standing.choicesOf('station')
+  const stations = standing.choices.value
   emit(
     'made',
     row({ x, y }, size, along).map((shape, i) => {

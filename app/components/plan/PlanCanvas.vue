@@ -51,6 +51,8 @@ const props = withDefaults(
   },
 )
 const chosen = defineModel<string[]>('chosen', { default: () => [] })
+/** Whether the hand holds what it pressed, and may yet pull it. */
+const pressing = defineModel<boolean>('pressing', { default: false })
 const emit = defineEmits<{ draw: [shape: Shape]; put: [things: Thing[]]; press: [at: Point] }>()
 const units = useUnits()
 const stage = useTemplateRef<HTMLDivElement>('stage')
@@ -232,9 +234,13 @@ onMounted(() => {
     .subject(subjectOf)
     .on('start', () => {
       isGivenUp = false
+      pressing.value = true
     })
     .on('drag', onDrag)
-    .on('end', onEnd)
+    .on('end', () => {
+      onEnd()
+      pressing.value = false
+    })
   select(stage.value).call(behaviour)
 })
 

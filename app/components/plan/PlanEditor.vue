@@ -36,9 +36,6 @@ const floorNames = computed(() =>
   props.draft.floors.map(({ id, name }) => ({ value: id, label: name })),
 )
 const here = computed(() => editor.things.value.filter(({ floor }) => floor === floorId.value))
-watch(floorId, () => {
-  chosen.value = []
-})
 const grid = computed(() => (units.value === 'us' ? 0.1524 : 0.25))
 
 const found = useLoad(() => call(planRoutes.draftFindings, {}))
@@ -107,9 +104,25 @@ function addInMiddle(kind: ThingKind): void {
     ),
   )
 }
+/** What is chosen once the hand lets go: the form and the table take longer to tell than a frame, and a pull begins at once. */
+const pressing = ref(false)
+const settled = ref<string[]>([])
+watch([chosen, pressing], () => {
+  if (!pressing.value) settled.value = chosen.value
+})
+const inTable = computed({
+  get: () => settled.value,
+  set: (ids: string[]) => {
+    chosen.value = ids
+  },
+})
+watch(floorId, () => {
+  chosen.value = []
+  pressing.value = false
+})
 const only = computed({
   get: () =>
-    chosen.value.length === 1 ? here.value.find(({ id }) => id === chosen.value[0]) : undefined,
+    settled.value.length === 1 ? here.value.find(({ id }) => id === settled.value[0]) : undefined,
   set: (thing: Thing | undefined) => {
     if (thing) editor.type(thing)
   },
@@ -291,6 +304,7 @@ const savedSays = computed(() => {
           :key="floorId"
           ref="canvas"
           v-model:chosen="chosen"
+          v-model:pressing="pressing"
           class="h-[66dvh] min-h-96"
           editable
           :things="seen"
@@ -313,7 +327,7 @@ const savedSays = computed(() => {
         <section v-if="only" class="panel p-4" aria-label="What is chosen">
           <ThingForm :key="only.id" v-model="only" />
         </section>
-        <p v-else-if="chosen.length > 1" class="panel p-4">{{ chosen.length }} chosen.</p>
+        <p v-else-if="settled.length > 1" class="panel p-4">{{ settled.length }} chosen.</p>
         <section v-if="faults.length > 0" class="panel p-4" aria-labelledby="faults">
           <h2 id="faults">Wrong on the plan</h2>
           <ul class="space-y-1">
@@ -342,7 +356,7 @@ const savedSays = computed(() => {
       </div>
     </div>
 
-    <ThingTable v-model:chosen="chosen" :things="here" />
+    <ThingTable v-model:chosen="inTable" :things="here" />
     <BoothRow v-model:open="rowOpen" :floor="floorId" @made="editor.put" />
     <LazyUnderlayForm
       v-model:open="underlayOpen"

@@ -31,22 +31,13 @@ const groups = computed(() => {
     else byCode.set(code, [one])
   }
   return [...byCode]
-    .map(([code, all]) => {
-      const sorted = all.toSorted((a, b) => worstFirst(a.finding.level, b.finding.level))
-      const wrong = all.filter(({ finding }) => finding.level !== 'clear').length
-      return {
-        code,
-        title: TITLE[code] ?? code,
-        all: sorted,
-        level: sorted[0]!.finding.level,
-        count: wrong > 0 ? `${wrong} of ${all.length}` : `${all.length} clear`,
-      }
-    })
-    .toSorted((a, b) => worstFirst(a.level, b.level))
+    .map(([code, all]) => ({
+      code,
+      title: TITLE[code] ?? code,
+      all: all.toSorted((a, b) => worstFirst(a.finding.level, b.finding.level)),
+    }))
+    .toSorted((a, b) => worstFirst(a.all[0]!.finding.level, b.all[0]!.finding.level))
 })
-function show(one: ShownFinding): void {
-  shown.value = shown.value === one ? null : one
-}
 </script>
 
 <template>
@@ -57,28 +48,11 @@ function show(one: ShownFinding): void {
   <p v-else-if="findings.length === 0" class="muted">
     Nothing to judge yet: rooms with stations, gas stores and what burns are.
   </p>
-  <details
+  <FindingGroup
     v-for="group in groups"
     :key="group.code"
-    class="border-b border-(--rule) py-1"
-    :open="group.level === 'stop'"
-  >
-    <summary class="cursor-pointer py-1.5 font-semibold flex items-center gap-2">
-      <FindingMark :level="group.level" :size="18" />
-      <span class="grow">{{ group.title }}</span>
-      <span class="muted font-normal">{{ group.count }}</span>
-    </summary>
-    <div v-for="(one, i) in group.all" :key="i" class="space-y-1 pb-2">
-      <FindingLine :finding="one.finding" />
-      <UButton
-        variant="ghost"
-        color="neutral"
-        icon="i-lucide-map-pin"
-        :aria-pressed="shown === one"
-        @click="show(one)"
-      >
-        {{ shown === one ? 'Hide it on the plan' : 'Show it on the plan' }}
-      </UButton>
-    </div>
-  </details>
+    v-model:shown="shown"
+    :title="group.title"
+    :findings="group.all"
+  />
 </template>

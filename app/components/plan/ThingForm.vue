@@ -9,9 +9,10 @@ import { useUnits } from '~/composables/units'
 /** Everything of one thing as typed numbers; each is kept as it is typed. */
 const thing = defineModel<Thing>({ required: true })
 const units = useUnits()
-const standing = useStanding()
-onMounted(standing.load)
 const kind = computed(() => PLAN_KINDS[thing.value.kind])
+// A form is of one thing, and a thing stays of its kind.
+const standing = useStanding(kind.value.of)
+onMounted(standing.load)
 
 function put(change: Partial<Thing>): void {
   thing.value = { ...thing.value, ...change }
@@ -47,7 +48,7 @@ const fewest = computed(() => (thing.value.shape.type === 'line' ? 2 : 3))
 const NOTHING = 'nothing'
 const choices = computed(() => [
   { value: NOTHING, label: 'Not on record' },
-  ...standing.choicesOf(kind.value.of),
+  ...standing.choices.value,
 ])
 const of = computed({
   get: () => thing.value.of ?? NOTHING,
