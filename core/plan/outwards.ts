@@ -105,3 +105,10 @@ export function metresTo({ minX, minY, maxX, maxY }: Bounds, x: number, y: numbe
   const dy = Math.max(minY - y, 0, y - maxY)
   return Math.sqrt(dx * dx + dy * dy)
 }
+
+/** From one box to another, m; of no length where they meet. */
+export function metresBetween(one: Bounds, other: Bounds): number {
+  const dx = Math.max(one.minX - other.maxX, 0, other.minX - one.maxX)
+  const dy = Math.max(one.minY - other.maxY, 0, other.minY - one.maxY)
+  return Math.sqrt(dx * dx + dy * dy)
+}

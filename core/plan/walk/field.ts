@@ -4,7 +4,8 @@ import { byRoom } from '../by-room'
 import { gathered } from '../gathered'
 import type { Ground } from '../ground'
 import type { Lists } from '../lists'
-import { metresTo, Outwards, type Part } from '../outwards'
+import { boundsOf, type Bounds } from '../near'
+import { metresBetween, metresTo, Outwards, type Part } from '../outwards'
 import type { Point } from '../plan'
 import { Eyes } from './eyes'
 import { NONE } from './gaps'
@@ -21,8 +22,10 @@ export interface Way {
 
 /**
  * The shortest ways to the nearest of some targets, from all of some places at once; a place may have several starts.
- * Walked backwards from all targets, each stop (a corner, or a place) is reached by its shortest way: Dijkstra,
- * with what is seen looked at only when it is its turn, and lines followed only where they are shorter than any found.
+ * Walked backwards from all targets, each stop (a corner, or a place) is reached by its shortest way, with what is seen
+ * looked at only when it is its turn, and lines followed only where they are shorter than any found. What leads towards
+ * the places has its turn first: A*, by how far the box that holds them is at least; within it the same as Dijkstra.
+ * Source: Hart, Nilsson and Raphael, A formal basis for the heuristic determination of minimum cost paths, 1968.
  */
 export class Field {
   /** The corners, and after them the starts. */
@@ -52,8 +55,10 @@ export class Field {
   private readonly to: Int32Array
   private readonly isReached: Uint8Array
   private placesLeft: number
+  /** All places lie in it. */
+  private readonly goal: Bounds
 
-  /** What has its turn, by the way up to there, m: stops, after them views and glances in turn. */
+  /** What has its turn, by the way up to there and what is left of it at least, m: stops, after them views and glances in turn. */
   private readonly open = new FlatQueue<number>()
   /** Parts of views that have their turn. */
   private readonly glances: { view: number; part: Part }[] = []
@@ -99,15 +104,13 @@ export class Field {
     this.to = new Int32Array(stops)
     this.isReached = new Uint8Array(stops)
     this.placesLeft = places.length
+    this.goal = boundsOf(gathered(places, (starts) => starts))
 
     targets.forEach((at, target) => {
       const eye = this.eyes.add(at, 0, target, NONE, ANYWHERE)
       this.look(this.views.around(eye, gaps.placeOf(rooms.holding(at)[0] ?? null)))
     })
-    while (this.open.length > 0 && this.placesLeft > 0) {
-      const length = this.open.peekValue()!
-      this.take(this.open.pop()!, length)
-    }
+    while (this.open.length > 0 && this.placesLeft > 0) this.take(this.open.pop()!)
   }
 
   /** @returns null: no way is short enough */
@@ -122,9 +125,9 @@ export class Field {
     return { points, length: this.shortest[stop]!, target: eyes.target[first]! }
   }
 
-  private take(turn: number, length: number): void {
+  private take(turn: number): void {
     const later = turn - this.isReached.length
-    if (later < 0) this.reach(turn, length)
+    if (later < 0) this.reach(turn)
     else if (later % 2 === 0) this.look(later / 2)
     else {
       const { view, part } = this.glances[(later - 1) / 2]!
@@ -153,7 +156,7 @@ export class Field {
     for (let gap = gaps.begin[room]!; gap < gaps.begin[room + 1]!; gap++) {
       const beyond = views.through(view, gap)
       if (beyond === NONE) continue
-      const metres = length + views.metres[beyond]!
+      const metres = length + views.metres[beyond]! + metresBetween(gaps.bounds[gap]!, this.goal)
       if (metres <= this.longest && views.isOn(beyond)) this.putView(beyond, metres)
     }
   }
@@ -163,7 +166,8 @@ export class Field {
     const { eyes, views } = this
     const eye = views.eye[view]!
     for (const half of part.halves) {
-      const metres = eyes.length[eye]! + metresTo(half, eyes.x[eye]!, eyes.y[eye]!)
+      const there = metresTo(half, eyes.x[eye]!, eyes.y[eye]!)
+      const metres = eyes.length[eye]! + there + metresBetween(half, this.goal)
       if (this.left[half.number] === 0 || metres > this.longest) continue
       if (eyes.isOnInto(eye, half) && views.isTowardSomeOf(view, half))
         this.putGlance(view, half, metres)
@@ -186,11 +190,11 @@ export class Field {
       shortest[stop] = whole
       this.by[stop] = eye
       this.to[stop] = point
-      this.open.push(stop, whole)
+      this.open.push(stop, whole + metresTo(this.goal, points.x[point]!, points.y[point]!))
     }
   }
 
-  private reach(stop: number, length: number): void {
+  private reach(stop: number): void {
     const { eyes } = this
     if (this.isReached[stop]) return
     this.isReached[stop] = 1
@@ -203,7 +207,7 @@ export class Field {
     const by = this.by[stop]!
     const bend = bendRound(corner, { x: eyes.x[by]!, y: eyes.y[by]! })
     if (!bend) return
-    const eye = eyes.add(corner.at, length, eyes.target[by]!, by, bend)
+    const eye = eyes.add(corner.at, this.shortest[stop]!, eyes.target[by]!, by, bend)
     this.look(this.views.around(eye, this.roomOf[stop]!))
   }
 

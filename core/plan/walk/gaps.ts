@@ -1,5 +1,6 @@
 import type { Enclosure, Enclosures } from '../enclosure'
 import { gathered } from '../gathered'
+import type { Bounds } from '../near'
 
 /** No room, no gap. */
 export const NONE = -1
@@ -13,6 +14,7 @@ export class Gaps {
   readonly rightY: Float64Array
   readonly leftX: Float64Array
   readonly leftY: Float64Array
+  readonly bounds: readonly Bounds[]
   /** The room on the other side, or none. */
   readonly beyond: Int32Array
   private readonly places: ReadonlyMap<Enclosure, number>
@@ -28,6 +30,7 @@ export class Gaps {
     this.rightY = Float64Array.from(gaps, ({ ends: [right] }) => right.y)
     this.leftX = Float64Array.from(gaps, ({ ends: [, left] }) => left.x)
     this.leftY = Float64Array.from(gaps, ({ ends: [, left] }) => left.y)
+    this.bounds = gaps.map(({ bounds }) => bounds)
     this.beyond = Int32Array.from(gaps, ({ beyond }) => this.placeOf(beyond))
   }
 
