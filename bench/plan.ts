@@ -123,15 +123,23 @@ const EACH = 5
 /** A shop as most are, of so many things. */
 const FEW = 100
 
+/** ms */
+export interface Times {
+  middle: number
+  least: number
+}
+
 interface JudgedLarge {
   /** ms: a small plan, by threads that have not started yet. */
   first: number
-  /** ms, each in the middle: what is wrong with it alone; all of it, of a plan that nobody judged before, and after a change. */
+  /** ms in the middle: what is wrong with it alone. */
   faults: number
-  anew: number
+  /** All of it, of a plan that nobody judged before. */
+  anew: Times
   /** Anew, each of the threads by itself: what a machine with a core for each of them waits for. */
   alone: { thread: string; ms: number }[]
-  again: number
+  /** All of it, after a change. */
+  again: Times
   /** ms in the middle after a change of each kind of thing. */
   kinds: [ThingKind, number][]
   things: number
@@ -141,6 +149,10 @@ interface JudgedLarge {
 export async function judgeLarge(worker: string): Promise<JudgedLarge> {
   const middle = (times: readonly number[]): number =>
     [...times].sort((a, b) => a - b)[Math.floor(times.length / 2)]!
+  const spread = (times: readonly number[]): Times => ({
+    middle: middle(times),
+    least: Math.min(...times),
+  })
   const timed = async (work: () => Promise<unknown>): Promise<number> => {
     const begun = performance.now()
     await work()
@@ -187,9 +199,9 @@ export async function judgeLarge(worker: string): Promise<JudgedLarge> {
     return {
       first,
       faults: middle(faults),
-      anew: middle(anew),
+      anew: spread(anew),
       alone,
-      again: middle(again.map(({ ms }) => ms)),
+      again: spread(again.map(({ ms }) => ms)),
       kinds: CHANGED.map((kind) => [
         kind,
         middle(again.filter((one) => one.kind === kind).map(({ ms }) => ms)),
