@@ -126,7 +126,8 @@ describe('stopping work while others stop it', () => {
       ),
     )
     expect(await states()).toEqual(['suspended', 'suspended'])
-  })
+    // The alarms of the test before are cleared first, one by one.
+  }, 120_000)
 })
 
 const record = (i: number): object => ({
