@@ -50,8 +50,8 @@ async function plan(): Promise<void> {
   )
   const threads = alone.map(({ thread, ms }) => `${thread} ${Math.round(ms)}`).join(', ')
   line(
-    'Judge one that nobody judged before, against 1 s',
-    anew.middle / FIRST_MS,
+    'Judge one that nobody judged before, against 200 ms',
+    anew.middle / SOON_MS,
     1,
     `${spread(anew)}; each thread by itself: ${threads}`,
   )
