@@ -122,7 +122,7 @@ const found = (
 function nearestOf({ shape }: Pick<Thing, 'shape'>, work: Point): Point & { metres: number } {
   if (contains(shape, work)) return { x: work.x, y: work.y, metres: 0 }
   return segmentsOf(shape)
-    .map((side) => nearestOn(side, work).point)
+    .map((side) => nearestOn(side, work))
     .map((point) => ({ ...point, metres: apart(point, work) }))
     .reduce((best, point) => (point.metres < best.metres ? point : best))
 }
@@ -142,7 +142,7 @@ function isWithin(thing: Thing, work: Point, reach: number): boolean {
 function wallsInReach(plan: Plan, work: WorkPoint, reach: number): InReach[] {
   const nearest = new Map<Thing, Point & { metres: number }>()
   for (const { segment, of } of wallsOf(plan, work.floor, 'fire')) {
-    const { point } = nearestOn(segment, work)
+    const point = nearestOn(segment, work)
     const metres = apart(point, work)
     if (metres <= reach + ROUNDING && metres < (nearest.get(of)?.metres ?? Infinity))
       nearest.set(of, { ...point, metres })

@@ -1,9 +1,7 @@
-import { gathered } from './gathered'
 import { Lists } from './lists'
-import { boundsOf } from './near'
 import type { Point } from './plan'
-import { areOneSide, meet, metresToSegment } from './segment'
-import type { Segment } from './shape'
+import { areOneSide, meet } from './segment'
+import { apart, type Segment } from './shape'
 
 /** Side of a cell of the grid, m, unless there would be too many of them. */
 const CELL = 1
@@ -32,13 +30,22 @@ export class Blocks {
   private lines = 0
   private readonly line = new Float64Array(4)
 
-  constructor(private readonly segments: readonly Segment[]) {
+  /** @param slit nobody gets through a slit between two of them: each reaches so far beyond its ends, m */
+  constructor(segments: readonly Segment[], slit = 0) {
     this.ends = new Float64Array(4 * segments.length)
-    const ends = gathered(segments, (segment) => segment)
-    const { minX, minY, maxX, maxY } = boundsOf(ends)
-    ends.forEach(({ x, y }, end) => {
-      this.ends[2 * end] = x
-      this.ends[2 * end + 1] = y
+    let [minX, minY, maxX, maxY] = [Infinity, Infinity, -Infinity, -Infinity]
+    segments.forEach(([a, b], segment) => {
+      const length = apart(a, b)
+      const x = length > 0 ? (slit / length) * (b.x - a.x) : 0
+      const y = length > 0 ? (slit / length) * (b.y - a.y) : 0
+      this.ends[4 * segment] = a.x - x
+      this.ends[4 * segment + 1] = a.y - y
+      this.ends[4 * segment + 2] = b.x + x
+      this.ends[4 * segment + 3] = b.y + y
+      minX = Math.min(minX, a.x - x, b.x + x)
+      minY = Math.min(minY, a.y - y, b.y + y)
+      maxX = Math.max(maxX, a.x - x, b.x + x)
+      maxY = Math.max(maxY, a.y - y, b.y + y)
     })
     const isEmpty = segments.length === 0
     this.west = isEmpty ? 0 : minX - CELL
@@ -50,19 +57,10 @@ export class Blocks {
     this.up = Math.ceil(height / this.cell) + 1
     this.lookedAt = new Int32Array(segments.length)
 
-    // Cells and what runs through them, in pairs.
-    const cells: number[] = []
-    const within: number[] = []
-    segments.forEach((segment, i) =>
-      this.forCellsOf(segment, (cell) => {
-        cells.push(cell)
-        within.push(i)
-      }),
-    )
     this.held = new Lists(this.across * this.up)
-    for (const cell of cells) this.held.count(cell)
+    for (let i = 0; i < segments.length; i++) this.forCellsOf(i, (cell) => this.held.count(cell))
     this.held.begin()
-    cells.forEach((cell, pair) => this.held.put(cell, within[pair]!))
+    for (let i = 0; i < segments.length; i++) this.forCellsOf(i, (cell) => this.held.put(cell, i))
   }
 
   /** The line that is asked about next, m. */
@@ -71,6 +69,12 @@ export class Blocks {
     this.line[FROM_Y] = fromY
     this.line[TO_X] = toX
     this.line[TO_Y] = toY
+  }
+
+  /** Whether a line meets any of them, m. */
+  isMetBy(fromX: number, fromY: number, toX: number, toY: number): boolean {
+    this.aim(fromX, fromY, toX, toY)
+    return this.firstMet() >= 0
   }
 
   /** Whether it meets a segment, by its place in the list. */
@@ -91,7 +95,11 @@ export class Blocks {
     const d = (bX - aX) * (dY - aY) - (bY - aY) * (dX - aX)
     if (areOneSide(c, d, Math.abs(bX - aX) + Math.abs(bY - aY))) return false
     if (a * b < 0 && c * d < 0) return true
-    return meet(this.segments[i]!, [
+    const segment = [
+      { x: cX, y: cY },
+      { x: dX, y: dY },
+    ] as const
+    return meet(segment, [
       { x: aX, y: aY },
       { x: bX, y: bY },
     ])
@@ -103,7 +111,7 @@ export class Blocks {
    * Source: Amanatides and Woo, A fast voxel traversal algorithm for ray tracing, 1987.
    */
   firstMet(): number {
-    if (this.segments.length === 0) return -1
+    if (this.ends.length === 0) return -1
     const { line, west, south, cell, across, up } = this
     this.lines++
     const x = (line[FROM_X]! - west) / cell
@@ -150,21 +158,26 @@ export class Blocks {
   }
 
   /** For each cell that a segment runs through or touches. */
-  private forCellsOf(segment: Segment, take: (cell: number) => void): void {
-    const [a, b] = segment
-    const { west, south, cell, across } = this
-    const reach = (cell / 2) * Math.SQRT2 + MARGIN
-    const first = Math.floor((Math.min(a.x, b.x) - MARGIN - west) / cell)
-    const last = Math.floor((Math.max(a.x, b.x) + MARGIN - west) / cell)
-    const lowest = Math.floor((Math.min(a.y, b.y) - MARGIN - south) / cell)
-    const highest = Math.floor((Math.max(a.y, b.y) + MARGIN - south) / cell)
+  private forCellsOf(segment: number, take: (cell: number) => void): void {
+    const { ends, west, south, cell, across } = this
+    const aX = ends[4 * segment]!
+    const aY = ends[4 * segment + 1]!
+    const bX = ends[4 * segment + 2]!
+    const bY = ends[4 * segment + 3]!
+    const first = Math.floor((Math.min(aX, bX) - MARGIN - west) / cell)
+    const last = Math.floor((Math.max(aX, bX) + MARGIN - west) / cell)
+    const lowest = Math.floor((Math.min(aY, bY) - MARGIN - south) / cell)
+    const highest = Math.floor((Math.max(aY, bY) + MARGIN - south) / cell)
     // Within one row or one column it runs through all of them.
     const isStraight = first === last || lowest === highest
+    const reach = (cell / 2) * Math.SQRT2 + MARGIN
+    const most = reach * Math.sqrt((bX - aX) ** 2 + (bY - aY) ** 2)
     for (let i = first; i <= last; i++)
       for (let j = lowest; j <= highest; j++) {
-        const x = west + (i + 0.5) * cell
-        const y = south + (j + 0.5) * cell
-        if (isStraight || metresToSegment(segment, { x, y }) <= reach) take(j * across + i)
+        const x = west + (i + 0.5) * cell - aX
+        const y = south + (j + 0.5) * cell - aY
+        // No farther off its line than the corner of a cell is off its middle.
+        if (isStraight || Math.abs((bX - aX) * y - (bY - aY) * x) <= most) take(j * across + i)
       }
   }
 }
@@ -172,8 +185,5 @@ export class Blocks {
 /** Whether a straight line meets none of some segments. */
 export function freeLines(segments: readonly Segment[]): (from: Point, to: Point) => boolean {
   const blocks = new Blocks(segments)
-  return (from, to) => {
-    blocks.aim(from.x, from.y, to.x, to.y)
-    return blocks.firstMet() < 0
-  }
+  return (from, to) => !blocks.isMetBy(from.x, from.y, to.x, to.y)
 }

@@ -1,6 +1,6 @@
 import { polygonArea, polygonContains } from 'd3-polygon'
 import { gathered } from './gathered'
-import { boundsOf, nearby, nearOf, type Bounds } from './near'
+import { boundsOf, nearby, nearOf, type Bounds, type Near } from './near'
 import { onFloor, type Plan, type Point, type Thing } from './plan'
 import { meet } from './segment'
 import { cornersOf, pointAt, segmentsOf, type Segment } from './shape'
@@ -46,17 +46,18 @@ export function enclosuresOn(
   const holding = (point: Point): Enclosure[] =>
     roomsNear([point]).filter((room) => holds(room, point))
   for (const room of all) room.gaps = gapsOf(room, openingsNear, holding)
-  return { all, holding }
+  return { all, near: roomsNear, holding }
 }
 
 export interface Enclosures {
   all: readonly Enclosure[]
+  near: Near<Enclosure>
   /** Those that a point lies in. */
   holding: (point: Point) => readonly Enclosure[]
 }
 
 /** Where nothing is known to keep lines in. */
-export const NO_ENCLOSURES: Enclosures = { all: [], holding: () => [] }
+export const NO_ENCLOSURES: Enclosures = { all: [], near: () => [], holding: () => [] }
 
 function walled(points: readonly Point[], walls: readonly Segment[]): Enclosure {
   const { minX, minY, maxX, maxY } = boundsOf(points)

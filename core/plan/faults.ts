@@ -5,7 +5,7 @@ import { foundAgain, type Found } from './again/found-again'
 import { floorOf } from './again/part'
 import { gathered } from './gathered'
 import { PLAN_KINDS, type ThingKind } from './kinds.table'
-import { FARTHEST, type Plan, type Thing } from './plan'
+import { FARTHEST, type Plan, type Point, type Shape, type Thing } from './plan'
 import { boundsOf, boundsOfThing, grown, nearby, nearOf } from './near'
 import { meet } from './segment'
 import { apart, areaOf, cornersOf, extentOf, segmentsOf, type Extent, type Segment } from './shape'
@@ -105,13 +105,8 @@ function faultWithin(thing: Thing): string | null {
 /** What is wrong with the outline of a thing; null: nothing. */
 export function outlineFault({ kind, shape }: Pick<Thing, 'kind' | 'shape'>): string | null {
   if (shape.type !== PLAN_KINDS[kind].shape) return 'It has another outline than its kind.'
-  const numbers =
-    shape.type === 'box'
-      ? [shape.at.x, shape.at.y, shape.angle, shape.width, shape.depth]
-      : gathered(shape.points, ({ x, y }) => [x, y])
-  if (!numbers.every(Number.isFinite)) return 'One of its figures is no number.'
-  if (cornersOf(shape).some(({ x, y }) => Math.abs(x) > FARTHEST || Math.abs(y) > FARTHEST))
-    return 'It lies off the plan.'
+  if (!hasFigures(shape)) return 'One of its figures is no number.'
+  if (!cornersOf(shape).every(isOnPlan)) return 'It lies off the plan.'
   if (shape.type === 'box')
     return shape.width >= SHORTEST && shape.depth >= SHORTEST ? null : 'It has no size.'
   if (shape.points.length < (shape.type === 'line' ? 2 : 3)) return 'It has too few points.'
@@ -121,6 +116,13 @@ export function outlineFault({ kind, shape }: Pick<Thing, 'kind' | 'shape'>): st
   if (crossesItself(segmentsOf(shape))) return 'Its outline crosses itself.'
   return areaOf(shape) >= SMALLEST ? null : 'It has no area.'
 }
+
+const isFinitePoint = ({ x, y }: Point): boolean => Number.isFinite(x) && Number.isFinite(y)
+const hasFigures = (shape: Shape): boolean =>
+  shape.type === 'box'
+    ? isFinitePoint(shape.at) && [shape.angle, shape.width, shape.depth].every(Number.isFinite)
+    : shape.points.every(isFinitePoint)
+const isOnPlan = ({ x, y }: Point): boolean => Math.abs(x) <= FARTHEST && Math.abs(y) <= FARTHEST
 
 function crossesItself(edges: readonly Segment[]): boolean {
   return edges.some((edge, i) =>

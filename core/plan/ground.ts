@@ -5,9 +5,9 @@ import { gathered } from './gathered'
 import type { ThingKind } from './kinds.table'
 import { oncePerFloor } from './once'
 import type { Plan, Point, Thing } from './plan'
-import { along, apart, pointAt, segmentsOf, type Segment } from './shape'
+import { along, apart, segmentsOf, type Segment } from './shape'
 import { Blocks } from './blocks'
-import { Gaps } from './walk/gaps'
+import { Gaps } from './sight/gaps'
 import { wallsOf } from './walls'
 
 /** Whoever walks keeps this far from a corner, m. It makes a way longer by a little, never shorter. */
@@ -45,16 +45,10 @@ export function groundWith(plan: Plan, floor: string, besides: readonly Thing[])
   const things = plan.things.filter(({ floor: on, kind }) => on === floor && isInTheWay(kind))
   const blocks = [...walls, ...gathered([...things, ...besides], ({ shape }) => segmentsOf(shape))]
   return {
-    blocks: new Blocks(blocks.map(longer)),
+    blocks: new Blocks(blocks, SLIT),
     corners: turningPoints(blocks),
     ...roomsOn(plan, floor),
   }
-}
-
-function longer(segment: Segment): Segment {
-  const length = apart(...segment)
-  const share = length > 0 ? SLIT / length : 0
-  return [pointAt(segment, -share), pointAt(segment, 1 + share)]
 }
 
 /** With more than this open around it a corner is sharp, degrees; a box has 270. */

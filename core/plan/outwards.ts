@@ -1,6 +1,6 @@
 import { Lists } from './lists'
 import type { Bounds } from './near'
-import type { Point } from './plan'
+import type { Points } from './walk/points'
 
 /** A part with more points than this is halved. */
 const FEW = 64
@@ -12,10 +12,11 @@ export interface Part extends Bounds {
   /** The part that it is a half of; null: it is a whole group. */
   of: Part | null
   halves: readonly Part[]
-  /** How many points it holds. */
+  /** How many of its points are left. */
   count: number
-  /** The points themselves, by their places in the list, where they are few. */
-  places: number[]
+  /** Where they are few: they are listed from here to before the end. */
+  from: number
+  to: number
 }
 
 /**
@@ -24,36 +25,52 @@ export interface Part extends Bounds {
  * Source: Bentley, Multidimensional binary search trees used for associative searching, 1975.
  */
 export class Outwards {
-  /** Those of all groups; a half comes after what it is a half of. */
-  readonly parts: Part[] = []
-  constructor(private readonly points: readonly Point[]) {}
+  private readonly parts: Part[] = []
+  /** The points of each group, part by part. */
+  readonly listed: number[] = []
+  /** By point: the numbers of the smallest parts that hold it. */
+  private heldBy: Lists | null = null
+
+  constructor(private readonly points: Points) {}
 
   /** @returns the part that is all of its points */
   all(): Part {
-    const places: number[] = []
-    for (let place = 0; place < this.points.length; place++) places.push(place)
-    return this.group(places)
+    const { length } = this.points.all
+    return this.group(Int32Array.from({ length }, (_, point) => point))
   }
 
-  /** @param places those of its points in the list. @returns the part that is all of them */
-  group(places: number[]): Part {
-    return this.part(places, null)
+  /** @param points those of a group, by their places. @returns the part that is all of them */
+  group(points: ArrayLike<number>): Part {
+    const from = this.listed.length
+    for (let i = 0; i < points.length; i++) this.listed.push(points[i]!)
+    return this.part(from, this.listed.length, null)
   }
 
-  /** The smallest parts that hold each point, one for each group that it is of. */
-  smallest(): Lists {
-    const lists = new Lists(this.points.length)
-    for (const { places } of this.parts)
-      for (let i = 0; i < places.length; i++) lists.count(places[i]!)
+  /** A point is not looked for any more. After that there are no more groups. */
+  leaveOut(point: number): void {
+    const { listed, parts } = this
+    const heldBy = (this.heldBy ??= this.smallest())
+    for (let i = heldBy.start(point); i < heldBy.end(point); i++) {
+      const smallest = parts[heldBy.at(i)]!
+      const place = listed.indexOf(point, smallest.from)
+      listed[place] = listed[--smallest.to]!
+      for (let part: Part | null = smallest; part; part = part.of) part.count--
+    }
+  }
+
+  private smallest(): Lists {
+    const lists = new Lists(this.points.all.length)
+    const { listed } = this
+    for (const { from, to } of this.parts) for (let i = from; i < to; i++) lists.count(listed[i]!)
     lists.begin()
-    for (const { places, number } of this.parts)
-      for (let i = 0; i < places.length; i++) lists.put(places[i]!, number)
+    for (const { from, to, number } of this.parts)
+      for (let i = from; i < to; i++) lists.put(listed[i]!, number)
     return lists
   }
 
-  private part(places: number[], of: Part | null): Part {
+  private part(from: number, to: number, of: Part | null): Part {
     const { parts } = this
-    const { minX, minY, maxX, maxY } = this.boundsOf(places)
+    const { minX, minY, maxX, maxY } = this.boundsOf(from, to)
     const part: Part = {
       minX,
       minY,
@@ -62,38 +79,44 @@ export class Outwards {
       number: parts.length,
       of,
       halves: [],
-      count: places.length,
-      places: [],
+      count: to - from,
+      from,
+      to,
     }
     parts.push(part)
-    const halves = places.length > FEW ? this.halved(places, part) : null
-    if (halves) part.halves = halves.map((half) => this.part(half, part))
-    else part.places = places
+    const middle = to - from > FEW ? this.partition(from, to, part) : from
+    // Where they all lie in one place there are no halves.
+    if (middle === from || middle === to) return part
+    part.to = from
+    part.halves = [this.part(from, middle, part), this.part(middle, to, part)]
     return part
   }
 
-  /** @returns null where they all lie in one place */
-  private halved(places: readonly number[], { minX, minY, maxX, maxY }: Bounds) {
-    const side = maxX - minX > maxY - minY ? 'x' : 'y'
-    const middle = side === 'x' ? (minX + maxX) / 2 : (minY + maxY) / 2
-    const near: number[] = []
-    const far: number[] = []
-    for (let i = 0; i < places.length; i++) {
-      const place = places[i]!
-      const half = this.points[place]![side] < middle ? near : far
-      half.push(place)
+  /** Puts those of one half before the others. @returns where the others begin */
+  private partition(from: number, to: number, { minX, minY, maxX, maxY }: Bounds): number {
+    const { listed } = this
+    const isWide = maxX - minX > maxY - minY
+    const along = isWide ? this.points.x : this.points.y
+    const half = isWide ? (minX + maxX) / 2 : (minY + maxY) / 2
+    let middle = from
+    for (let i = from; i < to; i++) {
+      const point = listed[i]!
+      if (along[point]! >= half) continue
+      listed[i] = listed[middle]!
+      listed[middle++] = point
     }
-    return near.length > 0 && far.length > 0 ? [near, far] : null
+    return middle
   }
 
-  private boundsOf(places: readonly number[]): Bounds {
+  private boundsOf(from: number, to: number): Bounds {
     const bounds = { minX: Infinity, minY: Infinity, maxX: -Infinity, maxY: -Infinity }
-    for (let i = 0; i < places.length; i++) {
-      const { x, y } = this.points[places[i]!]!
-      if (x < bounds.minX) bounds.minX = x
-      if (x > bounds.maxX) bounds.maxX = x
-      if (y < bounds.minY) bounds.minY = y
-      if (y > bounds.maxY) bounds.maxY = y
+    const { x, y } = this.points
+    for (let i = from; i < to; i++) {
+      const point = this.listed[i]!
+      if (x[point]! < bounds.minX) bounds.minX = x[point]!
+      if (x[point]! > bounds.maxX) bounds.maxX = x[point]!
+      if (y[point]! < bounds.minY) bounds.minY = y[point]!
+      if (y[point]! > bounds.maxY) bounds.maxY = y[point]!
     }
     return bounds
   }

@@ -1,6 +1,6 @@
 import type { Bounds } from './near'
 import type { Point, Shape } from './plan'
-import { apart, contains, cornersOf, pointAt, segmentsOf, type Segment } from './shape'
+import { contains, cornersOf, pointAt, segmentsOf, type Segment } from './shape'
 
 /** Lines nearer than this touch, m. */
 const TOUCH = 1e-9
@@ -8,24 +8,25 @@ const TOUCH = 1e-9
 const cross = (o: Point, a: Point, b: Point): number =>
   (a.x - o.x) * (b.y - o.y) - (a.y - o.y) * (b.x - o.x)
 
-/** The point of a segment that is nearest to a point, and how far along it lies, 0 to 1. */
-export function nearestOn([a, b]: Segment, p: Point): { point: Point; share: number } {
-  const squared = (b.x - a.x) ** 2 + (b.y - a.y) ** 2
-  if (squared === 0) return { point: a, share: 0 }
-  const along = ((p.x - a.x) * (b.x - a.x) + (p.y - a.y) * (b.y - a.y)) / squared
-  const share = Math.max(0, Math.min(1, along))
-  return { point: pointAt([a, b], share), share }
-}
-
-/** From a point to the nearest of a segment, m. */
-export function metresToSegment([a, b]: Segment, { x, y }: Point): number {
+/** How far along a segment the point of it lies that is nearest to a point, 0 to 1. */
+export function shareAlong([a, b]: Segment, { x, y }: Point): number {
   const dx = b.x - a.x
   const dy = b.y - a.y
   const squared = dx * dx + dy * dy
   const along = squared === 0 ? 0 : ((x - a.x) * dx + (y - a.y) * dy) / squared
-  const share = Math.max(0, Math.min(1, along))
-  const offX = a.x + share * dx - x
-  const offY = a.y + share * dy - y
+  return Math.max(0, Math.min(1, along))
+}
+
+/** The point of a segment that is nearest to a point. */
+export const nearestOn = (segment: Segment, p: Point): Point =>
+  pointAt(segment, shareAlong(segment, p))
+
+/** From a point to the nearest of a segment, m. */
+export function metresToSegment(segment: Segment, p: Point): number {
+  const [a, b] = segment
+  const share = shareAlong(segment, p)
+  const offX = a.x + share * (b.x - a.x) - p.x
+  const offY = a.y + share * (b.y - a.y) - p.y
   return Math.sqrt(offX * offX + offY * offY)
 }
 
@@ -54,8 +55,7 @@ const atMost = ([a, b]: Segment): number => Math.abs(b.x - a.x) + Math.abs(b.y -
 export const areOneSide = (one: number, other: number, atMost: number): boolean =>
   one * other > 0 && Math.min(Math.abs(one), Math.abs(other)) > TOUCH * atMost
 
-const touches = (segment: Segment, p: Point): boolean =>
-  apart(nearestOn(segment, p).point, p) <= TOUCH
+const touches = (segment: Segment, p: Point): boolean => metresToSegment(segment, p) <= TOUCH
 
 /** The shortest straight line from a shape to a segment; of no length where they meet, or the segment lies inside. */
 export function shortestTo(segment: Segment, shape: Shape): Segment {
@@ -86,14 +86,14 @@ function shortest(
   for (const side of sides)
     for (const other of otherSides)
       if (meet(side, other)) {
-        const at = nearestOn(side, nearestOn(other, side[0]).point).point
+        const at = nearestOn(side, nearestOn(other, side[0]))
         return [at, at]
       }
   const from = nearestOf(corners, otherSides)
   const to = nearestOf(otherCorners, sides)
   return to.metres < from.metres
-    ? [nearestOn(to.side, to.corner).point, to.corner]
-    : [from.corner, nearestOn(from.side, from.corner).point]
+    ? [nearestOn(to.side, to.corner), to.corner]
+    : [from.corner, nearestOn(from.side, from.corner)]
 }
 
 /** Of some corners and some sides those that are nearest to each other; the first where others are as near. */
@@ -105,7 +105,10 @@ function nearestOf(
   for (const corner of corners)
     for (const side of sides) {
       const metres = metresToSegment(side, corner)
-      if (metres < nearest.metres) Object.assign(nearest, { corner, side, metres })
+      if (metres >= nearest.metres) continue
+      nearest.corner = corner
+      nearest.side = side
+      nearest.metres = metres
     }
   return nearest
 }

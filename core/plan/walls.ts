@@ -2,7 +2,7 @@ import { gathered } from './gathered'
 import type { Plan, Point, Thing } from './plan'
 import { nearby } from './near'
 import { oncePerFloor } from './once'
-import { nearestOn } from './segment'
+import { metresToSegment, shareAlong } from './segment'
 import { apart, pointAt, segmentsOf, type Segment } from './shape'
 import type { ThingKind } from './kinds.table'
 
@@ -70,12 +70,13 @@ function toldOf({ facts }: Thing): Pick<Wall, 'height' | 'fire' | 'material'> {
 
 /** A segment without the stretches along which an opening lies. */
 export function cut(segment: Segment, openings: readonly Segment[]): Segment[] {
-  let left: Stretch[] = [{ from: 0, to: 1 }]
+  const length = apart(...segment)
+  let left: Stretch[] = WHOLE
   for (const opening of openings) {
     const taken = stretchOf(segment, opening)
     if (taken) left = gathered(left, (stretch) => without(stretch, taken))
   }
-  const length = apart(...segment)
+  if (left === WHOLE) return length > SHORTEST ? [segment] : []
   return left
     .filter(({ from, to }) => (to - from) * length > SHORTEST)
     .map(({ from, to }) => [pointAt(segment, from), pointAt(segment, to)])
@@ -86,6 +87,7 @@ interface Stretch {
   from: number
   to: number
 }
+const WHOLE: Stretch[] = [{ from: 0, to: 1 }]
 
 function without(stretch: Stretch, taken: Stretch): Stretch[] {
   const { from, to } = stretch
@@ -106,6 +108,5 @@ export function stretchOf(wall: Segment, opening: Segment): Stretch | null {
 
 /** How far along a wall an end of an opening lies; null: too far from it. */
 function shareNear(wall: Segment, end: Point): number | null {
-  const { point, share } = nearestOn(wall, end)
-  return apart(point, end) <= REACH_OF_OPENING ? share : null
+  return metresToSegment(wall, end) <= REACH_OF_OPENING ? shareAlong(wall, end) : null
 }

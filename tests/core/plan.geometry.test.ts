@@ -9,6 +9,7 @@ import RelateOp from 'jsts/org/locationtech/jts/operation/relate/RelateOp.js'
 import { describe, expect, it } from 'vitest'
 import { bendRound, type Bend, type Corner } from '#core/plan/bend'
 import { metresTo, Outwards, type Part } from '#core/plan/outwards'
+import { Points } from '#core/plan/walk/points'
 import { groundOf } from '#core/plan/ground'
 import { shortestWalk, walksFrom } from '#core/plan/path'
 import type { Plan, Point, Shape } from '#core/plan/plan'
@@ -192,7 +193,7 @@ describe('the shortest walk', () => {
   const isApt = (plan: Plan, from: Point, to: Point): boolean => {
     const walls = wallsOf(plan, 'ground', 'feet')
     const isClear = (p: Point): boolean =>
-      walls.every(({ segment }) => apart(nearestOn(segment, p).point, p) > 0.2)
+      walls.every(({ segment }) => apart(nearestOn(segment, p), p) > 0.2)
     return isClear(from) && isClear(to) && apart(from, to) > 0.1
   }
 
@@ -387,35 +388,31 @@ describe('points by where they lie', () => {
   it('are each held by one smallest part, and by every part that it is of, within its bounds', () => {
     fc.assert(
       fc.property(fc.array(anyPoint, { maxLength: 200 }), anyPoint, (points, from) => {
-        const around = new Outwards(points)
+        const around = new Outwards(new Points(points))
         const all = [...points.keys()]
         const some = all.filter((place) => place % 3 === 0)
-        const groups = [around.group(all), around.group(some)]
-        const { parts } = around
-        const lists = around.smallest()
-        const smallest = (point: number): Part[] =>
-          parts
-            .slice(0, lists.end(point) - lists.start(point))
-            .map((_, i) => parts[lists.at(lists.start(point) + i)]!)
-        const held = parts.flatMap(({ places }) => places).sort((one, other) => one - other)
-        expect(held).toEqual([...all, ...some].sort((one, other) => one - other))
-        expect(groups.map(({ count }) => count)).toEqual([all.length, some.length])
-        for (const [place, point] of points.entries()) {
-          const inSome = place % 3 === 0
-          expect(smallest(place)).toHaveLength(inSome ? 2 : 1)
-          smallest(place).forEach((least, group) => {
-            expect(least.places).toContain(place)
-            let whole = least
-            for (let part: Part | null = least; part; part = part.of) {
-              expect(metresTo(part, from.x, from.y)).toBeLessThanOrEqual(apart(from, point) + 1e-9)
-              whole = part
-            }
-            expect(whole).toBe(groups[group])
-          })
+        const groups = [around.group(all), around.group(some)] as const
+        /** Those of a part; each of its halves holds some. */
+        const held = (part: Part): number[] => {
+          const those = [
+            ...around.listed.slice(part.from, part.to),
+            ...part.halves.flatMap((half) => held(half)),
+          ]
+          expect(those).toHaveLength(part.count)
+          for (const place of those)
+            expect(metresTo(part, from.x, from.y)).toBeLessThanOrEqual(
+              apart(from, points[place]!) + 1e-9,
+            )
+          for (const half of part.halves) expect(half.of).toBe(part)
+          return those.sort((one, other) => one - other)
         }
-        // A half comes after what it is a half of.
-        for (const part of parts)
-          for (const half of part.halves) expect(half.number).toBeGreaterThan(part.number)
+        expect(held(groups[0])).toEqual(all)
+        expect(held(groups[1])).toEqual(some)
+        const leftOut = all.filter((place) => place % 2 === 0)
+        for (const place of leftOut) around.leaveOut(place)
+        const isLeft = (place: number): boolean => !leftOut.includes(place)
+        expect(held(groups[0])).toEqual(all.filter(isLeft))
+        expect(held(groups[1])).toEqual(some.filter(isLeft))
       }),
     )
   })

@@ -11,7 +11,7 @@ import { meet } from '#core/plan/segment'
 import { apart, contains, segmentsOf, type Segment } from '#core/plan/shape'
 import { enclosuresOn } from '#core/plan/enclosure'
 import { freeLines } from '#core/plan/blocks'
-import { View } from '#core/plan/view'
+import { Sight } from '#core/plan/sight/sight'
 import { wallsOf } from '#core/plan/walls'
 import {
   anyBuilding,
@@ -53,15 +53,15 @@ describe('a straight line over the ground', () => {
     fc.assert(
       fc.property(anyRooms, fc.array(fc.tuple(anyPoint, anyPoint)), (plan, lines) => {
         const walls = wallsOf(plan, 'ground', 'feet').map(({ segment }) => segment)
-        const rooms = enclosuresOn(plan, 'ground', 'feet')
+        const sight = new Sight(enclosuresOn(plan, 'ground', 'feet'))
         for (const [from, to] of lines) {
           const isMet = walls.some((wall) => meet(wall, [from, to]))
-          const view = View.of(rooms, from)
-          if (!isMet) expect(view.mayShow(to)).toBe(true)
-          if (!view.mayShow(to)) ruledOut++
+          const view = sight.from(from)
+          if (!isMet) expect(sight.mayShow(view, to)).toBe(true)
+          if (!sight.mayShow(view, to)) ruledOut++
           const box = { minX: to.x - 1, minY: to.y - 2, maxX: to.x + 2, maxY: to.y + 1 }
-          if (!isMet) expect(view.mayShowSomeOf(box)).toBe(true)
-          if (!view.mayShowSomeOf(box)) boxesRuledOut++
+          if (!isMet) expect(sight.mayShowSomeOf(view, box)).toBe(true)
+          if (!sight.mayShowSomeOf(view, box)) boxesRuledOut++
         }
       }),
       { numRuns: 500 },

@@ -6,7 +6,7 @@ import { onFloor, type Plan, type Point, type Thing } from '../plan'
 import { along, apart, cornersOf, middleOf, segmentsOf, type Segment } from '../shape'
 import { figureOf, wallsOf } from '../walls'
 import type { DrawnFinding } from './drawn'
-import { arcsOf, isHighEnough, lookFrom, type Closing, type Look, type Looks } from './look'
+import { arcsOf, isHighEnough, Looks, type Closing, type Look } from './look'
 import { peopleAt } from './people'
 import { namesOf, says } from './says'
 
@@ -41,7 +41,7 @@ function judgeBeam(plan: Plan, station: Thing): DrawnFinding[] {
         reasons: [{ rule: CELL_RULE, source: CELL, inputs: { place: station.name } }],
       }),
     ]
-  const looks = lookFrom(endsOfBeam(plan, station.floor))
+  const looks = new Looks(endsOfBeam(plan, station.floor))
   return [judgeCell(plan, station, hazard, looks), ...judgeCylinders(plan, station, hazard, looks)]
 }
 

@@ -2,8 +2,8 @@ import { enclosuresOn, type Enclosures } from '../enclosure'
 import { boundsOf } from '../near'
 import { onFloor, type Plan, type Point, type Thing } from '../plan'
 import { cornersOf, middleOf, pointAt, segmentsOf, type Segment } from '../shape'
-import { freeLines } from '../blocks'
-import { View } from '../view'
+import { Blocks } from '../blocks'
+import { Sight } from '../sight/sight'
 import { figureOf, wallsOf } from '../walls'
 
 /** What closes a look: known to, or perhaps. */
@@ -17,15 +17,6 @@ export interface Closing {
 /** How a look from one place to another ends. */
 export type Look = 'closed' | 'untold' | 'open'
 
-/** Looks from some points to some others. */
-export interface Looks {
-  /** How the most open one ends, with its line. */
-  mostOpen: (from: readonly Point[], to: readonly Point[]) => { look: Look; line: Segment }
-  /** How one ends that rooms do not rule out. */
-  between: (from: Point, to: Point) => Look
-  rooms: Enclosures
-}
-
 /** A tall person looks over anything lower, m. Common practice. */
 export const EYE_HEIGHT = 1.8
 
@@ -35,35 +26,41 @@ export const isHighEnough = ({ facts }: Thing): boolean | null => {
   return height === null ? null : height >= EYE_HEIGHT
 }
 
-/**
- * Looks from one thing to another, over every pair of points that may matter.
- */
-export function lookFrom({ surely, perhaps, rooms }: Closing): Looks {
-  const isFree = freeLines(surely)
-  const isFreeOfAll = perhaps.length === 0 ? isFree : freeLines([...surely, ...perhaps])
-  const between = (a: Point, b: Point): Look => {
-    if (!isFree(a, b)) return 'closed'
-    return isFreeOfAll === isFree || isFreeOfAll(a, b) ? 'open' : 'untold'
+/** Looks from some points to some others. */
+export class Looks {
+  /** What rooms rule out. */
+  readonly sight: Sight
+  private readonly surely: Blocks
+  /** Those that close it perhaps with those that surely do; null: there are none. */
+  private readonly perhaps: Blocks | null
+
+  constructor({ surely, perhaps, rooms }: Closing) {
+    this.sight = new Sight(rooms)
+    this.surely = new Blocks(surely)
+    this.perhaps = perhaps.length > 0 ? new Blocks([...surely, ...perhaps]) : null
   }
-  return {
-    mostOpen(from, to) {
-      let untold: Segment | null = null
-      const bounds = boundsOf(to)
-      for (const a of from) {
-        const view = View.of(rooms, a)
-        if (!view.mayShowSomeOf(bounds)) continue
-        for (const b of to) {
-          const look = view.mayShow(b) ? between(a, b) : 'closed'
-          if (look === 'open') return { look, line: [a, b] }
-          if (look === 'untold') untold ??= [a, b]
-        }
+
+  /** How one ends that rooms do not rule out, m. */
+  between(fromX: number, fromY: number, toX: number, toY: number): Look {
+    if (this.surely.isMetBy(fromX, fromY, toX, toY)) return 'closed'
+    return this.perhaps?.isMetBy(fromX, fromY, toX, toY) ? 'untold' : 'open'
+  }
+
+  /** How the most open one of every pair of points ends, with its line. */
+  mostOpen(from: readonly Point[], to: readonly Point[]): { look: Look; line: Segment } {
+    const { sight } = this
+    let untold: Segment | null = null
+    const bounds = boundsOf(to)
+    for (const a of from) {
+      const view = sight.from(a)
+      if (!sight.mayShowSomeOf(view, bounds)) continue
+      for (const b of to) {
+        const look = sight.mayShow(view, b) ? this.between(a.x, a.y, b.x, b.y) : 'closed'
+        if (look === 'open') return { look, line: [a, b] }
+        if (look === 'untold') untold ??= [a, b]
       }
-      return untold
-        ? { look: 'untold', line: untold }
-        : { look: 'closed', line: [from[0]!, to[0]!] }
-    },
-    between,
-    rooms,
+    }
+    return untold ? { look: 'untold', line: untold } : { look: 'closed', line: [from[0]!, to[0]!] }
   }
 }
 
@@ -79,7 +76,7 @@ export function looksOver(plan: Plan, floor: string, ready: ReadonlySet<string>)
   known.set(plan, ofPlan)
   const found = ofPlan.get(floor)
   if (found?.ready === ready) return found.looks
-  const looks = lookFrom(screensOn(plan, floor, ready))
+  const looks = new Looks(screensOn(plan, floor, ready))
   ofPlan.set(floor, { ready, looks })
   return looks
 }
@@ -87,21 +84,17 @@ const known = new WeakMap<Plan, Map<string, { ready: ReadonlySet<string>; looks:
 
 /** Walls and curtains at eye height, as far as they are known to be high enough and ready. */
 function screensOn(plan: Plan, floor: string, ready: ReadonlySet<string>): Closing {
-  const walls = wallsOf(plan, floor, 'eyes').map(({ segment, of }) => ({
-    segment,
-    closes: isHighEnough(of),
-  }))
-  const curtains = onFloor(plan, floor, 'curtain').flatMap((curtain) => {
+  const surely: Segment[] = []
+  const perhaps: Segment[] = []
+  const put = (segment: Segment, closes: boolean | null): void => {
+    if (closes !== false) (closes ? surely : perhaps).push(segment)
+  }
+  for (const { segment, of } of wallsOf(plan, floor, 'eyes')) put(segment, isHighEnough(of))
+  for (const curtain of onFloor(plan, floor, 'curtain')) {
     const isHigh = isHighEnough(curtain)
     const closes = isHigh && !ready.has(curtain.id) ? null : isHigh
-    return segmentsOf(curtain.shape).map((segment) => ({ segment, closes }))
-  })
-  const those = (wanted: boolean | null): Segment[] =>
-    [...walls, ...curtains].filter(({ closes }) => closes === wanted).map(({ segment }) => segment)
-  const high = onFloor(plan, floor, 'room').filter((room) => isHighEnough(room) === true)
-  return {
-    surely: those(true),
-    perhaps: those(null),
-    rooms: enclosuresOn(plan, floor, 'eyes', high),
+    for (const segment of segmentsOf(curtain.shape)) put(segment, closes)
   }
+  const high = onFloor(plan, floor, 'room').filter((room) => isHighEnough(room) === true)
+  return { surely, perhaps, rooms: enclosuresOn(plan, floor, 'eyes', high) }
 }

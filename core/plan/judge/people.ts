@@ -1,10 +1,10 @@
 import { byRoom } from '../by-room'
-import type { Enclosure, Enclosures } from '../enclosure'
 import { gathered } from '../gathered'
-import { boundsOf, doMeet, grown, nearOf, type Bounds, type Near } from '../near'
+import { nearOf, type Bounds, type Near } from '../near'
 import type { Point, Thing } from '../plan'
 import { apart, cornersOf, middleOf, pointAt, segmentsOf, type Segment } from '../shape'
-import type { View } from '../view'
+import { NONE } from '../sight/gaps'
+import type { Sight } from '../sight/sight'
 import { figureOf } from '../walls'
 
 /** Along a walkway people are looked for every so many metres. */
@@ -31,98 +31,71 @@ function alongBothSides(segment: Segment, half: number): Point[] {
   return people
 }
 
-/** Somebody at a place. */
-export interface Person {
-  at: Point
-  place: Thing
-}
-
 /** Of a long walkway few are near; so many stand together. */
-const TOGETHER = 25
+const TOGETHER = 16
 
-/** Some at one place who stand together. */
-type Group = readonly Person[]
-
-function inGroups(people: readonly Person[]): Group[] {
-  const groups: Person[][] = []
-  for (const person of people) {
-    const last = groups.at(-1)
-    if (last && last.length < TOGETHER && last[0]!.place === person.place) last.push(person)
-    else groups.push([person])
-  }
-  return groups
+/** Some at one place who stand together in one room: those from one number to before another. */
+export interface Group {
+  from: number
+  to: number
+  room: number
+  place: number
+  bounds: Bounds
 }
 
-const groupsNear = (people: readonly Person[]): Near<Group> =>
-  nearOf(inGroups(people), (group) => boundsOf(group.map(({ at }) => at)))
-
-/** Everybody who may be at some places, by where they stand and by the rooms that hold them. */
+/**
+ * Everybody who may be at some places, in flat lists: room by room, and last whoever is in none.
+ * Who stands in several rooms is told in each of them.
+ */
 export class People {
-  readonly near: Near<Group>
-  private readonly inRoom: ReadonlyMap<Enclosure, Near<Group>>
+  readonly x: Float64Array
+  readonly y: Float64Array
+  readonly groupsNear: Near<Group>
 
-  constructor(places: readonly Thing[], rooms: Enclosures) {
-    const all = gathered(places, (place) => peopleAt(place).map((at): Person => ({ at, place })))
-    const points = all.map(({ at }) => at)
-    this.near = groupsNear(all)
-    this.inRoom = new Map(
-      [...byRoom(points, rooms)].map(([room, those]) => [
-        room,
-        groupsNear(those.map((one) => all[one]!)),
-      ]),
-    )
-  }
-
-  /** Those in a room who are near. @param room null: whoever is, in a room or not */
-  nearIn(room: Enclosure | null): Near<Group> {
-    return room ? (this.inRoom.get(room) ?? NOBODY) : this.near
+  constructor(places: readonly Thing[], { rooms, gaps }: Sight) {
+    const points: Point[] = []
+    const placeOf: number[] = []
+    places.forEach((thing, place) => {
+      for (const person of peopleAt(thing)) {
+        points.push(person)
+        placeOf.push(place)
+      }
+    })
+    const isInside = new Uint8Array(points.length)
+    const order: number[] = []
+    const groups: Group[] = []
+    const put = (person: number, room: number): void => {
+      const { x, y } = points[person]!
+      const place = placeOf[person]!
+      const last = groups.at(-1)
+      const from = order.push(person) - 1
+      if (last?.room === room && last.place === place && from - last.from < TOGETHER) {
+        last.to = from + 1
+        widen(last.bounds, x, y)
+      } else {
+        const bounds = { minX: x, minY: y, maxX: x, maxY: y }
+        groups.push({ from, to: from + 1, room, place, bounds })
+      }
+    }
+    for (const [room, those] of byRoom(points, rooms))
+      for (const person of those) {
+        isInside[person] = 1
+        put(person, gaps.placeOf(room))
+      }
+    for (let person = 0; person < points.length; person++) if (!isInside[person]) put(person, NONE)
+    this.x = new Float64Array(order.length)
+    this.y = new Float64Array(order.length)
+    order.forEach((one, person) => {
+      this.x[person] = points[one]!.x
+      this.y[person] = points[one]!.y
+    })
+    this.groupsNear = nearOf(groups, ({ bounds }) => bounds)
   }
 }
-const NOBODY: Near<Group> = () => []
 
-/** Those of some people who are near enough to some points. */
-export class Crowd {
-  private readonly inRoom = new Map<Enclosure | null, readonly Person[]>()
-  private readonly bounds: Bounds
-
-  constructor(
-    private readonly people: People,
-    private readonly from: readonly Point[],
-    private readonly within: number,
-  ) {
-    this.bounds = grown(boundsOf(from), within)
-  }
-
-  /** The places that any of them is at. */
-  places(): Thing[] {
-    const found = new Set<Thing>()
-    for (const group of this.people.near(this.from, this.within)) {
-      const { place } = group[0]!
-      if (!found.has(place) && group.some((one) => this.isNear(one))) found.add(place)
-    }
-    return [...found]
-  }
-
-  /** Those whom a view may show, here or beyond; somebody may be told twice. @param shown a list that they are put in */
-  shownBy(view: View, shown: Person[] = []): Person[] {
-    for (const person of this.insideOf(view.room)) if (view.isToward(person.at)) shown.push(person)
-    for (const beyond of view.beyond)
-      if (doMeet(beyond.gap!.bounds, this.bounds)) this.shownBy(beyond, shown)
-    return shown
-  }
-
-  private insideOf(room: Enclosure | null): readonly Person[] {
-    const known = this.inRoom.get(room)
-    if (known) return known
-    const groups = this.people.nearIn(room)(this.from, this.within)
-    const found: Person[] = []
-    for (const group of groups) for (const one of group) if (this.isNear(one)) found.push(one)
-    this.inRoom.set(room, found)
-    return found
-  }
-
-  private isNear({ at }: Person): boolean {
-    for (const point of this.from) if (apart(point, at) <= this.within) return true
-    return false
-  }
+function widen(bounds: Bounds, x: number, y: number): void {
+  bounds.minX = Math.min(bounds.minX, x)
+  bounds.minY = Math.min(bounds.minY, y)
+  bounds.maxX = Math.max(bounds.maxX, x)
+  bounds.maxY = Math.max(bounds.maxY, y)
 }

@@ -1,7 +1,7 @@
 import { freeLines } from '../blocks'
 import { nearby } from '../near'
 import type { Plan, Point, Thing } from '../plan'
-import { nearestOn } from '../segment'
+import { metresToSegment } from '../segment'
 import { along, apart, middleOf, pointAt, segmentsOf } from '../shape'
 import { wallsOf } from '../walls'
 
@@ -18,7 +18,7 @@ export function standingBefore(plan: Plan, floor: string): (thing: Thing) => Poi
     const { angle, depth } = thing.shape
     const reach = HANGS + depth / 2
     const hangs = near([middle, middle], reach).some(
-      (segment) => apart(nearestOn(segment, middle).point, middle) <= reach,
+      (segment) => metresToSegment(segment, middle) <= reach,
     )
     return hangs ? along(middle, angle, depth / 2 + BEFORE) : middle
   }
@@ -32,9 +32,12 @@ export function standingBeside(plan: Plan, floor: string): (thing: Thing) => Poi
   const isFree = freeLines(wallsOf(plan, floor, 'feet').map(({ segment }) => segment))
   return ({ shape }) => {
     const middle = middleOf(shape)
-    return segmentsOf(shape)
-      .flatMap((side) => [side[0], pointAt(side, 0.5)])
-      .map((p) => pointAt([middle, p], 1 + OFF / apart(middle, p)))
-      .filter((p) => isFree(middle, p))
+    const places: Point[] = []
+    for (const side of segmentsOf(shape))
+      for (const p of [side[0], pointAt(side, 0.5)]) {
+        const place = pointAt([middle, p], 1 + OFF / apart(middle, p))
+        if (isFree(middle, place)) places.push(place)
+      }
+    return places
   }
 }

@@ -2,8 +2,9 @@ import type { Bend } from '../bend'
 import type { Blocks } from '../blocks'
 import type { Bounds } from '../near'
 import type { Point } from '../plan'
-import { NONE } from './gaps'
+import { NONE } from '../sight/gaps'
 import type { Points } from './points'
+import type { Views } from '../sight/views'
 
 /** So many walls are remembered of what stands before an eye; more cost more to ask than a line costs to follow. */
 const SHADES = 4
@@ -87,9 +88,17 @@ export class Eyes {
     return a * (a > 0 ? maxX : minX) + b * (b > 0 ? maxY : minY) >= -planes[plane + 2]!
   }
 
-  /** Whether it bends on between two points. */
-  isOnBetween(eye: number, oneX: number, oneY: number, otherX: number, otherY: number): boolean {
+  /** Whether it bends on into a view from there. */
+  isOnIntoView(views: Views, view: number): boolean {
+    if (views.isRound[view]) return true
     const { planes } = this
+    const eye = views.eye[view]!
+    const x = this.x[eye]!
+    const y = this.y[eye]!
+    const oneX = x + views.rightX[view]!
+    const oneY = y + views.rightY[view]!
+    const otherX = x + views.leftX[view]!
+    const otherY = y + views.leftY[view]!
     for (let plane = PLANES * eye; plane < PLANES * (eye + 1); plane += 3) {
       const a = planes[plane]!
       const b = planes[plane + 1]!

@@ -3,14 +3,13 @@ import { ANYWHERE, bendRound } from '../bend'
 import { byRoom } from '../by-room'
 import { gathered } from '../gathered'
 import type { Ground } from '../ground'
-import type { Lists } from '../lists'
 import { boundsOf, type Bounds } from '../near'
 import { metresBetween, metresTo, Outwards, type Part } from '../outwards'
 import type { Point } from '../plan'
 import { Eyes } from './eyes'
-import { NONE } from './gaps'
+import { NONE } from '../sight/gaps'
 import { Points } from './points'
-import { Views } from './views'
+import { Views } from '../sight/views'
 
 /** The way from a place: where it begins, and all that it comes to. */
 export interface Way {
@@ -40,10 +39,6 @@ export class Field {
   /** By room: the points in it. */
   private readonly inRoom: (Part | null)[]
   private readonly roomOf: Int32Array
-  /** By point: the smallest parts that hold it. */
-  private readonly heldBy: Lists
-  /** By part: how many of its points are not reached. */
-  private readonly left: Int32Array
 
   private readonly eyes: Eyes
   private readonly views: Views
@@ -85,7 +80,7 @@ export class Field {
     for (let stop = 0; stop < stops; stop++)
       this.stopOf.fill(stop, this.begin[stop], this.begin[stop + 1])
 
-    this.around = new Outwards(this.points.all)
+    this.around = new Outwards(this.points)
     this.all = this.around.all()
     this.inRoom = rooms.all.map(() => null)
     this.roomOf = new Int32Array(this.points.all.length).fill(NONE)
@@ -94,8 +89,6 @@ export class Field {
       this.inRoom[place] = this.around.group(inside)
       for (const point of inside) if (this.roomOf[point] === NONE) this.roomOf[point] = place
     }
-    this.heldBy = this.around.smallest()
-    this.left = Int32Array.from(this.around.parts, ({ count }) => count)
 
     this.eyes = new Eyes(corners.length + targets.length, this.points, blocks)
     this.views = new Views(this.eyes, gaps)
@@ -150,14 +143,14 @@ export class Field {
     const { gaps } = this.ground
     const room = views.room[view]!
     const points = room === NONE ? this.all : this.inRoom[room]
-    if (points && this.left[points.number]! > 0) this.search(view, points)
+    if (points && points.count > 0) this.search(view, points)
     if (room === NONE) return
     const length = eyes.length[views.eye[view]!]!
     for (let gap = gaps.begin[room]!; gap < gaps.begin[room + 1]!; gap++) {
       const beyond = views.through(view, gap)
       if (beyond === NONE) continue
       const metres = length + views.metres[beyond]! + metresBetween(gaps.bounds[gap]!, this.goal)
-      if (metres <= this.longest && views.isOn(beyond)) this.putView(beyond, metres)
+      if (metres <= this.longest && eyes.isOnIntoView(views, beyond)) this.putView(beyond, metres)
     }
   }
 
@@ -168,7 +161,7 @@ export class Field {
     for (const half of part.halves) {
       const there = metresTo(half, eyes.x[eye]!, eyes.y[eye]!)
       const metres = eyes.length[eye]! + there + metresBetween(half, this.goal)
-      if (this.left[half.number] === 0 || metres > this.longest) continue
+      if (half.count === 0 || metres > this.longest) continue
       if (eyes.isOnInto(eye, half) && views.isTowardSomeOf(view, half))
         this.putGlance(view, half, metres)
     }
@@ -176,9 +169,9 @@ export class Field {
     const x = eyes.x[eye]!
     const y = eyes.y[eye]!
     const length = eyes.length[eye]!
-    const { places } = part
-    for (let i = 0; i < places.length; i++) {
-      const point = places[i]!
+    const { listed } = this.around
+    for (let i = part.from; i < part.to; i++) {
+      const point = listed[i]!
       const dx = points.x[point]! - x
       const dy = points.y[point]! - y
       const whole = length + Math.sqrt(dx * dx + dy * dy)
@@ -198,7 +191,8 @@ export class Field {
     const { eyes } = this
     if (this.isReached[stop]) return
     this.isReached[stop] = 1
-    for (let point = this.begin[stop]!; point < this.begin[stop + 1]!; point++) this.leaveOut(point)
+    for (let point = this.begin[stop]!; point < this.begin[stop + 1]!; point++)
+      this.around.leaveOut(point)
     const corner = this.ground.corners[stop]
     if (!corner) {
       this.placesLeft--
@@ -209,17 +203,5 @@ export class Field {
     if (!bend) return
     const eye = eyes.add(corner.at, this.shortest[stop]!, eyes.target[by]!, by, bend)
     this.look(this.views.around(eye, this.roomOf[stop]!))
-  }
-
-  /** What is reached is not looked for again. */
-  private leaveOut(point: number): void {
-    const { parts } = this.around
-    for (let i = this.heldBy.start(point); i < this.heldBy.end(point); i++) {
-      const smallest = parts[this.heldBy.at(i)]!
-      const { places } = smallest
-      const last = places.pop()!
-      if (last !== point) places[places.indexOf(point)] = last
-      for (let part: Part | null = smallest; part; part = part.of) this.left[part.number]!--
-    }
   }
 }

@@ -1,8 +1,14 @@
 import type { Bounds } from '../near'
 import { TOUCH } from '../side'
-import type { Eyes } from './eyes'
 import { NONE, type Gaps } from './gaps'
 
+/** Where views are looked on from, in flat lists, m. */
+export interface Eyes {
+  readonly x: Float64Array
+  readonly y: Float64Array
+}
+
+/** There is room for so many at first. */
 const FIRST = 8192
 
 function twiceAsLong<T extends Int32Array | Float64Array>(list: T): T {
@@ -24,11 +30,11 @@ export class Views {
   private gap: Int32Array = new Int32Array(FIRST)
   private before: Int32Array = new Int32Array(FIRST)
   /** Whether it is seen all round; then it has no edges. */
-  private isRound: Int32Array = new Int32Array(FIRST)
-  private rightX: Float64Array = new Float64Array(FIRST)
-  private rightY: Float64Array = new Float64Array(FIRST)
-  private leftX: Float64Array = new Float64Array(FIRST)
-  private leftY: Float64Array = new Float64Array(FIRST)
+  isRound: Int32Array = new Int32Array(FIRST)
+  rightX: Float64Array = new Float64Array(FIRST)
+  rightY: Float64Array = new Float64Array(FIRST)
+  leftX: Float64Array = new Float64Array(FIRST)
+  leftY: Float64Array = new Float64Array(FIRST)
   /** Nothing of it is nearer to its eye, m. */
   metres: Float64Array = new Float64Array(FIRST)
 
@@ -36,6 +42,11 @@ export class Views {
     private readonly eyes: Eyes,
     private readonly gaps: Gaps,
   ) {}
+
+  /** Those that were told are not asked for any more. */
+  clear(): void {
+    this.count = 0
+  }
 
   /** All round from an eye in a room. */
   around(eye: number, room: number): number {
@@ -150,21 +161,6 @@ export class Views {
       cross(rightX, rightY, (rightY > 0 ? minX : maxX) - x, (rightX > 0 ? maxY : minY) - y) >=
         -TOUCH &&
       cross(leftX, leftY, (leftY > 0 ? maxX : minX) - x, (leftX > 0 ? minY : maxY) - y) <= TOUCH
-    )
-  }
-
-  /** Whether a way that comes to its eye bends on into it. */
-  isOn(view: number): boolean {
-    if (this.isRound[view]) return true
-    const eye = this.eye[view]!
-    const x = this.eyes.x[eye]!
-    const y = this.eyes.y[eye]!
-    return this.eyes.isOnBetween(
-      eye,
-      x + this.rightX[view]!,
-      y + this.rightY[view]!,
-      x + this.leftX[view]!,
-      y + this.leftY[view]!,
     )
   }
 }

@@ -26,12 +26,19 @@ export class Gaps {
     all.forEach((room, place) => {
       this.begin[place + 1] = this.begin[place]! + room.gaps.length
     })
-    this.rightX = Float64Array.from(gaps, ({ ends: [right] }) => right.x)
-    this.rightY = Float64Array.from(gaps, ({ ends: [right] }) => right.y)
-    this.leftX = Float64Array.from(gaps, ({ ends: [, left] }) => left.x)
-    this.leftY = Float64Array.from(gaps, ({ ends: [, left] }) => left.y)
+    this.rightX = new Float64Array(gaps.length)
+    this.rightY = new Float64Array(gaps.length)
+    this.leftX = new Float64Array(gaps.length)
+    this.leftY = new Float64Array(gaps.length)
+    this.beyond = new Int32Array(gaps.length)
+    gaps.forEach(({ ends: [right, left], beyond }, gap) => {
+      this.rightX[gap] = right.x
+      this.rightY[gap] = right.y
+      this.leftX[gap] = left.x
+      this.leftY[gap] = left.y
+      this.beyond[gap] = this.placeOf(beyond)
+    })
     this.bounds = gaps.map(({ bounds }) => bounds)
-    this.beyond = Int32Array.from(gaps, ({ beyond }) => this.placeOf(beyond))
   }
 
   /** The place of a room in the list of them. */
