@@ -7,7 +7,9 @@ import type { Facts, Field } from './kind'
  */
 export function wrongFacts(fields: readonly Field[], facts: Facts): Record<string, string> {
   const wrong: Record<string, string> = {}
-  for (const id of Object.keys(facts))
+  const told = Object.keys(facts)
+  if (told.length === 0) return wrong
+  for (const id of told)
     if (!fields.some((field) => field.id === id)) wrong[id] = `There is no field "${id}".`
   for (const field of fields) {
     const value = facts[field.id] ?? null

@@ -1,10 +1,10 @@
 import { polygonArea, polygonContains } from 'd3-polygon'
 import { gathered } from './gathered'
-import { boundsOf, nearby, nearOf, type Bounds, type Near } from './near'
+import { boundsOf, nearOf, type Bounds, type Near } from './near'
 import { onFloor, type Plan, type Point, type Thing } from './plan'
 import { meet } from './segment'
 import { cornersOf, pointAt, segmentsOf, type Segment } from './shape'
-import { OPEN_TO, REACH_OF_OPENING, stretchOf } from './walls'
+import { stretchesOf, type OpenTo, type Stretch } from './walls'
 
 /** A gap is taken this much wider to either side than its opening, as a share of the wall, so that rounding closes none. */
 const WIDER = 0.001
@@ -12,7 +12,7 @@ const WIDER = 0.001
 const BEYOND = 0.01
 
 /** An opening in the wall of a room. */
-export interface Gap {
+interface Gap {
   /** As seen from within the room: its right end, then its left. */
   ends: Segment
   bounds: Bounds
@@ -36,16 +36,15 @@ export interface Enclosure extends Bounds {
 export function enclosuresOn(
   plan: Plan,
   floor: string,
-  to: keyof typeof OPEN_TO,
+  to: OpenTo,
   rooms: readonly Thing[] = onFloor(plan, floor, 'room'),
 ): Enclosures {
-  const openings = onFloor(plan, floor, ...OPEN_TO[to])
-  const openingsNear = nearby(gathered(openings, ({ shape }) => segmentsOf(shape)))
   const all = rooms.map(({ shape }) => walled(cornersOf(shape), segmentsOf(shape)))
   const roomsNear = nearOf(all, (room) => room)
   const holding = (point: Point): Enclosure[] =>
     roomsNear([point]).filter((room) => holds(room, point))
-  for (const room of all) room.gaps = gapsOf(room, openingsNear, holding)
+  const taken = (wall: Segment): readonly Stretch[] => stretchesOf(plan, floor, to, wall)
+  for (const room of all) room.gaps = gapsOf(room, taken, holding)
   return { all, near: roomsNear, holding }
 }
 
@@ -70,20 +69,18 @@ const ROUNDING = 1e-9
 
 function gapsOf(
   { corners, walls }: Enclosure,
-  near: ReturnType<typeof nearby>,
+  taken: (wall: Segment) => readonly Stretch[],
   holding: Enclosures['holding'],
 ): Gap[] {
   // d3-polygon counts an area that runs against the clock as less than none.
   const isClockwise = polygonArea(corners) > 0
   return gathered(walls, (wall) =>
-    gathered(near(wall, REACH_OF_OPENING), (opening): Gap[] => {
-      const taken = stretchOf(wall, opening)
-      if (!taken) return []
-      const one = pointAt(wall, taken.from - WIDER)
-      const other = pointAt(wall, taken.to + WIDER)
+    taken(wall).map(({ from, to }): Gap => {
+      const one = pointAt(wall, from - WIDER)
+      const other = pointAt(wall, to + WIDER)
       // Whoever stands within sees a wall that runs clockwise from the left to the right.
       const ends: Segment = isClockwise ? [other, one] : [one, other]
-      return [{ ends, bounds: boundsOf(ends), beyond: roomBeyond(ends, holding) }]
+      return { ends, bounds: boundsOf(ends), beyond: roomBeyond(ends, holding) }
     }),
   )
 }

@@ -6,10 +6,10 @@ import { floorOf } from './again/part'
 import { gathered } from './gathered'
 import { PLAN_KINDS, type ThingKind } from './kinds.table'
 import { FARTHEST, type Plan, type Point, type Shape, type Thing } from './plan'
-import { boundsOf, boundsOfThing, grown, nearby, nearOf } from './near'
+import { boundsOf, boundsOfThing, grown, nearOf } from './near'
 import { meet } from './segment'
 import { apart, areaOf, cornersOf, extentOf, segmentsOf, type Extent, type Segment } from './shape'
-import { OPEN_TO, REACH_OF_OPENING, stretchOf } from './walls'
+import { edgesNear, OPEN_TO, REACH_OF_OPENING, stretchOf } from './walls'
 
 /** What is wrong with a plan. An error keeps it from being published, a warning does not. */
 export interface PlanFault {
@@ -67,7 +67,7 @@ function faultsOn(
       zone: (thing) => grown(boundsOfThing(thing), REACH_OF_OPENING),
       find: (part, about) => {
         const found = new Map(about.map(({ id }): [string, PlanFault[]] => [id, []]))
-        for (const fault of [...overlaps(part.things), ...astray(part.things, about)])
+        for (const fault of [...overlaps(part.things), ...astray(part, floor, about)])
           found.get(fault.thing)?.push(fault)
         return found
       },
@@ -188,14 +188,12 @@ export const sharedArea = (one: Thing, other: Thing): number =>
     }, 0)
 
 /** A station stands in no wall, an opening lies in one. @param about which of them are looked at, all on one floor */
-function astray(things: readonly Thing[], about: readonly Thing[]): PlanFault[] {
-  const walls = things.filter(({ kind }) => kind === 'room' || kind === 'wall')
-  const near = nearby(gathered(walls, ({ shape }) => segmentsOf(shape)))
+function astray(plan: Plan, floor: string, about: readonly Thing[]): PlanFault[] {
+  const near = edgesNear(plan, floor)
   return gathered(about, (thing): PlanFault[] => {
     if (thing.kind === 'station') {
-      const inWall = segmentsOf(thing.shape).some((side) =>
-        near(side).some((edge) => meet(side, edge)),
-      )
+      const edges = near(cornersOf(thing.shape))
+      const inWall = segmentsOf(thing.shape).some((side) => edges.some((edge) => meet(side, edge)))
       return inWall ? [{ thing: thing.id, kind: 'warning', message: 'It stands in a wall.' }] : []
     }
     if (!isOpening(thing.kind)) return []

@@ -1,5 +1,5 @@
 import { gathered } from './gathered'
-import type { Plan, Point, Thing } from './plan'
+import { onFloor, type Plan, type Point, type Thing } from './plan'
 import { nearby } from './near'
 import { oncePerFloor } from './once'
 import { metresToSegment, shareAlong } from './segment'
@@ -29,7 +29,7 @@ export const OPEN_TO: Readonly<Record<'feet' | 'eyes' | 'fire', readonly ThingKi
   fire: ['door', 'window', 'hatch', 'duct'],
 }
 
-type OpenTo = keyof typeof OPEN_TO
+export type OpenTo = keyof typeof OPEN_TO
 const wallsOnceTo = (to: OpenTo) =>
   oncePerFloor((plan, floor): readonly Wall[] => cutWalls(plan, floor, to))
 const WALLS = {
@@ -43,18 +43,48 @@ export const wallsOf = (plan: Plan, floor: string, to: OpenTo): readonly Wall[] 
   WALLS[to](plan, floor)
 
 function cutWalls(plan: Plan, floor: string, to: OpenTo): Wall[] {
-  const here = plan.things.filter((thing) => thing.floor === floor)
-  const openings = here.filter(({ kind }) => OPEN_TO[to].includes(kind))
-  const near = nearby(gathered(openings, ({ shape }) => segmentsOf(shape)))
-  const walled = here.filter(({ kind }) => kind === 'room' || kind === 'wall')
-  return gathered(walled, (thing) => {
+  return gathered(onFloor(plan, floor, 'room', 'wall'), (thing) => {
     const told = toldOf(thing)
-    const pieces = gathered(segmentsOf(thing.shape), (segment) =>
-      cut(segment, near(segment, REACH_OF_OPENING)),
+    const pieces = gathered(segmentsOf(thing.shape), (edge) =>
+      without(edge, stretchesOf(plan, floor, to, edge)),
     )
     return pieces.map((segment): Wall => ({ segment, of: thing, ...told }))
   })
 }
+
+/** Rooms and walls along their outlines, nothing cut out. @returns those near some points */
+export const edgesNear = oncePerFloor((plan, floor) =>
+  nearby(gathered(onFloor(plan, floor, 'room', 'wall'), ({ shape }) => segmentsOf(shape))),
+)
+
+const stretchesOnceTo = (to: OpenTo) =>
+  oncePerFloor((plan, floor): ReadonlyMap<Segment, readonly Stretch[]> => {
+    const near = edgesNear(plan, floor)
+    const found = new Map<Segment, Stretch[]>()
+    for (const { shape } of onFloor(plan, floor, ...OPEN_TO[to]))
+      for (const opening of segmentsOf(shape))
+        for (const edge of near(opening, REACH_OF_OPENING)) {
+          const taken = stretchOf(edge, opening)
+          const known = found.get(edge)
+          if (taken && known) known.push(taken)
+          else if (taken) found.set(edge, [taken])
+        }
+    return found
+  })
+const STRETCHES = {
+  feet: stretchesOnceTo('feet'),
+  eyes: stretchesOnceTo('eyes'),
+  fire: stretchesOnceTo('fire'),
+} satisfies Record<OpenTo, unknown>
+const NO_STRETCHES: readonly Stretch[] = []
+
+/** The stretches that openings take of an edge of a floor, in the order in which they are drawn. */
+export const stretchesOf = (
+  plan: Plan,
+  floor: string,
+  to: OpenTo,
+  edge: Segment,
+): readonly Stretch[] => STRETCHES[to](plan, floor).get(edge) ?? NO_STRETCHES
 
 /** A figure that was told; null: it was not, or is none. */
 export const figureOf = (value: unknown): number | null =>
@@ -68,28 +98,25 @@ function toldOf({ facts }: Thing): Pick<Wall, 'height' | 'fire' | 'material'> {
   }
 }
 
-/** A segment without the stretches along which an opening lies. */
-export function cut(segment: Segment, openings: readonly Segment[]): Segment[] {
+/** A segment without some stretches of it. */
+function without(segment: Segment, taken: readonly Stretch[]): Segment[] {
   const length = apart(...segment)
-  let left: Stretch[] = WHOLE
-  for (const opening of openings) {
-    const taken = stretchOf(segment, opening)
-    if (taken) left = gathered(left, (stretch) => without(stretch, taken))
-  }
-  if (left === WHOLE) return length > SHORTEST ? [segment] : []
+  if (taken.length === 0) return length > SHORTEST ? [segment] : []
+  let left = WHOLE
+  for (const one of taken) left = gathered(left, (stretch) => remains(stretch, one))
   return left
     .filter(({ from, to }) => (to - from) * length > SHORTEST)
     .map(({ from, to }) => [pointAt(segment, from), pointAt(segment, to)])
 }
 
 /** A stretch of a wall, as shares of its length. */
-interface Stretch {
+export interface Stretch {
   from: number
   to: number
 }
-const WHOLE: Stretch[] = [{ from: 0, to: 1 }]
+const WHOLE: readonly Stretch[] = [{ from: 0, to: 1 }]
 
-function without(stretch: Stretch, taken: Stretch): Stretch[] {
+function remains(stretch: Stretch, taken: Stretch): Stretch[] {
   const { from, to } = stretch
   if (taken.to <= from || taken.from >= to) return [stretch]
   const left: Stretch[] = []

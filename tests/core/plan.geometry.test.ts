@@ -25,7 +25,7 @@ import {
   segmentsOf,
   type Segment,
 } from '#core/plan/shape'
-import { cut, wallsOf } from '#core/plan/walls'
+import { wallsOf } from '#core/plan/walls'
 import { sharedArea } from '#core/plan/faults'
 import {
   anyBuilding,
@@ -108,26 +108,30 @@ describe('outlines against the reference', () => {
 
 describe('a wall with openings', () => {
   const wall: Segment = [at(0, 0), at(10, 0)]
+  const left = (openings: readonly Segment[]): Segment[] => {
+    const doors = openings.map((points) => thing('door', { type: 'line', points }))
+    const plan = planOf(thing('wall', { type: 'line', points: wall }), ...doors)
+    return wallsOf(plan, 'ground', 'feet').map(({ segment }) => segment)
+  }
   it('is cut where they lie, in any order, overlapping or not', () => {
     const openings: Segment[] = [
       [at(3, 0), at(2, 0)],
       [at(7, 0.1), at(8, 0.1)],
       [at(7.5, 0), at(9, 0)],
     ]
-    const left = cut(wall, openings).map(([a, b]) => [a.x, b.x])
-    expect(left).toEqual([
+    expect(left(openings).map(([a, b]) => [a.x, b.x])).toEqual([
       [0, 2],
       [3, 7],
       [9, 10],
     ])
   })
   it('is whole where an opening lies in another wall', () => {
-    expect(cut(wall, [[at(2, 1), at(3, 1)]])).toEqual([wall])
-    expect(cut(wall, [[at(2, -1), at(2, 1)]])).toEqual([wall])
+    expect(left([[at(2, 1), at(3, 1)]])).toEqual([wall])
+    expect(left([[at(2, -1), at(2, 1)]])).toEqual([wall])
   })
   it('is nothing where it is all opening', () => {
-    expect(cut(wall, [[at(-1, 0), at(11, 0)]])).toEqual([wall])
-    expect(cut(wall, [[at(0, 0), at(10, 0)]])).toEqual([])
+    expect(left([[at(-1, 0), at(11, 0)]])).toEqual([wall])
+    expect(left([[at(0, 0), at(10, 0)]])).toEqual([])
   })
 })
 
