@@ -25,35 +25,48 @@ export interface Part extends Bounds {
  * Source: Bentley, Multidimensional binary search trees used for associative searching, 1975.
  */
 export class Outwards {
+  /** The whole of each group, in their order. */
+  readonly wholes: readonly Part[]
+  /** The points of each group, part by part, and where they lie. */
+  readonly listed: Int32Array
+  readonly x: Float64Array
+  readonly y: Float64Array
   private readonly parts: Part[] = []
-  /** The points of each group, part by part. */
-  readonly listed: number[] = []
   /** By point: the numbers of the smallest parts that hold it. */
-  private heldBy: Lists | null = null
+  private readonly heldBy: Lists
 
-  constructor(private readonly points: Points) {}
-
-  /** @returns the part that is all of its points */
-  all(): Part {
-    const { length } = this.points.all
-    return this.group(Int32Array.from({ length }, (_, point) => point))
+  /** @param groups of the points, by their places in the list */
+  constructor(
+    private readonly points: Points,
+    groups: readonly ArrayLike<number>[],
+  ) {
+    const count = groups.reduce((sum, { length }) => sum + length, 0)
+    this.listed = new Int32Array(count)
+    this.x = new Float64Array(count)
+    this.y = new Float64Array(count)
+    let from = 0
+    this.wholes = groups.map((group) => {
+      this.listed.set(group, from)
+      from += group.length
+      return this.part(from - group.length, from, null)
+    })
+    for (let i = 0; i < count; i++) {
+      this.x[i] = points.x[this.listed[i]!]!
+      this.y[i] = points.y[this.listed[i]!]!
+    }
+    this.heldBy = this.smallest()
   }
 
-  /** @param points those of a group, by their places. @returns the part that is all of them */
-  group(points: ArrayLike<number>): Part {
-    const from = this.listed.length
-    for (let i = 0; i < points.length; i++) this.listed.push(points[i]!)
-    return this.part(from, this.listed.length, null)
-  }
-
-  /** A point is not looked for any more. After that there are no more groups. */
+  /** A point is not looked for any more. */
   leaveOut(point: number): void {
-    const { listed, parts } = this
-    const heldBy = (this.heldBy ??= this.smallest())
+    const { heldBy, listed, parts } = this
     for (let i = heldBy.start(point); i < heldBy.end(point); i++) {
       const smallest = parts[heldBy.at(i)]!
       const place = listed.indexOf(point, smallest.from)
-      listed[place] = listed[--smallest.to]!
+      const last = --smallest.to
+      listed[place] = listed[last]!
+      this.x[place] = this.x[last]!
+      this.y[place] = this.y[last]!
       for (let part: Part | null = smallest; part; part = part.of) part.count--
     }
   }

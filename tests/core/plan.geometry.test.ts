@@ -392,10 +392,10 @@ describe('points by where they lie', () => {
   it('are each held by one smallest part, and by every part that it is of, within its bounds', () => {
     fc.assert(
       fc.property(fc.array(anyPoint, { maxLength: 200 }), anyPoint, (points, from) => {
-        const around = new Outwards(new Points(points))
         const all = [...points.keys()]
         const some = all.filter((place) => place % 3 === 0)
-        const groups = [around.group(all), around.group(some)] as const
+        const around = new Outwards(new Points(points), [all, some])
+        const groups = around.wholes as [Part, Part]
         /** Those of a part; each of its halves holds some. */
         const held = (part: Part): number[] => {
           const those = [
@@ -417,6 +417,8 @@ describe('points by where they lie', () => {
         const isLeft = (place: number): boolean => !leftOut.includes(place)
         expect(held(groups[0])).toEqual(all.filter(isLeft))
         expect(held(groups[1])).toEqual(some.filter(isLeft))
+        for (const [i, place] of around.listed.entries())
+          expect({ x: around.x[i], y: around.y[i] }).toEqual(points[place])
       }),
     )
   })

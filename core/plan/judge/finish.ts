@@ -35,11 +35,12 @@ export function judgeFinishes(
       const middle = middleOf(station.shape)
       const own = new Set(roomsNear(station, 0).filter(({ shape }) => contains(shape, middle)))
       const around = near(cornersOf(station.shape), THROWS_BACK)
+      const view = looks.sight.from(middle)
       const found = gathered(around, ({ segment, of }): NearWall[] => {
         if (of.kind === 'room' && !own.has(of)) return []
         const way = shortestTo(segment, station.shape)
         if (apart(...way) > THROWS_BACK) return []
-        if (looks.mostOpen([middle], [justBefore(middle, way[1])]).look === 'closed') return []
+        if (looks.inView(view, middle, justBefore(middle, way[1])) === 'closed') return []
         return [{ of, way, finish: of.facts.finish ?? null }]
       })
       return found.length > 0 ? [judgeStation(station, found)] : []

@@ -40,10 +40,15 @@ export class Looks {
     this.perhaps = perhaps.length > 0 ? new Blocks([...surely, ...perhaps]) : null
   }
 
-  /** How one ends that rooms do not rule out, m. */
+  /** How one ends that rooms do not rule out. Where from and where to, m. */
   between(fromX: number, fromY: number, toX: number, toY: number): Look {
     if (this.surely.isMetBy(fromX, fromY, toX, toY)) return 'closed'
     return this.perhaps?.isMetBy(fromX, fromY, toX, toY) ? 'untold' : 'open'
+  }
+
+  /** How one ends in a view from where it begins. */
+  inView(view: number, from: Point, to: Point): Look {
+    return this.sight.mayShow(view, to) ? this.between(from.x, from.y, to.x, to.y) : 'closed'
   }
 
   /** How the most open one of every pair of points ends, with its line. */
@@ -55,7 +60,7 @@ export class Looks {
       const view = sight.from(a)
       if (!sight.mayShowSomeOf(view, bounds)) continue
       for (const b of to) {
-        const look = sight.mayShow(view, b) ? this.between(a.x, a.y, b.x, b.y) : 'closed'
+        const look = this.inView(view, a, b)
         if (look === 'open') return { look, line: [a, b] }
         if (look === 'untold') untold ??= [a, b]
       }

@@ -80,15 +80,18 @@ export class Field {
     for (let stop = 0; stop < stops; stop++)
       this.stopOf.fill(stop, this.begin[stop], this.begin[stop + 1])
 
-    this.around = new Outwards(this.points)
-    this.all = this.around.all()
+    const all = this.points.all.map((_, point) => point)
+    const inRooms = [...byRoom(this.points.all, rooms)]
+    this.around = new Outwards(this.points, [all, ...inRooms.map(([, inside]) => inside)])
+    const { wholes } = this.around
+    this.all = wholes[0]!
     this.inRoom = rooms.all.map(() => null)
     this.roomOf = new Int32Array(this.points.all.length).fill(NONE)
-    for (const [room, inside] of byRoom(this.points.all, rooms)) {
+    inRooms.forEach(([room, inside], i) => {
       const place = gaps.placeOf(room)
-      this.inRoom[place] = this.around.group(inside)
+      this.inRoom[place] = wholes[i + 1]!
       for (const point of inside) if (this.roomOf[point] === NONE) this.roomOf[point] = place
-    }
+    })
 
     this.eyes = new Eyes(corners.length + targets.length, this.points, blocks)
     this.views = new Views(this.eyes, gaps)
@@ -165,15 +168,14 @@ export class Field {
       if (eyes.isOnInto(eye, half) && views.isTowardSomeOf(view, half))
         this.putGlance(view, half, metres)
     }
-    const { points, shortest, stopOf, longest } = this
+    const { around, goal, points, shortest, stopOf, longest } = this
     const x = eyes.x[eye]!
     const y = eyes.y[eye]!
     const length = eyes.length[eye]!
-    const { listed } = this.around
     for (let i = part.from; i < part.to; i++) {
-      const point = listed[i]!
-      const dx = points.x[point]! - x
-      const dy = points.y[point]! - y
+      const point = around.listed[i]!
+      const dx = around.x[i]! - x
+      const dy = around.y[i]! - y
       const whole = length + Math.sqrt(dx * dx + dy * dy)
       const stop = stopOf[point]!
       if (whole >= shortest[stop]! || whole > longest || !views.isToward(view, dx, dy)) continue
@@ -183,7 +185,7 @@ export class Field {
       shortest[stop] = whole
       this.by[stop] = eye
       this.to[stop] = point
-      this.open.push(stop, whole + metresTo(this.goal, points.x[point]!, points.y[point]!))
+      this.open.push(stop, whole + metresTo(goal, points.x[point]!, points.y[point]!))
     }
   }
 
