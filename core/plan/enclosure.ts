@@ -12,12 +12,12 @@ const WIDER = 0.001
 const BEYOND = 0.01
 
 /** An opening in the wall of a room. */
-interface Gap {
+export interface Gap {
   /** As seen from within the room: its right end, then its left. */
   ends: Segment
   bounds: Bounds
-  /** The room on its other side; null: there is none, or not along the whole of it. */
-  beyond: Enclosure | null
+  /** The room on its other side, along the whole of it; null: what there is, is not known. */
+  beyond: Enclosure | 'outside' | null
 }
 
 /** A room as what keeps lines in: a straight line that leaves it passes one of its gaps. */
@@ -43,8 +43,9 @@ export function enclosuresOn(
   const roomsNear = nearOf(all, (room) => room)
   const holding = (point: Point): Enclosure[] =>
     roomsNear([point]).filter((room) => holds(room, point))
+  const beyond = (ends: Segment): Gap['beyond'] => beyondOf(ends, roomsNear)
   const taken = (wall: Segment): readonly Stretch[] => stretchesOf(plan, floor, to, wall)
-  for (const room of all) room.gaps = gapsOf(room, taken, holding)
+  for (const room of all) room.gaps = gapsOf(room, taken, beyond)
   return { all, near: roomsNear, holding }
 }
 
@@ -70,7 +71,7 @@ const ROUNDING = 1e-9
 function gapsOf(
   { corners, walls }: Enclosure,
   taken: (wall: Segment) => readonly Stretch[],
-  holding: Enclosures['holding'],
+  beyond: (ends: Segment) => Gap['beyond'],
 ): Gap[] {
   // d3-polygon counts an area that runs against the clock as less than none.
   const isClockwise = polygonArea(corners) > 0
@@ -80,12 +81,12 @@ function gapsOf(
       const other = pointAt(wall, to + WIDER)
       // Whoever stands within sees a wall that runs clockwise from the left to the right.
       const ends: Segment = isClockwise ? [other, one] : [one, other]
-      return { ends, bounds: boundsOf(ends), beyond: roomBeyond(ends, holding) }
+      return { ends, bounds: boundsOf(ends), beyond: beyond(ends) }
     }),
   )
 }
 
-function roomBeyond([right, left]: Segment, holding: Enclosures['holding']): Enclosure | null {
+function beyondOf([right, left]: Segment, roomsNear: Near<Enclosure>): Gap['beyond'] {
   const [dx, dy] = [left.x - right.x, left.y - right.y]
   const length = Math.sqrt(dx * dx + dy * dy)
   const off = ({ x, y }: Point): Point => ({
@@ -96,9 +97,14 @@ function roomBeyond([right, left]: Segment, holding: Enclosures['holding']): Enc
     off(pointAt([right, left], WIDER)),
     off(pointAt([right, left], 1 - WIDER)),
   ]
-  const isAlong = (room: Enclosure): boolean =>
-    holds(room, strip[1]) && !room.walls.some((wall) => meet(wall, strip))
-  return holding(strip[0]).find(isAlong) ?? null
+  let isOutside = true
+  for (const room of roomsNear(strip)) {
+    const isCrossed = room.walls.some((wall) => meet(wall, strip))
+    const isHeld = holds(room, strip[0])
+    if (isHeld && !isCrossed && holds(room, strip[1])) return room
+    if (isHeld || isCrossed) isOutside = false
+  }
+  return isOutside ? 'outside' : null
 }
 
 export const holds = (room: Enclosure, { x, y }: Point): boolean =>

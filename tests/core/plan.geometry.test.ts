@@ -333,6 +333,47 @@ describe('the shortest walk', () => {
     }
   })
 
+  it('leads out of doors, and in again by another door', () => {
+    const sheds = [thing('room', rectangle(0, 0, 5, 5)), thing('room', rectangle(8, 0, 5, 5))]
+    const doors = [thing('door', line([2, 0], [3, 0])), thing('door', line([10, 0], [11, 0]))]
+    const plan = planOf(...sheds, ...doors)
+    expectAsReference(plan, at(2.5, 3), at(10.5, 3))
+    expectAsReference(plan, at(2.5, -3), at(10.5, 3))
+    expectAsReference(plan, at(6.5, 7), at(10.5, 3))
+  })
+
+  it('leads through a door in the walls of two rooms that stand a little apart', () => {
+    const plan = planOf(
+      thing('room', rectangle(0, 0, 5, 5)),
+      thing('room', rectangle(5.2, 0, 5, 5)),
+      thing('door', line([5.1, 2], [5.1, 3])),
+    )
+    const found = expectAsReference(plan, at(1, 2.5), at(9, 2.5))
+    expect(found!.length).toBeCloseTo(8, 9)
+  })
+
+  it('leads through a door that opens into another room, and a little out of doors', () => {
+    const plan = planOf(
+      thing('room', rectangle(0, 0, 5, 5)),
+      thing('room', rectangle(5, 2.5, 5, 5)),
+      thing('door', line([5, 2.25], [5, 3.2])),
+    )
+    for (const to of [at(5.6, 2.8), at(9, 7)])
+      expect(expectAsReference(plan, at(1, 2.5), to)).not.toBeNull()
+  })
+
+  it('leads into each of many sheds, more than anybody looks into at once', () => {
+    for (const count of [150, 250]) {
+      const things = Array.from({ length: count }, (_, i) => [
+        thing('room', rectangle(4 * i, 0, 2, 2)),
+        thing('door', line([4 * i + 0.5, 0], [4 * i + 1.5, 0])),
+      ])
+      const plan = planOf(...things.flat())
+      expect(walk(plan, at(4 * count - 3, -3), at(4 * count - 3, 1))!.length).toBeCloseTo(4, 9)
+      expect(walk(plan, at(1, -3), at(4 * count - 3, 1))!.length).toBeLessThan(4 * count)
+    }
+  })
+
   it('goes through no slit between walls that do not quite meet', () => {
     const halves = (gap: number) =>
       planOf(

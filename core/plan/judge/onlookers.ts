@@ -62,7 +62,7 @@ export class Onlookers {
     const rooms = sight.rooms.near(this.arcs)
     for (this.arc = 0; this.arc < this.arcs.length; this.arc++) {
       const at = this.arcs[this.arc]!
-      this.show(sight.from(at, rooms.find((room) => holds(room, at)) ?? null))
+      this.show(sight.from(at, rooms.find((room) => holds(room, at)) ?? 'outside'))
     }
     const open = [...sides.keys()].filter((side) => !this.shut.includes(sides[side]!))
     return { places: this.seenFrom(), sides: open }
@@ -103,7 +103,7 @@ export class Onlookers {
     const room = views.room[view]!
     for (let i = 0; i < this.groups.length; i++) {
       const group = this.groups[i]!
-      // Where no room encloses it, anybody may be.
+      // Where it is not known, anybody may be.
       const isHere = room === NONE || group.room === room
       if (isHere && this.mayTellOf(view, group)) this.lookAt(view, group)
     }

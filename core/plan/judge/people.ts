@@ -3,7 +3,6 @@ import { gathered } from '../gathered'
 import { nearOf, type Bounds, type Near } from '../near'
 import type { Point, Thing } from '../plan'
 import { apart, cornersOf, middleOf, pointAt, segmentsOf, type Segment } from '../shape'
-import { NONE } from '../sight/gaps'
 import type { Sight } from '../sight/sight'
 import { figureOf } from '../walls'
 
@@ -82,7 +81,8 @@ export class People {
         isInside[person] = 1
         put(person, gaps.placeOf(room))
       }
-    for (let person = 0; person < points.length; person++) if (!isInside[person]) put(person, NONE)
+    for (let person = 0; person < points.length; person++)
+      if (!isInside[person]) put(person, gaps.outside)
     this.x = new Float64Array(order.length)
     this.y = new Float64Array(order.length)
     order.forEach((one, person) => {

@@ -1,31 +1,43 @@
-import type { Enclosure, Enclosures } from '../enclosure'
+import type { Enclosure, Enclosures, Gap } from '../enclosure'
 import { gathered } from '../gathered'
 import type { Bounds } from '../near'
 
 /** No room, no gap. */
 export const NONE = -1
 
-/** The gaps of all rooms of a floor in flat lists, those of a room one after the other. */
+/** With more gaps than this into the open it is not told apart: each look from there would ask for all of them. */
+const MOST_OUTER = 200
+
+/**
+ * The gaps of all rooms of a floor in flat lists, those of a room one after the other.
+ * After the rooms comes the open, which no room encloses: its gaps lead into those.
+ */
 export class Gaps {
   /** By room: where its gaps begin; those of the next one follow. */
   readonly begin: Int32Array
+  /** The place of the open among the rooms; none: it is not told apart from what is not known. */
+  readonly outside: number
   /** As seen from within the room, m. */
   readonly rightX: Float64Array
   readonly rightY: Float64Array
   readonly leftX: Float64Array
   readonly leftY: Float64Array
   readonly bounds: readonly Bounds[]
-  /** The room on the other side, or none. */
+  /** The room on the other side, or the open; none: it is not known. */
   readonly beyond: Int32Array
   private readonly places: ReadonlyMap<Enclosure, number>
 
   constructor({ all }: Enclosures) {
     this.places = new Map(all.map((room, place) => [room, place]))
-    const gaps = gathered(all, (room) => room.gaps)
-    this.begin = new Int32Array(all.length + 1)
+    const ofRooms = gathered(all, (room) => room.gaps)
+    const outer = gathered(all, inwards)
+    this.outside = outer.length <= MOST_OUTER ? all.length : NONE
+    const gaps = this.outside === NONE ? ofRooms : [...ofRooms, ...outer]
+    this.begin = new Int32Array(all.length + 2)
     all.forEach((room, place) => {
       this.begin[place + 1] = this.begin[place]! + room.gaps.length
     })
+    this.begin[all.length + 1] = gaps.length
     this.rightX = new Float64Array(gaps.length)
     this.rightY = new Float64Array(gaps.length)
     this.leftX = new Float64Array(gaps.length)
@@ -36,13 +48,23 @@ export class Gaps {
       this.rightY[gap] = right.y
       this.leftX[gap] = left.x
       this.leftY[gap] = left.y
-      this.beyond[gap] = this.placeOf(beyond)
+      this.beyond[gap] = beyond === null ? NONE : this.placeOf(beyond)
     })
     this.bounds = gaps.map(({ bounds }) => bounds)
   }
 
-  /** The place of a room in the list of them. */
-  placeOf(room: Enclosure | null): number {
-    return room ? this.places.get(room)! : NONE
+  /** The place of a room in the list of them, or of the open. */
+  placeOf(room: Enclosure | 'outside'): number {
+    return room === 'outside' ? this.outside : this.places.get(room)!
   }
+}
+
+/** Those gaps of a room that may lead out of doors, as seen from there. */
+function inwards(room: Enclosure): Gap[] {
+  const outer = room.gaps.filter(({ beyond }) => beyond === null || beyond === 'outside')
+  return outer.map(({ ends: [right, left], bounds }) => ({
+    ends: [left, right],
+    bounds,
+    beyond: room,
+  }))
 }

@@ -1,4 +1,4 @@
-import { holds, type Enclosures } from '../enclosure'
+import { holds, type Enclosure, type Enclosures } from '../enclosure'
 import { doMeet, type Bounds } from '../near'
 import type { Point } from '../plan'
 import { Gaps, NONE } from './gaps'
@@ -19,7 +19,10 @@ export class Sight {
   }
 
   /** Looks all round from a place; what was seen from another one is told no more. @returns the view of its room */
-  from(place: Point, room = this.rooms.holding(place)[0] ?? null): number {
+  from(
+    place: Point,
+    room: Enclosure | 'outside' = this.rooms.holding(place)[0] ?? 'outside',
+  ): number {
     this.eye.x[0] = place.x
     this.eye.y[0] = place.y
     this.views.clear()
@@ -33,7 +36,7 @@ export class Sight {
     if (!this.views.isToward(view, east, north)) return false
     const room = this.views.room[view]!
     return (
-      room === NONE ||
+      !this.isRoom(room) ||
       holds(this.rooms.all[room]!, point) ||
       this.isSomeBeyond(view, (beyond) => this.mayShow(beyond, point))
     )
@@ -44,10 +47,15 @@ export class Sight {
     if (!this.views.isTowardSomeOf(view, box)) return false
     const room = this.views.room[view]!
     return (
-      room === NONE ||
+      !this.isRoom(room) ||
       doMeet(this.rooms.all[room]!, box) ||
       this.isSomeBeyond(view, (beyond) => this.mayShowSomeOf(beyond, box))
     )
+  }
+
+  /** Anything may be in the open. */
+  private isRoom(room: number): boolean {
+    return room !== NONE && room !== this.gaps.outside
   }
 
   private isSomeBeyond(view: number, holds: (beyond: number) => boolean): boolean {

@@ -82,15 +82,17 @@ export class Field {
 
     const all = this.points.all.map((_, point) => point)
     const inRooms = [...byRoom(this.points.all, rooms)]
-    this.around = new Outwards(this.points, [all, ...inRooms.map(([, inside]) => inside)])
-    const { wholes } = this.around
-    this.all = wholes[0]!
-    this.inRoom = rooms.all.map(() => null)
-    this.roomOf = new Int32Array(this.points.all.length).fill(NONE)
-    inRooms.forEach(([room, inside], i) => {
-      const place = gaps.placeOf(room)
-      this.inRoom[place] = wholes[i + 1]!
-      for (const point of inside) if (this.roomOf[point] === NONE) this.roomOf[point] = place
+    this.roomOf = new Int32Array(this.points.all.length).fill(gaps.outside)
+    for (const [room, inside] of inRooms)
+      for (const point of inside)
+        if (this.roomOf[point] === gaps.outside) this.roomOf[point] = gaps.placeOf(room)
+    const outside = all.filter((point) => this.roomOf[point] === gaps.outside)
+    this.around = new Outwards(this.points, [all, outside, ...inRooms.map(([, inside]) => inside)])
+    const [whole, open, ...others] = this.around.wholes
+    this.all = whole!
+    this.inRoom = [...rooms.all.map(() => null), open!]
+    inRooms.forEach(([room], i) => {
+      this.inRoom[gaps.placeOf(room)] = others[i]!
     })
 
     this.eyes = new Eyes(corners.length + targets.length, this.points, blocks)
@@ -104,7 +106,7 @@ export class Field {
 
     targets.forEach((at, target) => {
       const eye = this.eyes.add(at, 0, target, NONE, ANYWHERE)
-      this.look(this.views.around(eye, gaps.placeOf(rooms.holding(at)[0] ?? null)))
+      this.look(this.views.around(eye, gaps.placeOf(rooms.holding(at)[0] ?? 'outside')))
     })
     while (this.open.length > 0 && this.placesLeft > 0) this.take(this.open.pop()!)
   }
