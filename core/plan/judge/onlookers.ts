@@ -76,8 +76,12 @@ export class Onlookers {
   }
 
   /** @returns whether anybody in a group is near */
-  private findIn({ from, to }: Group): boolean {
+  private findIn({ from, to, bounds }: Group): boolean {
     const { isNear, people } = this
+    if (metresAcross(this.arcs[0]!, bounds) <= this.within) {
+      isNear.fill(1, from, to)
+      return true
+    }
     let isAnybody = false
     for (let person = from; person < to; person++) {
       const isIt = this.isWithin(people.x[person]!, people.y[person]!)
@@ -165,6 +169,13 @@ export class Onlookers {
     })
     return seen
   }
+}
+
+/** From a point to the farthest of a box, m. */
+function metresAcross({ x, y }: Point, { minX, minY, maxX, maxY }: Bounds): number {
+  const dx = Math.max(maxX - x, x - minX)
+  const dy = Math.max(maxY - y, y - minY)
+  return Math.sqrt(dx * dx + dy * dy)
 }
 
 /** A side of a station, and on which side of that its middle lies, as `sideOf` tells it: 1 or -1. */
