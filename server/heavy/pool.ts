@@ -19,11 +19,8 @@ const LANES = {
   waysOut: { threads: 1, waiting: 30, idle: PLAN_THREADS_IDLE_MS },
 } as const
 
-/**
- * The room for what lives short is wider than by default: all that one answer about a large plan makes has room in it,
- * and is cleared away once the answer has left (`worker.ts`). Where it is full before, the answer waits for that.
- */
-const MEMORY = { maxOldGenerationSizeMb: 768, maxYoungGenerationSizeMb: 288 }
+/** The room for what lives short is wider than by default: a plan makes a lot of it, and each time it is full the thread waits. */
+const MEMORY = { maxOldGenerationSizeMb: 768, maxYoungGenerationSizeMb: 128 }
 
 /** Which threads a task has, s after which it is stopped, its waiting for them counted in, and how many of them one person may have under way. */
 const TASK_RULES: Record<TaskName, { lane: keyof typeof LANES; seconds: number; each: number }> = {
@@ -60,8 +57,6 @@ export function openPools(file: string): void {
       maxQueue: waiting,
       idleTimeout: idle,
       resourceLimits: MEMORY,
-      // A thread that sleeps until it is asked clears nothing away.
-      useAtomics: false,
     })
   pools = {
     long: open(LANES.long),
