@@ -58,12 +58,12 @@ export class Sight {
     return room !== NONE && room !== this.gaps.outside
   }
 
-  private isSomeBeyond(view: number, holds: (beyond: number) => boolean): boolean {
+  private isSomeBeyond(view: number, shows: (beyond: number) => boolean): boolean {
     const room = this.views.room[view]!
     const { begin } = this.gaps
     for (let gap = begin[room]!; gap < begin[room + 1]!; gap++) {
       const beyond = this.views.through(view, gap)
-      if (beyond !== NONE && holds(beyond)) return true
+      if (beyond !== NONE && shows(beyond)) return true
     }
     return false
   }
