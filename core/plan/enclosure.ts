@@ -16,8 +16,8 @@ export interface Gap {
   /** As seen from within the room: its right end, then its left. */
   ends: Segment
   bounds: Bounds
-  /** The room on its other side, along the whole of it; null: what there is, is not known. */
-  beyond: Enclosure | 'outside' | null
+  /** The room on its other side; null: there is none, or not along the whole of it. */
+  beyond: Enclosure | null
 }
 
 /** A room as what keeps lines in: a straight line that leaves it passes one of its gaps. */
@@ -43,9 +43,8 @@ export function enclosuresOn(
   const roomsNear = nearOf(all, (room) => room)
   const holding = (point: Point): Enclosure[] =>
     roomsNear([point]).filter((room) => holds(room, point))
-  const beyond = (ends: Segment): Gap['beyond'] => beyondOf(ends, roomsNear)
   const taken = (wall: Segment): readonly Stretch[] => stretchesOf(plan, floor, to, wall)
-  for (const room of all) room.gaps = gapsOf(room, taken, beyond)
+  for (const room of all) room.gaps = gapsOf(room, taken, holding)
   return { all, near: roomsNear, holding }
 }
 
@@ -71,7 +70,7 @@ const ROUNDING = 1e-9
 function gapsOf(
   { corners, walls }: Enclosure,
   taken: (wall: Segment) => readonly Stretch[],
-  beyond: (ends: Segment) => Gap['beyond'],
+  holding: Enclosures['holding'],
 ): Gap[] {
   // d3-polygon counts an area that runs against the clock as less than none.
   const isClockwise = polygonArea(corners) > 0
@@ -81,12 +80,12 @@ function gapsOf(
       const other = pointAt(wall, to + WIDER)
       // Whoever stands within sees a wall that runs clockwise from the left to the right.
       const ends: Segment = isClockwise ? [other, one] : [one, other]
-      return { ends, bounds: boundsOf(ends), beyond: beyond(ends) }
+      return { ends, bounds: boundsOf(ends), beyond: roomBeyond(ends, holding) }
     }),
   )
 }
 
-function beyondOf([right, left]: Segment, roomsNear: Near<Enclosure>): Gap['beyond'] {
+function roomBeyond([right, left]: Segment, holding: Enclosures['holding']): Enclosure | null {
   const [dx, dy] = [left.x - right.x, left.y - right.y]
   const length = Math.sqrt(dx * dx + dy * dy)
   const off = ({ x, y }: Point): Point => ({
@@ -97,14 +96,9 @@ function beyondOf([right, left]: Segment, roomsNear: Near<Enclosure>): Gap['beyo
     off(pointAt([right, left], WIDER)),
     off(pointAt([right, left], 1 - WIDER)),
   ]
-  let isOutside = true
-  for (const room of roomsNear(strip)) {
-    const isCrossed = room.walls.some((wall) => meet(wall, strip))
-    const isHeld = holds(room, strip[0])
-    if (isHeld && !isCrossed && holds(room, strip[1])) return room
-    if (isHeld || isCrossed) isOutside = false
-  }
-  return isOutside ? 'outside' : null
+  const isAlong = (room: Enclosure): boolean =>
+    holds(room, strip[1]) && !room.walls.some((wall) => meet(wall, strip))
+  return holding(strip[0]).find(isAlong) ?? null
 }
 
 export const holds = (room: Enclosure, { x, y }: Point): boolean =>

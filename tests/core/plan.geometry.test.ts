@@ -374,6 +374,19 @@ describe('the shortest walk', () => {
     }
   })
 
+  it('leads straight on through a row of rooms with doors in line, as many as there are', () => {
+    for (const apartBy of [0.2, 3]) {
+      const things = Array.from({ length: 24 }, (_, i) => {
+        const x = i * (4 + apartBy)
+        const door = (at: number) => thing('door', line([at, 1], [at, 2]))
+        return [thing('room', rectangle(x, 0, 4, 3)), door(x), door(x + 4)]
+      })
+      const end = 24 * (4 + apartBy)
+      const found = walk(planOf(...things.flat()), at(-2, 1.5), at(end + 2, 1.5))
+      expect(found!.length).toBeCloseTo(end + 4, 9)
+    }
+  }, 10_000)
+
   it('goes through no slit between walls that do not quite meet', () => {
     const halves = (gap: number) =>
       planOf(

@@ -62,7 +62,7 @@ export class Onlookers {
     const rooms = sight.rooms.near(this.arcs)
     for (this.arc = 0; this.arc < this.arcs.length; this.arc++) {
       const at = this.arcs[this.arc]!
-      this.show(sight.from(at, rooms.find((room) => holds(room, at)) ?? 'outside'))
+      this.show(sight.from(at, rooms.find((room) => holds(room, at)) ?? null))
     }
     const open = [...sides.keys()].filter((side) => !this.shut.includes(sides[side]!))
     return { places: this.seenFrom(), sides: open }

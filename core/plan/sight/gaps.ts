@@ -10,7 +10,9 @@ const MOST_OUTER = 200
 
 /**
  * The gaps of all rooms of a floor in flat lists, those of a room one after the other.
- * After the rooms comes the open, which no room encloses: its gaps lead into those.
+ * After the rooms comes the open, which no room encloses: its gaps lead into those. What an eye that stands there sees
+ * comes by them; by a gap that leads out of a room anything may be seen, as else each line would be followed by way of
+ * every choice of the rooms that it passes.
  */
 export class Gaps {
   /** By room: where its gaps begin; those of the next one follow. */
@@ -23,7 +25,7 @@ export class Gaps {
   readonly leftX: Float64Array
   readonly leftY: Float64Array
   readonly bounds: readonly Bounds[]
-  /** The room on the other side, or the open; none: it is not known. */
+  /** The room on the other side; none: there is none, or it is not known. */
   readonly beyond: Int32Array
   private readonly places: ReadonlyMap<Enclosure, number>
 
@@ -48,20 +50,20 @@ export class Gaps {
       this.rightY[gap] = right.y
       this.leftX[gap] = left.x
       this.leftY[gap] = left.y
-      this.beyond[gap] = beyond === null ? NONE : this.placeOf(beyond)
+      this.beyond[gap] = beyond ? this.placeOf(beyond) : NONE
     })
     this.bounds = gaps.map(({ bounds }) => bounds)
   }
 
-  /** The place of a room in the list of them, or of the open. */
-  placeOf(room: Enclosure | 'outside'): number {
-    return room === 'outside' ? this.outside : this.places.get(room)!
+  /** The place of a room in the list of them; null: of the open. */
+  placeOf(room: Enclosure | null): number {
+    return room ? this.places.get(room)! : this.outside
   }
 }
 
 /** Those gaps of a room that may lead out of doors, as seen from there. */
 function inwards(room: Enclosure): Gap[] {
-  const outer = room.gaps.filter(({ beyond }) => beyond === null || beyond === 'outside')
+  const outer = room.gaps.filter(({ beyond }) => beyond === null)
   return outer.map(({ ends: [right, left], bounds }) => ({
     ends: [left, right],
     bounds,

@@ -19,10 +19,7 @@ export class Sight {
   }
 
   /** Looks all round from a place; what was seen from another one is told no more. @returns the view of its room */
-  from(
-    place: Point,
-    room: Enclosure | 'outside' = this.rooms.holding(place)[0] ?? 'outside',
-  ): number {
+  from(place: Point, room: Enclosure | null = this.rooms.holding(place)[0] ?? null): number {
     this.eye.x[0] = place.x
     this.eye.y[0] = place.y
     this.views.clear()

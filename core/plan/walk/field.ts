@@ -106,7 +106,7 @@ export class Field {
 
     targets.forEach((at, target) => {
       const eye = this.eyes.add(at, 0, target, NONE, ANYWHERE)
-      this.look(this.views.around(eye, gaps.placeOf(rooms.holding(at)[0] ?? 'outside')))
+      this.look(this.views.around(eye, gaps.placeOf(rooms.holding(at)[0] ?? null)))
     })
     while (this.open.length > 0 && this.placesLeft > 0) this.take(this.open.pop()!)
   }
