@@ -7,7 +7,7 @@ import { judgeFinishes } from '#core/plan/judge/finish'
 import { arcsOf } from '#core/plan/judge/look'
 import { peopleAt } from '#core/plan/judge/people'
 import type { Plan, Point, Thing } from '#core/plan/plan'
-import { meet } from '#core/plan/segment'
+import { meet, metresToSegment } from '#core/plan/segment'
 import { apart, contains, segmentsOf, type Segment } from '#core/plan/shape'
 import { enclosuresOn } from '#core/plan/enclosure'
 import { freeLines } from '#core/plan/blocks'
@@ -177,6 +177,10 @@ describe('looks into an arc, each of them looked at', () => {
           const sides = segmentsOf(booth.shape)
           let worst = -1
           const passed = new Set<number>()
+          // Whoever stands on its very edge is outside.
+          const isWithin = (person: Point): boolean =>
+            contains(booth.shape, person) &&
+            sides.every((side) => metresToSegment(side, person) > 1e-9)
           const isNear = (person: Point): boolean =>
             arcsOf(booth).some((arc) => apart(arc, person) <= ADJACENT)
           const people = [desk, way].flatMap(peopleAt).filter(isNear)
@@ -188,7 +192,7 @@ describe('looks into an arc, each of them looked at', () => {
               const [open, untold] = [!closes && !may, !closes && may]
               const look = 2 * Number(open) + Number(untold)
               worst = Math.max(worst, look)
-              if (look < 2 || contains(booth.shape, person)) continue
+              if (look < 2 || isWithin(person)) continue
               for (const [side, ends] of sides.entries())
                 if (meet(ends, [arc, person])) passed.add(side)
             }
