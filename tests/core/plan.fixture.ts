@@ -97,3 +97,38 @@ export const anyBuilding: fc.Arbitrary<Plan> = fc
     ),
   )
 export const anyPoint: fc.Arbitrary<Point> = fc.tuple(metres, metres).map(([x, y]) => at(x, y))
+/**
+ * A hall with booths of 2 m in its south side, 2 m apart, so that it reaches between them; a door of each booth to either side,
+ * with another one over it where it is told how far off.
+ */
+export function hallWithBooths(doors: readonly { at: number; other: number | null }[]): Thing[] {
+  const facts = { height: 3 }
+  const west = (booth: number): number => 2 + 4 * booth
+  const outline = doors.flatMap((_, i): [number, number][] => [
+    [west(i), 0],
+    [west(i), 3],
+    [west(i) + 2, 3],
+    [west(i) + 2, 0],
+  ])
+  const end = west(doors.length)
+  const door = (x: number, y: number) => thing('door', line([x, y], [x, y + 0.9]))
+  return [
+    thing('room', area([0, 0], ...outline, [end, 0], [end, 8], [0, 8]), { facts }),
+    ...doors.flatMap(({ at, other }, i) => [
+      thing('room', rectangle(west(i), 0, 2, 3), { facts }),
+      ...(other === null ? [at] : [at, at + other]).flatMap((y) => [
+        door(west(i), y),
+        door(west(i) + 2, y),
+      ]),
+    ]),
+  ]
+}
+export const anyHall: fc.Arbitrary<Plan> = fc
+  .array(
+    fc.record({
+      at: fc.integer({ min: 2, max: 14 }).map((decimetres) => decimetres / 10),
+      other: fc.option(fc.constantFrom(0, 0.3, 0.6)),
+    }),
+    { minLength: 1, maxLength: 4 },
+  )
+  .map((doors) => planOf(...hallWithBooths(doors)))

@@ -29,6 +29,7 @@ import { wallsOf } from '#core/plan/walls'
 import { sharedArea } from '#core/plan/faults'
 import {
   anyBuilding,
+  anyHall,
   anyPlan,
   anyPoint,
   area,
@@ -245,7 +246,7 @@ describe('the shortest walk', () => {
       .tuple(fc.integer({ min: -20, max: 180 }), fc.integer({ min: -20, max: 110 }))
       .map(([x, y]) => at(x / 10, y / 10))
     fc.assert(
-      fc.property(anyBuilding, anyPlace, anyPlace, (plan, from, to) => {
+      fc.property(fc.oneof(anyBuilding, anyHall), anyPlace, anyPlace, (plan, from, to) => {
         fc.pre(isApt(plan, from, to))
         const found = expectAsReference(plan, from, to)
         if (!found) none++
@@ -260,7 +261,7 @@ describe('the shortest walk', () => {
     let found = 0
     const anyPlaces = fc.array(anyPoint, { minLength: 1, maxLength: 4 })
     fc.assert(
-      fc.property(anyBuilding, anyPlaces, anyPlaces, (plan, starts, targets) => {
+      fc.property(fc.oneof(anyBuilding, anyHall), anyPlaces, anyPlaces, (plan, starts, targets) => {
         const lengths = starts.flatMap((from) =>
           targets.map((to) => walk(plan, from, to)?.length ?? Infinity),
         )
@@ -373,6 +374,15 @@ describe('the shortest walk', () => {
       expect(walk(plan, at(1, -3), at(4 * count - 3, 1))!.length).toBeLessThan(4 * count)
     }
   })
+
+  it('leads straight on through a row of rooms with doors in line, each of them drawn twice', () => {
+    const rooms = Array.from({ length: 24 }, (_, i) => thing('room', rectangle(i * 4, 0, 4, 3)))
+    const doors = rooms.flatMap((_, i) =>
+      [1, 1.3].map((y) => thing('door', line([i * 4, y], [i * 4, y + 0.9]))),
+    )
+    const found = walk(planOf(...rooms, ...doors), at(2, 1.5), at(94, 1.5))
+    expect(found!.length).toBeCloseTo(92, 9)
+  }, 10_000)
 
   it('leads straight on through a row of rooms with doors in line, as many as there are', () => {
     for (const apartBy of [0.2, 3]) {

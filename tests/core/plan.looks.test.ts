@@ -15,11 +15,13 @@ import { Sight } from '#core/plan/sight/sight'
 import { wallsOf } from '#core/plan/walls'
 import {
   anyBuilding,
+  anyHall,
   anyPlan,
   anyPoint,
   anyRooms,
   at,
   box,
+  hallWithBooths,
   line,
   planOf,
   rectangle,
@@ -50,8 +52,9 @@ describe('a straight line over the ground', () => {
 
   it('that rooms alone rule out meets a wall, and so does each into a box that they rule out', () => {
     let [ruledOut, boxesRuledOut] = [0, 0]
+    const anyFloor = fc.oneof(anyRooms, anyHall)
     fc.assert(
-      fc.property(anyRooms, fc.array(fc.tuple(anyPoint, anyPoint)), (plan, lines) => {
+      fc.property(anyFloor, fc.array(fc.tuple(anyPoint, anyPoint)), (plan, lines) => {
         const walls = wallsOf(plan, 'ground', 'feet').map(({ segment }) => segment)
         const sight = new Sight(enclosuresOn(plan, 'ground', 'feet'))
         for (const [from, to] of lines) {
@@ -163,7 +166,7 @@ describe('looks into an arc, each of them looked at', () => {
     const seen = new Map<Level | undefined, number>()
     fc.assert(
       fc.property(
-        anyBuilding,
+        fc.oneof(anyBuilding, anyHall),
         anyHeights,
         anyPoint,
         anyPoint,
@@ -207,6 +210,45 @@ describe('looks into an arc, each of them looked at', () => {
     )
     for (const level of MORE_OPEN) expect(seen.get(level)).toBeGreaterThan(10)
   })
+})
+
+describe('a look through many doors in line', () => {
+  const limit = 10_000
+  const levelsOf = (...things: Thing[]) =>
+    judgeArcs(planOf(...things), none).map(({ finding }) => finding.level)
+  /** As drawn, but narrower from west to east. */
+  const narrowed = (things: readonly Thing[], share: number): Thing[] =>
+    things.map((one) => {
+      if (one.shape.type === 'box') throw new Error('a box has no points')
+      const points = one.shape.points.map(({ x, y }) => at(x * share, y))
+      return { ...one, shape: { ...one.shape, points } }
+    })
+  const booth = () => thing('station', box(0.2, 1.4, { width: 0.3, depth: 0.3 }))
+  const deskAt = (x: number) => thing('desk', box(x, 1.4, { width: 0.3, depth: 0.3 }))
+
+  it(
+    'is found where each door is drawn twice, the second one a little off',
+    () => {
+      const rooms = Array.from({ length: 24 }, (_, i) =>
+        thing('room', rectangle(i / 3, 0, 1 / 3, 3), { facts: { height: 3 } }),
+      )
+      const doors = rooms.flatMap((_, i) =>
+        [1, 1.2].map((y) => thing('door', line([i / 3, y], [i / 3, y + 0.8]))),
+      )
+      expect(levelsOf(...rooms, ...doors, booth(), deskAt(7.84))).toEqual(['caution'])
+      expect(levelsOf(...rooms, ...doors.slice(0, -2), booth(), deskAt(7.84))).toEqual(['clear'])
+    },
+    limit,
+  )
+
+  it(
+    'is found in a hall that reaches between its booths',
+    () => {
+      const hall = narrowed(hallWithBooths(Array(12).fill({ at: 1, other: 0 })), 0.19)
+      expect(levelsOf(...hall, booth(), deskAt(9.3))).toEqual(['caution'])
+    },
+    limit,
+  )
 })
 
 describe('walls that throw the arc back', () => {

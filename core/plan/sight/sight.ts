@@ -26,8 +26,20 @@ export class Sight {
     return this.views.around(0, this.gaps.placeOf(room))
   }
 
-  /** Whether a point may be seen, in a view or beyond it. */
+  /** Whether a point may be seen. @param view from where, as of `from` */
   mayShow(view: number, point: Point): boolean {
+    this.views.backTo(view)
+    return this.showsPoint(view, point)
+  }
+
+  /** Whether any point of a box may be seen. @param view from where, as of `from` */
+  mayShowSomeOf(view: number, box: Bounds): boolean {
+    this.views.backTo(view)
+    return this.showsSomeOf(view, box)
+  }
+
+  /** In a view or beyond it. */
+  private showsPoint(view: number, point: Point): boolean {
     const east = point.x - this.eye.x[0]!
     const north = point.y - this.eye.y[0]!
     if (!this.views.isToward(view, east, north)) return false
@@ -35,18 +47,18 @@ export class Sight {
     return (
       !this.isRoom(room) ||
       holds(this.rooms.all[room]!, point) ||
-      this.isSomeBeyond(view, (beyond) => this.mayShow(beyond, point))
+      this.isSomeBeyond(view, (beyond) => this.showsPoint(beyond, point))
     )
   }
 
-  /** Whether any point of a box may be seen, in a view or beyond it. */
-  mayShowSomeOf(view: number, box: Bounds): boolean {
+  /** In a view or beyond it. */
+  private showsSomeOf(view: number, box: Bounds): boolean {
     if (!this.views.isTowardSomeOf(view, box)) return false
     const room = this.views.room[view]!
     return (
       !this.isRoom(room) ||
       doMeet(this.rooms.all[room]!, box) ||
-      this.isSomeBeyond(view, (beyond) => this.mayShowSomeOf(beyond, box))
+      this.isSomeBeyond(view, (beyond) => this.showsSomeOf(beyond, box))
     )
   }
 

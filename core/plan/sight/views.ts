@@ -28,7 +28,10 @@ export class Views {
   room: Int32Array = new Int32Array(FIRST)
   /** That it is seen through; none: the eye lies in the room, and looks all round. */
   private gap: Int32Array = new Int32Array(FIRST)
+  /** The view of its eye that was told before it; none: it is the first. */
   private before: Int32Array = new Int32Array(FIRST)
+  /** By eye: the view that was told last. */
+  private readonly last: Int32Array
   /** Whether it is seen all round; then it has no edges. */
   isRound: Int32Array = new Int32Array(FIRST)
   rightX: Float64Array = new Float64Array(FIRST)
@@ -41,7 +44,9 @@ export class Views {
   constructor(
     private readonly eyes: Eyes,
     private readonly gaps: Gaps,
-  ) {}
+  ) {
+    this.last = new Int32Array(eyes.x.length).fill(NONE)
+  }
 
   /** Those that were told are not asked for any more. */
   clear(): void {
@@ -50,19 +55,33 @@ export class Views {
 
   /** All round from an eye in a room. */
   around(eye: number, room: number): number {
-    const view = this.add(eye, room, NONE, NONE)
+    this.last[eye] = NONE
+    const view = this.add(eye, room, NONE)
     this.isRound[view] = 1
     return view
   }
 
-  private add(eye: number, room: number, gap: number, before: number): number {
+  /** What an eye was told of after one of its views is told anew, if there was no other eye since. */
+  backTo(view: number): void {
+    this.count = view + 1
+    this.last[this.eye[view]!] = view
+  }
+
+  private add(eye: number, room: number, gap: number): number {
     const view = this.count++
     if (view === this.eye.length) this.grow()
     this.eye[view] = eye
     this.room[view] = room
     this.gap[view] = gap
-    this.before[view] = before
+    this.before[view] = this.last[eye]!
+    this.last[eye] = view
     return view
+  }
+
+  /** The view that was told last is none. */
+  takeBack(view: number): void {
+    this.count = view
+    this.last[this.eye[view]!] = this.before[view]!
   }
 
   private grow(): void {
@@ -78,7 +97,7 @@ export class Views {
     this.metres = twiceAsLong(this.metres)
   }
 
-  /** What is seen on through a gap of its room; none: nothing is. */
+  /** What is seen on through a gap of its room; none: nothing is, or nothing that its eye was not told of before. */
   through(view: number, gap: number): number {
     const { eyes, gaps } = this
     const eye = this.eye[view]!
@@ -112,21 +131,37 @@ export class Views {
         leftY = otherY
       }
     }
-    if (this.isThrough(view, gap)) return NONE
-    const beyond = this.add(eye, gaps.beyond[gap]!, gap, view)
+    const beyond = this.add(eye, gaps.beyond[gap]!, gap)
     this.isRound[beyond] = isInWall ? 1 : 0
     this.rightX[beyond] = rightX
     this.rightY[beyond] = rightY
     this.leftX[beyond] = leftX
     this.leftY[beyond] = leftY
     this.metres[beyond] = metres
-    return beyond
+    if (!this.isTold(beyond)) return beyond
+    this.takeBack(beyond)
+    return NONE
   }
 
-  /** Whether it came by a gap: no straight line does so twice. */
-  private isThrough(view: number, gap: number): boolean {
-    for (let at = view; at !== NONE; at = this.before[at]!) if (this.gap[at] === gap) return true
+  /**
+   * Whether its eye was told of all of it before: whatever way leads through a gap, the same lies beyond.
+   * Else rooms in line would be looked through by way of every choice of the doors that lie over each other in their walls.
+   */
+  private isTold(view: number): boolean {
+    const gap = this.gap[view]!
+    for (let other = this.before[view]!; other !== NONE; other = this.before[other]!)
+      if (this.gap[other] === gap && this.hasAllOf(other, view)) return true
     return false
+  }
+
+  /** Whether a view has all directions of another one through its gap. */
+  private hasAllOf(view: number, other: number): boolean {
+    if (this.isRound[view] || this.isRound[other]) return this.isRound[view] === 1
+    const { leftX, leftY, rightX, rightY } = this
+    return (
+      cross(rightX[view]!, rightY[view]!, rightX[other]!, rightY[other]!) >= 0 &&
+      cross(leftX[view]!, leftY[view]!, leftX[other]!, leftY[other]!) <= 0
+    )
   }
 
   /** Whether its directions hold one, as told from its eye. */

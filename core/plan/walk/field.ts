@@ -156,6 +156,7 @@ export class Field {
       if (beyond === NONE) continue
       const metres = length + views.metres[beyond]! + metresBetween(gaps.bounds[gap]!, this.goal)
       if (metres <= this.longest && eyes.isOnIntoView(views, beyond)) this.putView(beyond, metres)
+      else views.takeBack(beyond)
     }
   }
 
