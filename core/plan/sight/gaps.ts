@@ -11,8 +11,7 @@ const MOST_OUTER = 200
 /**
  * The gaps of all rooms of a floor in flat lists, those of a room one after the other.
  * After the rooms comes the open, which no room encloses: its gaps lead into those. What an eye that stands there sees
- * comes by them; by a gap that leads out of a room anything may be seen, as else each line would be followed by way of
- * every choice of the rooms that it passes.
+ * comes by them; by a gap that leads out of a room anything may be seen.
  */
 export class Gaps {
   /** By room: where its gaps begin; those of the next one follow. */
