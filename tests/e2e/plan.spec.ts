@@ -15,6 +15,11 @@ const viewer = signIns.find(({ email }) => email.startsWith('welder'))!
 
 const kept = (page: Page) => expect(page.getByTestId('kept')).toHaveText('Everything is kept.')
 const plan = (page: Page) => page.getByTestId('plan')
+/** Where its middle lies on the screen; its edges move as well when Findings arrive and the outline grows heavier. */
+async function middleOf(what: Locator): Promise<{ x: number; y: number }> {
+  const box = (await what.boundingBox())!
+  return { x: box.x + box.width / 2, y: box.y + box.height / 2 }
+}
 async function openEditor(page: Page, who = lead): Promise<void> {
   await signIn(page, app.url, who.email, who.password)
   await page.goto(`${app.url}/plan/draw`)
@@ -112,11 +117,11 @@ test('one pull moves a thing that nobody chose before; Escape lets it go, Undo t
   const outline = plan(page).locator(`[data-thing="${id}"] .figure`)
   const before = (await outline.getAttribute('d'))!
   const shown = outline.filter({ visible: true })
-  const lay = (await shown.boundingBox())!
+  const lay = await middleOf(shown)
   /** As far as the hand has gone, but for the step that it is drawn to. */
   const expectInHand = async (): Promise<void> => {
     const offHand = async (): Promise<number> => {
-      const lies = (await shown.boundingBox())!
+      const lies = await middleOf(shown)
       return Math.max(Math.abs(lies.x - lay.x - 30), Math.abs(lies.y - lay.y - 20))
     }
     await expect.poll(offHand).toBeLessThan(8)
@@ -168,10 +173,6 @@ test('a corner is pulled by the handle beyond it, the one across stays; the knob
   const { x, y, id } = await placeOf(page, 'combustible')
   const outline = plan(page).locator(`[data-thing="${id}"] .figure`)
   const corners = async () => (await outline.getAttribute('d'))!.match(/-?[\d.]+,-?[\d.]+/g)!
-  const middleOf = async (what: Locator) => {
-    const box = (await what.boundingBox())!
-    return { x: box.x + box.width / 2, y: box.y + box.height / 2 }
-  }
   const pull = async (from: { x: number; y: number }, to: { x: number; y: number }) => {
     await page.mouse.move(from.x, from.y)
     await page.mouse.down()
@@ -209,12 +210,11 @@ test('the page under the hand is where it is let go, by mouse and by finger', as
   await page.goto(`${app.url}/plan`)
   await page.getByRole('button', { name: 'Larger' }).click()
   const thing = plan(page).locator('[data-thing].station').first()
-  const left = async () => (await thing.boundingBox())!.x
   const box = (await plan(page).boundingBox())!
   const [x, y] = [box.x + box.width / 2, box.y + box.height / 2]
-  const before = await left()
+  const before = await middleOf(thing)
   const expectCarried = async (by: number) =>
-    expect.poll(async () => Math.round((await left()) - before)).toBe(by)
+    expect.poll(async () => Math.round((await middleOf(thing)).x - before.x)).toBe(by)
   await page.mouse.move(x, y)
   await page.mouse.down()
   await page.mouse.move(x - 80, y, { steps: 5 })
