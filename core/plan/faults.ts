@@ -7,6 +7,7 @@ import { gathered } from './gathered'
 import { PLAN_KINDS, type ThingKind } from './kinds.table'
 import { FARTHEST, type Plan, type Point, type Shape, type Thing } from './plan'
 import { boundsOf, boundsOfThing, grown, nearOf } from './near'
+import { once } from './once'
 import { meet } from './segment'
 import { apart, areaOf, cornersOf, extentOf, segmentsOf, type Extent, type Segment } from './shape'
 import { edgesNear, OPEN_TO, REACH_OF_OPENING, stretchOf } from './walls'
@@ -91,16 +92,10 @@ export function ownFaults({ floors, things }: Plan): PlanFault[] {
   })
 }
 
-/** Nobody changes a thing, an edit makes another. */
-const within = new WeakMap<Thing, string | null>()
-function faultWithin(thing: Thing): string | null {
-  const known = within.get(thing)
-  if (known !== undefined) return known
+const faultWithin = once((thing: Thing): string | null => {
   const wrong = Object.values(wrongFacts(PLAN_KINDS[thing.kind].fields, thing.facts))
-  const found = outlineFault(thing) ?? wrong[0] ?? null
-  within.set(thing, found)
-  return found
-}
+  return outlineFault(thing) ?? wrong[0] ?? null
+})
 
 /** What is wrong with the outline of a thing; null: nothing. */
 export function outlineFault({ kind, shape }: Pick<Thing, 'kind' | 'shape'>): string | null {

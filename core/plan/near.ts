@@ -1,6 +1,7 @@
 import Flatbush from 'flatbush'
 import { ascending } from './ascending'
 import { gathered } from './gathered'
+import { once } from './once'
 import type { Point, Thing } from './plan'
 import { cornersOf, type Segment } from './shape'
 
@@ -28,18 +29,11 @@ export function boundsOf(points: readonly Point[]): Bounds {
 const HALF_WIDTH = 0.5
 
 /** The outer bounds of a thing; of a line with its width. */
-export function boundsOfThing(thing: Thing): Bounds {
-  const known = knownBounds.get(thing)
-  if (known) return known
-  const { shape, facts } = thing
+export const boundsOfThing = once(({ shape, facts }: Thing): Bounds => {
   const outline = boundsOf(cornersOf(shape))
   const width = typeof facts.width === 'number' && facts.width > 0 ? facts.width : 0
-  const found = shape.type === 'line' ? grown(outline, Math.max(HALF_WIDTH, width / 2)) : outline
-  knownBounds.set(thing, found)
-  return found
-}
-/** Nobody changes a thing, an edit makes another. */
-const knownBounds = new WeakMap<Thing, Bounds>()
+  return shape.type === 'line' ? grown(outline, Math.max(HALF_WIDTH, width / 2)) : outline
+})
 
 export const grown = ({ minX, minY, maxX, maxY }: Bounds, metres: number): Bounds => ({
   minX: minX - metres,

@@ -1,5 +1,6 @@
 import { polygonArea, polygonCentroid, polygonContains } from 'd3-polygon'
 import { gathered } from './gathered'
+import { once } from './once'
 import type { Point, Shape } from './plan'
 
 /** Two points with a straight line between them. */
@@ -16,24 +17,18 @@ export const along = ({ x, y }: Point, angle: number, metres: number): Point => 
 /** m. Not by Math.hypot, which takes ten times as long. */
 export const apart = (a: Point, b: Point): number => Math.sqrt((a.x - b.x) ** 2 + (a.y - b.y) ** 2)
 
-/** What is read off a shape again and again. Nobody changes a shape, an edit makes another. */
+/** What is read off a shape again and again. */
 interface Outline {
   corners: readonly Point[]
   segments: readonly Segment[]
   /** The corners as d3-polygon has them; null: nobody asked yet. */
   pairs: [number, number][] | null
 }
-const known = new WeakMap<Shape, Outline>()
-
-function outlineOf(shape: Shape): Outline {
-  const found = known.get(shape)
-  if (found) return found
+const outlineOf = once((shape: Shape): Outline => {
   const corners = shape.type === 'box' ? cornersOfBox(shape) : shape.points
   const segments = segmentsAlong(corners, shape.type !== 'line')
-  const outline = { corners, segments, pairs: null }
-  known.set(shape, outline)
-  return outline
-}
+  return { corners, segments, pairs: null }
+})
 
 function pairsOf(shape: Shape): [number, number][] {
   const outline = outlineOf(shape)

@@ -1,5 +1,6 @@
 import { enclosuresOn, type Enclosures } from '../enclosure'
 import { boundsOf } from '../near'
+import { once } from '../once'
 import { onFloor, type Plan, type Point, type Thing } from '../plan'
 import { cornersOf, middleOf, pointAt, segmentsOf, type Segment } from '../shape'
 import { Blocks } from '../blocks'
@@ -77,15 +78,16 @@ export function arcsOf({ shape }: Thing): Point[] {
 
 /** Looks at eye height over a floor; whoever judges the same plan looks at it once. */
 export function looksOver(plan: Plan, floor: string, ready: ReadonlySet<string>): Looks {
-  const ofPlan = known.get(plan) ?? new Map<string, { ready: ReadonlySet<string>; looks: Looks }>()
-  known.set(plan, ofPlan)
-  const found = ofPlan.get(floor)
+  const known = knownOf(plan)
+  const found = known.get(floor)
   if (found?.ready === ready) return found.looks
   const looks = new Looks(screensOn(plan, floor, ready))
-  ofPlan.set(floor, { ready, looks })
+  known.set(floor, { ready, looks })
   return looks
 }
-const known = new WeakMap<Plan, Map<string, { ready: ReadonlySet<string>; looks: Looks }>>()
+const knownOf = once(
+  (_plan: Plan) => new Map<string, { ready: ReadonlySet<string>; looks: Looks }>(),
+)
 
 /** Walls and curtains at eye height, as far as they are known to be high enough and ready. */
 function screensOn(plan: Plan, floor: string, ready: ReadonlySet<string>): Closing {

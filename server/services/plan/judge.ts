@@ -12,6 +12,7 @@ import {
 } from '#core/plan/judge/plan'
 import type { Reached } from '#core/plan/judge/reach'
 import { unreachedOn } from '#core/plan/judge/unreached'
+import { once } from '#core/plan/once'
 import { walkingOrder, type WalkingOrder } from '#core/plan/judge/walking-order'
 import type { Plan, Thing } from '#core/plan/plan'
 import type { UnreachedGround } from '#shared/plan/ways'
@@ -20,18 +21,10 @@ import { PLANS_KEPT, readJudgedText, type JudgedPlan } from './judged-text'
 /** Findings as JSON, one after the other, by how bad they are: thousands of them leave a thread as text in a fraction of the time. */
 export type WrittenFindings = Record<Level, string>
 
-/** Nobody changes a Finding: it is written once. */
-const jsonOf = new WeakMap<DrawnFinding, string>()
+const jsonOf = once((one: DrawnFinding): string => JSON.stringify(one))
 function written(findings: readonly DrawnFinding[]): WrittenFindings {
   const lists: Record<Level, string[]> = { clear: [], caution: [], unknown: [], stop: [] }
-  for (const one of findings) {
-    let json = jsonOf.get(one)
-    if (json === undefined) {
-      json = JSON.stringify(one)
-      jsonOf.set(one, json)
-    }
-    lists[one.finding.level].push(json)
-  }
+  for (const one of findings) lists[one.finding.level].push(jsonOf(one))
   const { clear, caution, unknown, stop } = lists
   return {
     clear: clear.join(),
@@ -44,8 +37,9 @@ function written(findings: readonly DrawnFinding[]): WrittenFindings {
 const places: JudgedPlaces[] = []
 const reach: JudgedWalks[] = []
 const waysOut: JudgedWalks[] = []
-function keep<T>(judged: T, before: T[]): T {
-  before.unshift(judged)
+/** Of the plan itself a copy is kept, without all that was found of its floors on the way. */
+function keep<T extends { told: Told }>(judged: T, before: T[]): T {
+  before.unshift({ ...judged, told: { ...judged.told, plan: { ...judged.told.plan } } })
   before.splice(PLANS_KEPT)
   return judged
 }

@@ -2,6 +2,7 @@ import type { FireClass } from '#core/inspection/fire-class'
 import type { Stored } from '#core/gas/storage'
 import type { Equipment } from '#core/plan/judge/equipment'
 import { textOf, type Told, type ToldOfThing, type ToldThing } from '#core/plan/again/told'
+import { once } from '#core/plan/once'
 import type { Floor, Plan } from '#core/plan/plan'
 
 /** So many plans that were judged are kept in a thread, the newest first: what is as it was is not judged again. */
@@ -19,13 +20,10 @@ export interface JudgedPlan {
 export const judgedText = ({ plan, equipment }: JudgedPlan): string =>
   [JSON.stringify(plan.floors), ...plan.things.map((thing) => textOf(thing, equipment))].join('\n')
 
-const byLine = (told: Told): ReadonlyMap<string, ToldThing> => linesOf.get(told) ?? keepLines(told)
-const linesOf = new WeakMap<Told, ReadonlyMap<string, ToldThing>>()
-function keepLines(told: Told): ReadonlyMap<string, ToldThing> {
-  const lines = new Map([...told.things.values()].map((one) => [one.text, one]))
-  linesOf.set(told, lines)
-  return lines
-}
+const byLine = once(
+  ({ things }: Told): ReadonlyMap<string, ToldThing> =>
+    new Map([...things.values()].map((one) => [one.text, one])),
+)
 
 /** @param known what was read before: things with the same lines are the very same */
 export function readJudgedText(text: string, known: readonly Told[]): Told {
