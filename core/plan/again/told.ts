@@ -1,5 +1,6 @@
 import type { Equipment } from '../judge/equipment'
 import type { Plan, Thing } from '../plan'
+import { knownOf, lineOf, type KnownOfThing } from './line'
 
 /** A plan and what is known of its things, with all of it as text: what has the same text is the same. */
 export interface Told {
@@ -11,42 +12,22 @@ export interface Told {
 }
 export interface ToldThing {
   thing: Thing
-  told: ToldOfThing
+  /** null: it is known to be ready for nothing, and nobody told what burns or is stored there */
+  known: KnownOfThing | null
+  /** As of `lineOf`. */
   text: string
   /** Among all things of the plan. */
   place: number
 }
-
-/** Everything that is told of one thing; null: nobody told, or it is not known to be ready. */
-export type ToldOfThing = [
-  thing: Thing,
-  extinguishes: ReturnType<Equipment['extinguishers']['get']> | null,
-  isEyewash: boolean,
-  isCurtain: boolean,
-  burns: ReturnType<Equipment['burns']['get']> | null,
-  stored: ReturnType<Equipment['stored']['get']> | null,
-]
-
-const toldOfThing = (thing: Thing, equipment: Equipment): ToldOfThing => [
-  thing,
-  equipment.extinguishers.get(thing.id) ?? null,
-  equipment.eyewash.has(thing.id),
-  equipment.curtains.has(thing.id),
-  equipment.burns.get(thing.id) ?? null,
-  equipment.stored.get(thing.id) ?? null,
-]
-
-export const textOf = (thing: Thing, equipment: Equipment): string =>
-  JSON.stringify(toldOfThing(thing, equipment))
 
 export const toldOf = (plan: Plan, equipment: Equipment): Told => ({
   plan,
   equipment,
   floors: JSON.stringify(plan.floors),
   things: new Map(
-    plan.things.map((thing, place) => {
-      const told = toldOfThing(thing, equipment)
-      return [thing.id, { thing, told, text: JSON.stringify(told), place }]
-    }),
+    plan.things.map((thing, place) => [
+      thing.id,
+      { thing, known: knownOf(thing.id, equipment), text: lineOf(thing, equipment), place },
+    ]),
   ),
 })

@@ -1,7 +1,8 @@
 import type { FireClass } from '#core/inspection/fire-class'
 import type { Stored } from '#core/gas/storage'
 import type { Equipment } from '#core/plan/judge/equipment'
-import { textOf, type Told, type ToldOfThing, type ToldThing } from '#core/plan/again/told'
+import { lineOf, readLine } from '#core/plan/again/line'
+import type { Told, ToldThing } from '#core/plan/again/told'
 import { once } from '#core/plan/once'
 import type { Floor, Plan } from '#core/plan/plan'
 
@@ -18,24 +19,42 @@ export interface JudgedPlan {
  * in a fraction of the time, and a line that the thread knows is not read again.
  */
 export const judgedText = ({ plan, equipment }: JudgedPlan): string =>
-  [JSON.stringify(plan.floors), ...plan.things.map((thing) => textOf(thing, equipment))].join('\n')
+  [JSON.stringify(plan.floors), ...plan.things.map((thing) => lineOf(thing, equipment))].join('\n')
 
 const byLine = once(
   ({ things }: Told): ReadonlyMap<string, ToldThing> =>
     new Map([...things.values()].map((one) => [one.text, one])),
 )
 
-/** @param known what was read before: things with the same lines are the very same */
-export function readJudgedText(text: string, known: readonly Told[]): Told {
+/** @param before what was read before: things with the same lines are the very same */
+export function readJudgedText(text: string, before: readonly Told[]): Told {
   const [floors, ...lines] = text.split('\n') as [string, ...string[]]
-  const lists = known.map(byLine)
-  const before = (line: string): ToldThing | undefined => {
+  const lists = before.map(byLine)
+  const sameAs = (line: string): ToldThing | undefined => {
     for (const list of lists) {
-      const known = list.get(line)
-      if (known) return known
+      const same = list.get(line)
+      if (same) return same
     }
     return undefined
   }
+  const things = lines.map((line, place): ToldThing => {
+    const same = sameAs(line)
+    // The very text that was kept is told from another at once, an equal one letter by letter.
+    const { thing, known } = same ?? readLine(line)
+    return { thing, known, text: same?.text ?? line, place }
+  })
+  return {
+    plan: {
+      floors: JSON.parse(floors) as readonly Floor[],
+      things: things.map(({ thing }) => thing),
+    },
+    equipment: equipmentOf(things),
+    floors,
+    things: new Map(things.map((one) => [one.thing.id, one])),
+  }
+}
+
+function equipmentOf(things: readonly ToldThing[]): Equipment {
   const equipment = {
     extinguishers: new Map<string, readonly FireClass[]>(),
     eyewash: new Set<string>(),
@@ -43,26 +62,14 @@ export function readJudgedText(text: string, known: readonly Told[]): Told {
     burns: new Map<string, readonly FireClass[] | null>(),
     stored: new Map<string, readonly Stored[]>(),
   }
-  const things = lines.map((line, place): ToldThing => {
-    const known = before(line)
-    const told = known?.told ?? (JSON.parse(line) as ToldOfThing)
-    const [thing, extinguishes, isEyewash, isCurtain, burns, stored] = told
+  for (const { thing, known } of things) {
+    if (!known) continue
     const { id } = thing
-    if (extinguishes) equipment.extinguishers.set(id, extinguishes)
-    if (isEyewash) equipment.eyewash.add(id)
-    if (isCurtain) equipment.curtains.add(id)
-    if (burns) equipment.burns.set(id, burns)
-    if (stored) equipment.stored.set(id, stored)
-    // The very text that was kept is told from another at once, an equal one letter by letter.
-    return { thing, told, text: known?.text ?? line, place }
-  })
-  return {
-    plan: {
-      floors: JSON.parse(floors) as readonly Floor[],
-      things: things.map(({ thing }) => thing),
-    },
-    equipment,
-    floors,
-    things: new Map(things.map((one) => [one.thing.id, one])),
+    if (known.extinguishes) equipment.extinguishers.set(id, known.extinguishes)
+    if (known.isEyewash) equipment.eyewash.add(id)
+    if (known.isCurtain) equipment.curtains.add(id)
+    if (known.burns) equipment.burns.set(id, known.burns)
+    if (known.stored) equipment.stored.set(id, known.stored)
   }
+  return equipment
 }
