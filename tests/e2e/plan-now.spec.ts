@@ -62,7 +62,7 @@ test('what one stops, another sees on the plan at once; cut off meanwhile, as so
   await expect(other.getByRole('img', { name: 'Stop' })).toBeVisible({ timeout: 15_000 })
 })
 
-test('on a wall screen by night it reads from afar, on a phone it opens at the own booth', async ({
+test('on a wall screen by night it reads from afar, on Today without scrolling, on a phone at the own booth', async ({
   browser,
 }) => {
   const page = await opened(browser, viewer)
@@ -86,9 +86,15 @@ test('on a wall screen by night it reads from afar, on a phone it opens at the o
       [session, own, viewer.email],
     ),
   )
+  const plan = page.getByTestId('plan')
+  await page.setViewportSize({ width: 1280, height: 800 })
+  await page.goto(app.url)
+  // Below what is next to do, all of the yard without scrolling.
+  await expect(page.getByText('Next', { exact: true })).toBeVisible()
+  await expect(plan).toBeInViewport({ ratio: 1 })
+
   await page.setViewportSize({ width: 390, height: 844 })
   await page.goto(app.url)
-  const plan = page.getByTestId('plan')
   await expect(plan).toBeVisible()
   // The own booth is large: its name is there in full.
   await expect(plan.locator('text.name', { hasText: 'Booth 4' }).first()).toBeVisible()

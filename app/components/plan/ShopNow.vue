@@ -48,6 +48,8 @@ const chosen = ref<string[]>([])
 const open = computed(() => marked.value.find(({ thing }) => thing.id === chosen.value[0]) ?? null)
 const NARROW = 640
 const focus = computed(() => (import.meta.client && window.innerWidth < NARROW ? mine.value : null))
+/** On a wide screen as high as what is above it on Today leaves room for: all of the yard is seen without scrolling. */
+const BELOW_WHAT_IS_NEXT = 'h-[46dvh] min-h-72 lg:h-[calc(100dvh-22rem)]'
 const label = computed(
   () =>
     `The shop now: ${floor.value?.name}, ${marked.value.length} stations; each is a line of the list below`,
@@ -61,7 +63,7 @@ const label = computed(
       v-if="floor"
       :key="floor.id"
       v-model:chosen="chosen"
-      :class="wall ? 'h-full min-h-80' : 'h-[46dvh] lg:h-[60dvh] min-h-72'"
+      :class="wall ? 'h-full min-h-80' : BELOW_WHAT_IS_NEXT"
       :magnify="wall ? 1.5 : 1"
       :things="things"
       :levels="levels"
