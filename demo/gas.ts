@@ -8,7 +8,7 @@ import { partsOfLabel } from '#core/gas/label'
 import type { CylinderState } from '#core/gas/move'
 import { outletsOf } from '#core/gas/outlet.table'
 import { pressureOf, STANDARD_VOLUME } from '#core/gas/state'
-import { insertCylinderEvent } from '#server/db/cylinder'
+import { insertCylinderEvents, type NewCylinderEvent } from '#server/db/cylinder'
 import { addUse } from '#server/db/gas-supply'
 import { inOrganisation } from '#server/db/pool'
 import type { Actor } from '#server/services/actor'
@@ -171,7 +171,7 @@ async function writePast(actor: Actor, item: Gear, body: CylinderBody, n: number
   const ROUND_DAYS = 70 + (n % 5) * 7
   const STEP_DAYS = 14
   return inOrganisation(actor.organisation, async (db) => {
-    let count = 0
+    const events: NewCylinderEvent[] = []
     for (let age = 720 - n; age > 3; age -= STEP_DAYS) {
       const used = ((720 - n - age) % ROUND_DAYS) / ROUND_DAYS
       const season = 285 + 8 * Math.sin((age / 365) * 2 * Math.PI)
@@ -182,7 +182,7 @@ async function writePast(actor: Actor, item: Gear, body: CylinderBody, n: number
         person: actor.person,
         rehearsal: actor.rehearsal,
       }
-      await insertCylinderEvent(db, {
+      events.push({
         ...base,
         id: randomUUID(),
         kind: 'reading',
@@ -191,7 +191,6 @@ async function writePast(actor: Actor, item: Gear, body: CylinderBody, n: number
         contents: fullContents(body)! * Math.max(0.05, 1 - used),
         note: '',
       })
-      count++
       if (used > 0)
         await addUse(db, {
           organisation: actor.organisation,
@@ -201,8 +200,8 @@ async function writePast(actor: Actor, item: Gear, body: CylinderBody, n: number
           to: siteDay(at, SITE.timeZone),
           amount: (fullContents(body)! * STEP_DAYS) / ROUND_DAYS,
         })
-      if (used === 0) {
-        await insertCylinderEvent(db, {
+      if (used === 0)
+        events.push({
           ...base,
           id: randomUUID(),
           kind: 'move',
@@ -210,16 +209,15 @@ async function writePast(actor: Actor, item: Gear, body: CylinderBody, n: number
           move: { state: 'full', storeId: null, stationId: null, setId: null },
           note: 'Filled and back from the supplier',
         })
-        count++
-      }
     }
+    await insertCylinderEvents(db, events)
     const arrived = new Date(actor.now.getTime() - (5 + (n % 9) * 11) * DAY)
     await db.query(sql`
       UPDATE cylinder
       SET arrived_on = ${arrived.toISOString().slice(0, 10)}
       WHERE id = ${item.id}
     `)
-    return count
+    return events.length
   })
 }
 

@@ -5,7 +5,7 @@ import { metersOf, type MetersUsed } from '#core/inspection/calibration'
 import { judgeInspection, withMeters, type LineResult } from '#core/inspection/inspection'
 import type { ChecklistLine, Measure } from '#core/inspection/line'
 import { OCCASIONS, type Occasion } from '#core/inspection/occasion'
-import { insertInspection } from '#server/db/inspection'
+import { insertInspections, type NewInspection } from '#server/db/inspection'
 import type { Db } from '#server/db/pool'
 import type { Actor } from '#server/services/actor'
 import { checklistFor } from '#server/services/inspection/checklist'
@@ -93,12 +93,12 @@ async function writeLooks(
   const newest = newestAge(gear, n, occasion, step)
   const ages: number[] = []
   for (let age = newest; age <= TWO_YEARS; age += step) ages.unshift(age)
-  for (const age of ages) {
+  const looks: NewInspection[] = ages.map((age) => {
     const worn = (TWO_YEARS - age) / TWO_YEARS
     const at = new Date(actor.now.getTime() - age * DAY - (n % 9) * 3_600_000)
     const failing = failingLine(lines, n, age, worn)
     const outcome = judgeInspection(lines, filled(gear, failing, occasion, worn * 0.9))
-    await insertInspection(db, {
+    return {
       id: randomUUID(),
       organisation: actor.organisation,
       kind: gear.kind,
@@ -114,8 +114,9 @@ async function writeLooks(
       lines: withMeters(lines, outcome.lines, METER),
       repairNote: null,
       rehearsal: actor.rehearsal,
-    })
-  }
+    }
+  })
+  await insertInspections(db, looks)
   await keepNewest(db, actor, scope, gear, occasion, ages.at(-1))
   return ages.length
 }

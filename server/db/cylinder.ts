@@ -4,7 +4,7 @@ import type { CylinderState } from '#core/gas/move'
 import type { Outlet } from '#core/gas/outlet.table'
 import type { CylinderDetails } from '#shared/gas/schema'
 import type { GearScope } from './gear'
-import { insertInto } from './insert'
+import { insertRows } from './insert'
 import { PAGE_SIZE } from '#shared/api/list'
 import { pattern, type Page, type PageQuery } from './page'
 import type { Db } from './pool'
@@ -344,9 +344,17 @@ export interface NewCylinderEvent {
   rehearsal: boolean
 }
 
-export async function insertCylinderEvent(db: Db, row: NewCylinderEvent): Promise<void> {
-  await db.query(
-    insertInto('cylinder_event', {
+export const insertCylinderEvent = (db: Db, row: NewCylinderEvent): Promise<void> =>
+  insertCylinderEvents(db, [row])
+
+export async function insertCylinderEvents(
+  db: Db,
+  rows: readonly NewCylinderEvent[],
+): Promise<void> {
+  await insertRows(
+    db,
+    'cylinder_event',
+    rows.map((row) => ({
       id: row.id,
       organisation_id: row.organisation,
       cylinder_id: row.cylinder,
@@ -364,7 +372,7 @@ export async function insertCylinderEvent(db: Db, row: NewCylinderEvent): Promis
       contents: row.contents ?? null,
       note: row.note,
       rehearsal: row.rehearsal,
-    }),
+    })),
   )
 }
 

@@ -3,7 +3,7 @@ import type { GearKind } from '#core/inspection/kind'
 import type { JudgedLine } from '#core/inspection/inspection'
 import type { Occasion } from '#core/inspection/occasion'
 import { tableOf } from './gear-write'
-import { insertInto } from './insert'
+import { insertRows } from './insert'
 import type { Db } from './pool'
 
 export interface NewInspection {
@@ -27,12 +27,20 @@ export interface NewInspection {
   session?: string
 }
 
-export async function insertInspection(db: Db, row: NewInspection): Promise<void> {
-  await db.query(
-    insertInto('inspection', {
+export const insertInspection = (db: Db, row: NewInspection): Promise<void> =>
+  insertInspections(db, [row])
+
+/** @param rows of gear of one kind */
+export async function insertInspections(db: Db, rows: readonly NewInspection[]): Promise<void> {
+  if (rows.length === 0) return
+  const gear = `${tableOf(rows[0]!.kind)}_id`
+  await insertRows(
+    db,
+    'inspection',
+    rows.map((row) => ({
       id: row.id,
       organisation_id: row.organisation,
-      [`${tableOf(row.kind)}_id`]: row.gear,
+      [gear]: row.gear,
       person_id: row.person,
       at: row.at,
       occasion: row.occasion,
@@ -45,7 +53,7 @@ export async function insertInspection(db: Db, row: NewInspection): Promise<void
       repair_note: row.repairNote,
       rehearsal: row.rehearsal,
       session_id: row.session ?? null,
-    }),
+    })),
   )
 }
 
