@@ -247,13 +247,18 @@ async function lookAt(
   stock: readonly Gear[],
   failing: Record<string, { id: string; note: string }> = {},
 ): Promise<void> {
-  for (const item of stock)
-    await inspectGear(actor, item.kind, item.id, {
+  const look = (item: Gear) =>
+    inspectGear(actor, item.kind, item.id, {
       occasion: 'beforeUse',
       lines: filled(item, failing[item.label]),
       meters: {},
     })
+  // Each mostly waits for the database.
+  for (let from = 0; from < stock.length; from += AT_ONCE)
+    await Promise.all(stock.slice(from, from + AT_ONCE).map(look))
 }
+
+const AT_ONCE = 4
 
 const LEFT_FOR_VISITOR = [
   ...['M-11', 'M-14', 'C-20', 'C-31', 'H-22', 'H-27'],

@@ -22,7 +22,8 @@ beforeAll(async () => {
       day: todayOf('America/Halifax'),
     })
   ).body.id
-}, 120_000)
+  // Two years of a shop are written first, which on a busy machine takes minutes.
+}, 400_000)
 afterAll(() => app.end())
 
 const read = async (): Promise<Session> =>
