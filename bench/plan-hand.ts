@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto'
 import { chromium, type CDPSession, type Locator, type Page } from '@playwright/test'
 import signIns from '../demo/sign-ins.json' with { type: 'json' }
 import type { ThingKind } from '#core/plan/kinds.table'
-import { largePlan } from './plan'
+import { roomsInLine } from './large-plans'
 import { coldStart, stopServed } from './weight'
 
 const AT_ONCE = 500
@@ -76,7 +76,7 @@ export async function planByHand(entry: string, port: number): Promise<ByHand> {
     const draft = await page.request.get(`${base}/api/v1/plan/draft`)
     const yard = ((await draft.json()) as { things: { id: string; version: number }[] }).things
     await change(yard.map(({ id, version }) => ({ id, version, thing: null })))
-    const things = largePlan().things.map((thing) => ({ ...thing, id: randomUUID() }))
+    const things = roomsInLine().things.map((thing) => ({ ...thing, id: randomUUID() }))
     await change(things.map((thing) => ({ id: thing.id, version: null, thing })))
     await page.goto(`${base}/plan/draw`)
     const plan = page.getByTestId('plan')

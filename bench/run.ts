@@ -2,6 +2,7 @@ import { Agent, request } from 'node:http'
 import { fileURLToPath } from 'node:url'
 import pg from 'pg'
 import signIns from '../demo/sign-ins.json' with { type: 'json' }
+import type { Plan } from '#core/plan/plan'
 import { listJobs } from '#server/db/job'
 import { listPeople } from '#server/db/person'
 import type { Db } from '#server/db/pool'
@@ -11,6 +12,7 @@ import { gasGrowth } from './gas'
 import { gearGrowth } from './gear'
 import { matrixKeystroke } from './keystroke'
 import { growRoster, readiness } from './readiness'
+import { roomsAlongCorridors, roomsInLine } from './large-plans'
 import { judgeLarge, type Times } from './plan'
 import { planByHand } from './plan-hand'
 import { timed } from './requests'
@@ -36,14 +38,20 @@ const FIRST_MS = 1_000
 const spread = ({ middle, least }: Times): string =>
   `${Math.round(middle)} ms in the middle, ${Math.round(least)} at least`
 async function plan(): Promise<void> {
+  await judging('500 rooms along corridors', roomsAlongCorridors())
+  await judging('500 rooms in line, one behind the other', roomsInLine())
+}
+
+async function judging(what: string, large: Plan): Promise<void> {
   const stolen = stolenSince()
   const { first, faults, anew, alone, again, kinds, things } = await judgeLarge(
     root('.output/server/heavy.mjs'),
+    large,
   )
   const given = stolen()
   const each = kinds.map(([kind, ms]) => `${kind} ${Math.round(ms)}`).join(', ')
   line(
-    'Judge all of a plan of 500 rooms after a change, against 200 ms',
+    `Judge all of a plan of ${what} after a change, against 200 ms`,
     again.middle / SOON_MS,
     1,
     `${spread(again)}; by what was changed: ${each}`,

@@ -150,8 +150,10 @@ export class Field {
     const points = room === NONE ? this.all : this.inRoom[room]
     if (points && points.count > 0) this.search(view, points)
     if (room === NONE) return
-    const length = eyes.length[views.eye[view]!]!
+    const eye = views.eye[view]!
+    const length = eyes.length[eye]!
     for (let gap = gaps.begin[room]!; gap < gaps.begin[room + 1]!; gap++) {
+      if (!eyes.isOnInto(eye, gaps.bounds[gap]!)) continue
       const beyond = views.through(view, gap)
       if (beyond === NONE) continue
       const metres = length + views.metres[beyond]! + metresBetween(gaps.bounds[gap]!, this.goal)
