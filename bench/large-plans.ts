@@ -52,7 +52,11 @@ const IN_CORNER: readonly ThingKind[] = [
   'desk',
 ]
 
-/** What stands in the nth room. @param from west and south end of its wall with the door, and m into the room from there */
+/**
+ * What stands in the nth room.
+ * @param x its west wall, m
+ * @param from y so far into the room from the wall with its door, m
+ */
 function furnish(put: Put, n: number, x: number, from: (metres: number) => number): void {
   put('station', box(x + 2, from(3), 1.5))
   put(IN_CORNER[n % IN_CORNER.length]!, box(x + 4.2, from(0.6)))
@@ -86,7 +90,10 @@ export const roomsInLine = (): Plan =>
 /** m */
 const CORRIDOR = 2
 
-/** As many rooms with as much in them along corridors, as buildings have them: each corridor with rooms on both sides, a walkway, and a way out at either end. */
+/**
+ * As many rooms with as much in them along corridors, as buildings have them:
+ * each corridor with rooms on both sides, a walkway, and a way out at either end.
+ */
 export const roomsAlongCorridors = (): Plan =>
   planOf((put) => {
     for (let n = 0; n < ROOMS; n++) {

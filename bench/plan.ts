@@ -81,7 +81,11 @@ interface JudgedLarge {
   things: number
 }
 
-/** ms from asking the threads of the server to the text of their answer. @param worker the built file of the threads. @param large nobody judged it before */
+/**
+ * ms from asking the threads of the server to the text of their answer.
+ * @param worker the built file of the threads
+ * @param large has a thing of each kind that is changed
+ */
 export async function judgeLarge(worker: string, large: Plan): Promise<JudgedLarge> {
   const middle = (times: readonly number[]): number =>
     [...times].sort((a, b) => a - b)[Math.floor(times.length / 2)]!

@@ -15,11 +15,12 @@ export function insertInto(table: string, row: Row, ending: Sql = empty): Sql {
   return sql`INSERT INTO ${raw(table)} (${columnsOf(row)}) VALUES (${join(Object.values(row))}) ${ending}`
 }
 
-/** A statement takes 65,535 values; more rows at once were no faster. */
+/** A statement takes 65,535 values, which no row here comes near to with so many. */
 const ROWS_AT_ONCE = 200
 
 /**
- * Many rows by few statements, each of which waits for an answer.
+ * Many rows by few statements, as each waits for an answer.
+ * @param table and the columns as of `insertInto`
  * @param rows all with the same columns in the same order
  */
 export async function insertRows(db: Db, table: string, rows: readonly Row[]): Promise<void> {

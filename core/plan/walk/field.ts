@@ -153,6 +153,7 @@ export class Field {
     const eye = views.eye[view]!
     const length = eyes.length[eye]!
     for (let gap = gaps.begin[room]!; gap < gaps.begin[room + 1]!; gap++) {
+      // Known sooner than what is seen through it.
       if (!eyes.isOnInto(eye, gaps.bounds[gap]!)) continue
       const beyond = views.through(view, gap)
       if (beyond === NONE) continue
