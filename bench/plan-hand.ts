@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto'
 import { chromium, type CDPSession, type Locator, type Page } from '@playwright/test'
 import signIns from '../demo/sign-ins.json' with { type: 'json' }
 import type { ThingKind } from '#core/plan/kinds.table'
+import type { PlanJudged } from '#shared/plan/judged'
 import { roomsInLine } from './large-plans'
 import { coldStart, stopServed } from './weight'
 
@@ -119,13 +120,14 @@ export async function planByHand(entry: string, port: number): Promise<ByHand> {
     const outline = plan.locator(`[data-thing="${station.id}"] .figure`).first()
     const drag = await pulled(station, outline, 'd')
     const said = await page.request.get(`${base}/api/v1/plan/draft/findings`)
-    const { findings } = (await said.json()) as { findings: object[] }
+    const { groups } = (await said.json()) as PlanJudged
+    const counts = groups.flatMap((group) => Object.values(group.counts))
     return {
       pan: pan.move,
       drag: drag.move,
       hold: drag.hold,
       things: await plan.locator('[data-thing]').count(),
-      findings: findings.length,
+      findings: counts.reduce((sum, count) => sum + count, 0),
     }
   } finally {
     await browser.close()

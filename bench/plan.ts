@@ -100,7 +100,7 @@ export async function judgeLarge(worker: string, large: Plan): Promise<JudgedLar
   }
   const judged = (plan: Plan): Promise<number> => {
     const equipment = equipmentOf(plan)
-    return timed(() => inThreads(BENCH, judgedText({ plan, equipment })))
+    return timed(() => inThreads(BENCH, judgedText({ plan, equipment }), BENCH))
   }
   openPools(worker)
   try {

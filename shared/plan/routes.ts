@@ -1,27 +1,19 @@
 import { z } from 'zod'
 import { contract, EVERYONE, STAFF } from '#shared/api/contract'
 import { document, done } from '#shared/api/replies'
+import { findingsQuery, findingsSchema, planJudgedSchema } from './judged'
 import { planNowSchema } from './live'
 import { planRoomsSchema } from './rooms'
 import { unreachedQuery, unreachedSchema, walkQuery, walkSchema } from './ways'
 import {
   draftSchema,
   drawingQuery,
-  drawnFindingSchema,
   floorsBody,
   planChangesBody,
-  planFaultSchema,
   planVersionSchema,
   publishBody,
   publishedSchema,
 } from './schema'
-
-/** What a plan says; nothing while there is an error among its faults. */
-const planJudged = z.object({
-  findings: z.array(drawnFindingSchema),
-  faults: z.array(planFaultSchema),
-})
-export type PlanJudged = z.input<typeof planJudged>
 
 export const planRoutes = {
   plan: contract({
@@ -37,9 +29,19 @@ export const planRoutes = {
     method: 'GET',
     path: '/plan/findings',
     summary:
-      'What the published plan says: rooms, gas that may not stand together, ways to what one needs in a hurry.',
+      'What the published plan says: rooms, gas that may not stand together, ways to what one needs in a hurry. Of each kind how many there are, and the worst.',
     roles: EVERYONE,
-    response: planJudged,
+    response: planJudgedSchema,
+  }),
+  planFurtherFindings: contract({
+    id: 'planFurtherFindings',
+    method: 'GET',
+    path: '/plan/findings/further',
+    summary:
+      'Further Findings of one kind on one floor of the published plan, the worst first. Refused once something changed since the first were read.',
+    roles: EVERYONE,
+    query: findingsQuery,
+    response: findingsSchema,
   }),
   planNow: contract({
     id: 'planNow',
@@ -129,7 +131,17 @@ export const planRoutes = {
     path: '/plan/draft/findings',
     summary: 'What the draft says, and what is wrong with it.',
     roles: STAFF,
-    response: planJudged,
+    response: planJudgedSchema,
+  }),
+  draftFurtherFindings: contract({
+    id: 'draftFurtherFindings',
+    method: 'GET',
+    path: '/plan/draft/findings/further',
+    summary:
+      'Further Findings of one kind on one floor of the draft, the worst first. Refused once something changed since the first were read.',
+    roles: STAFF,
+    query: findingsQuery,
+    response: findingsSchema,
   }),
   changeDraft: contract({
     id: 'changeDraft',

@@ -5,12 +5,17 @@ import type { Equipment } from '#core/plan/judge/equipment'
 import { judgePlacesAgain, judgeReachAgain, judgeWaysOutAgain } from '#core/plan/judge/plan'
 import type { Plan, Thing } from '#core/plan/plan'
 import {
+  furtherOfPlaces,
+  furtherOfReach,
+  furtherOfWaysOut,
   judgePlacesOf,
   judgeReachOf,
   judgeWaysOutOf,
-  type WrittenFindings,
 } from '#server/services/plan/judge'
+import type { WrittenPart } from '#server/services/plan/judged-part'
 import { judgedText, readJudgedText, type JudgedPlan } from '#server/services/plan/judged-text'
+import type { FindingGroup } from '#shared/plan/judged'
+import { LEVELS, worstFirst } from '#core/finding/finding'
 import { box, line, planOf, rectangle, thing } from '../core/plan.fixture'
 
 const equipmentOf = ({ things }: Plan): Equipment => {
@@ -45,8 +50,25 @@ const moved = (plan: Plan, kind: Thing['kind'], x: number, y: number): Plan => (
   things: plan.things.map((one) => (one.kind === kind ? { ...one, shape: box(x, y) } : one)),
 })
 
-const findingsOf = (written: WrittenFindings): DrawnFinding[] =>
-  Object.values(written).flatMap((list) => JSON.parse(`[${list}]`) as DrawnFinding[])
+const groupsOf = ({ groups }: WrittenPart): FindingGroup[] =>
+  JSON.parse(`[${groups}]`) as FindingGroup[]
+const totalOf = ({ counts }: FindingGroup): number =>
+  Object.values(counts).reduce((sum, count) => sum + count, 0)
+
+const FURTHER = { places: furtherOfPlaces, reach: furtherOfReach, waysOut: furtherOfWaysOut }
+/** All Findings of a part: the first of each group, and the others read by so many. */
+const findingsOf = (said: WrittenPart, text: string, most = 500): DrawnFinding[] =>
+  groupsOf(said).flatMap((group) => {
+    const { part, floor, code } = group
+    const all = [...group.first] as DrawnFinding[]
+    while (all.length < totalOf(group)) {
+      const query = { floor, code, from: all.length, most }
+      const read = JSON.parse(FURTHER[part]({ text, query })) as DrawnFinding[]
+      expect(read.length).toBe(Math.min(most, totalOf(group) - all.length))
+      all.push(...read)
+    }
+    return all
+  })
 /** Whatever the order. */
 const sorted = (findings: readonly DrawnFinding[]): string[] =>
   findings.map((one) => JSON.stringify(one)).sort()
@@ -82,17 +104,70 @@ describe('what is judged as text', () => {
       const judged = judgedPlan(plan)
       const text = judgedText(judged)
       const places = judgePlacesOf(text)
-      const ways = [judgeReachOf(text), judgeWaysOutOf(text)].flatMap(findingsOf)
+      const ways = [judgeReachOf(text), judgeWaysOutOf(text)].flatMap((said) =>
+        findingsOf(said, text),
+      )
       if (plan === wrong) {
         expect(places.faults).not.toEqual([])
-        expect([...findingsOf(places.findings), ...ways]).toEqual([])
+        expect([places.groups, places.marks, ...ways]).toEqual(['', ''])
         continue
       }
       const told = toldOf(judged.plan, judged.equipment)
-      expect(sorted(findingsOf(places.findings))).toEqual(sorted(judgePlacesAgain(told).findings))
+      expect(sorted(findingsOf(places, text))).toEqual(sorted(judgePlacesAgain(told).findings))
       expect(sorted(ways)).toEqual(
         sorted([...judgeReachAgain(told).findings, ...judgeWaysOutAgain(told).findings]),
       )
     }
+  })
+
+  /** Stations in a long hall, some with an extinguisher near enough. */
+  const many = planOf(
+    thing('room', rectangle(0, 0, 400, 10), { facts: { height: 4 } }),
+    thing('extinguisher', box(8, 1, { width: 0.2, depth: 0.2 })),
+    ...Array.from({ length: 90 }, (_, i) => thing('station', box(4 + 4 * i, 7))),
+  )
+
+  it('says how many there are of each kind and level, and the worst of them first', () => {
+    const judged = judgedPlan(many)
+    const text = judgedText(judged)
+    const said = judgeReachOf(text)
+    const all = judgeReachAgain(toldOf(judged.plan, judged.equipment)).findings
+    for (const group of groupsOf(said)) {
+      const its = all.filter(({ finding }) => finding.code === group.code)
+      for (const level of LEVELS)
+        expect(group.counts[level]).toBe(its.filter((one) => one.finding.level === level).length)
+      const worst = its.toSorted((a, b) => worstFirst(a.finding.level, b.finding.level))
+      expect(group.first).toEqual(worst.slice(0, 20))
+    }
+    const { counts } = groupsOf(said).find(({ code }) => code === 'plan.extinguisher')!
+    expect(Object.values(counts).filter((count) => count > 0).length).toBeGreaterThan(1)
+  })
+
+  it('tells of each thing the levels of what is said of it, but for clear', () => {
+    const judged = judgedPlan(many)
+    const said = judgeReachOf(judgedText(judged))
+    const marks = JSON.parse(`[${said.marks}]`) as { level: string; things: string[] }[]
+    const all = judgeReachAgain(toldOf(judged.plan, judged.equipment)).findings
+    const wrong = all.filter(({ finding }) => finding.level !== 'clear')
+    expect(
+      new Set(marks.flatMap(({ level, things }) => things.map((id) => `${level} ${id}`))),
+    ).toEqual(new Set(wrong.map(({ finding, things }) => `${finding.level} ${things[0]}`)))
+  })
+
+  it('reads on in steps of any size without one left out or told twice, also after other plans', () => {
+    const judged = judgedPlan(many)
+    const text = judgedText(judged)
+    const said = judgeReachOf(text)
+    for (const length of [20, 30, 40, 50, 60]) judgeReachOf(judgedText(judgedPlan(hall(length))))
+    const all = judgeReachAgain(toldOf(judged.plan, judged.equipment)).findings
+    for (const most of [1, 7, 20, 500])
+      expect(sorted(findingsOf(said, text, most))).toEqual(sorted(all))
+    const past = { floor: 'ground', code: 'plan.extinguisher', from: 5_000, most: 20 }
+    for (const query of [
+      past,
+      { ...past, from: 0, code: 'plan.nothing' },
+      { ...past, floor: 'no' },
+    ])
+      expect(furtherOfReach({ text, query })).toBe('[]')
   })
 })

@@ -1,10 +1,10 @@
 import { randomUUID } from 'node:crypto'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { LEVELS } from '#core/finding/finding'
-import type { PlanFault } from '#core/plan/faults'
 import { toGeoJson } from '#core/plan/geojson'
 import type { Thing } from '#core/plan/plan'
 import { fromGeoJson } from '#shared/plan/geojson'
+import type { FindingGroup, PlanJudged } from '#shared/plan/judged'
 import type { Draft, PublishedPlan, ShownFinding } from '#shared/plan/schema'
 import { startApp, type App } from '../app'
 import { box, line, rectangle, thing as made } from '../core/plan.fixture'
@@ -167,8 +167,8 @@ describe('a published plan', () => {
 
   const says = async (code: string): Promise<ShownFinding> => {
     const path = '/plan/findings'
-    const { body } = await shop.people.viewer.send<{ findings: ShownFinding[] }>('GET', path)
-    return body.findings.find(({ finding }) => finding.code === code)!
+    const { body } = await shop.people.viewer.send<PlanJudged>('GET', path)
+    return body.groups.find((group) => group.code === code)!.first[0]!
   }
 
   it('says what it measured, with the way that was walked', async () => {
@@ -196,19 +196,19 @@ describe('a published plan', () => {
   })
 
   it('says the worst first, and of a draft with a fault in it nothing but the fault', async () => {
-    const read = () =>
-      lead.send<{ findings: ShownFinding[]; faults: PlanFault[] }>('GET', '/plan/draft/findings')
+    const read = () => lead.send<PlanJudged>('GET', '/plan/draft/findings')
     const sound = (await read()).body
-    const levels = sound.findings.map(({ finding }) => LEVELS.indexOf(finding.level))
-    expect(new Set(levels).size).toBeGreaterThan(1)
-    expect(levels).toEqual(levels.toSorted((one, other) => other - one))
+    for (const { first } of sound.groups) {
+      const levels = first.map(({ finding }) => LEVELS.indexOf(finding.level))
+      expect(levels).toEqual(levels.toSorted((one, other) => other - one))
+    }
     // Ways and places are judged apart; both are in it.
-    const codes = new Set(sound.findings.map(({ finding }) => finding.code))
+    const codes = new Set(sound.groups.map(({ code }) => code))
     expect([...codes]).toEqual(expect.arrayContaining(['plan.eyewash', 'plan.room']))
     const astray = thing('door', line([70, 70], [71, 70]))
     await draw(lead, [put(astray)])
     const { body } = await read()
-    expect(body.findings).toEqual([])
+    expect([body.groups, body.marks]).toEqual([[], []])
     expect(body.faults).toEqual([
       { thing: astray.id, kind: 'error', message: 'It lies in no wall.' },
     ])
@@ -217,7 +217,7 @@ describe('a published plan', () => {
   })
 
   it('is judged once for all who ask at once, and anew for whoever asks after a change', async () => {
-    const read = () => lead.send<{ findings: ShownFinding[] }>('GET', '/plan/draft/findings')
+    const read = () => lead.send<PlanJudged>('GET', '/plan/draft/findings')
     const desk = thing('desk', box(9, 7), { name: 'Asked about' })
     const tells = ({ body }: Awaited<ReturnType<typeof read>>): boolean =>
       JSON.stringify(body).includes('Asked about')
@@ -228,6 +228,57 @@ describe('a published plan', () => {
     expect(answers.every(tells)).toBe(true)
     await draw(lead, [{ id: desk.id, version: 1, thing: null }])
     expect(tells(await read())).toBe(false)
+  })
+
+  describe('has more to say of a kind than fits', () => {
+    const stations = Array.from({ length: 45 }, (_, i) =>
+      thing('station', box(300 + 6 * i, 0), { name: `Bay ${i}` }),
+    )
+    const first = async (): Promise<{ of: string; group: FindingGroup }> => {
+      const { body } = await lead.send<PlanJudged>('GET', '/plan/draft/findings')
+      return { of: body.of, group: body.groups.find(({ code }) => code === 'plan.eyewash')! }
+    }
+    const further = (by: Person, of: string, from: string | number, path = '/plan/draft') =>
+      by.send<{ findings: ShownFinding[] } & Answer>(
+        'GET',
+        `${path}/findings/further?${new URLSearchParams({ of, from: `${from}`, part: 'reach', floor: 'ground', code: 'plan.eyewash' })}`,
+      )
+
+    it('and goes on where it was left, each once', async () => {
+      await draw(
+        lead,
+        stations.map((one) => put(one)),
+      )
+      const { of, group } = await first()
+      const total = Object.values(group.counts).reduce((sum, count) => sum + count, 0)
+      expect(group.first).toHaveLength(20)
+      const second = (await further(instructor, of, 20)).body.findings
+      const third = (await further(instructor, of, 40)).body.findings
+      const about = [...group.first, ...second, ...third].map(({ things }) => things[0])
+      expect([about.length, new Set(about).size]).toEqual([total, total])
+      expect((await further(lead, of, 1_000)).body.findings).toEqual([])
+    })
+
+    it('and says so where something changed meanwhile, or is not asked as it may be', async () => {
+      const { of } = await first()
+      const { viewer } = shop.people
+      expect((await further(viewer, of, 20)).status).toBe(403)
+      expect((await further(lead, of, 'soon')).status).toBe(400)
+      expect((await further(lead, of, -1)).status).toBe(400)
+      // What was said of the draft is not said of the plan that was published before.
+      expect((await further(viewer, of, 20, '/plan')).body).toMatchObject({
+        error: { code: 'changed' },
+      })
+      const [one] = stations
+      await draw(lead, [put({ ...one!, name: 'Bay of another name' }, 1)])
+      const refused = await further(lead, of, 20)
+      expect([refused.status, refused.body.error!.code]).toEqual([409, 'changed'])
+      expect((await further(lead, (await first()).of, 20)).status).toBe(200)
+      await draw(
+        lead,
+        stations.map(({ id }, i) => ({ id, version: i === 0 ? 2 : 1, thing: null })),
+      )
+    })
   })
 
   it('of another organisation is neither seen nor drawn on', async () => {

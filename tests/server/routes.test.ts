@@ -31,6 +31,8 @@ import { USUAL_INSPECTION } from '#shared/inspection/customs'
 import { beginTask, makeOxyFuelSet } from './gas-set.fixture'
 import { ask } from './ask'
 
+const FURTHER_FINDINGS = '?of=another&part=reach&floor=ground&code=plan.eyewash&from=20'
+
 let app: App
 let shop: Shop
 let other: Shop
@@ -391,6 +393,8 @@ function sample(route: Contract, target: Shop): { path: string; body?: unknown }
   const query: Record<string, string> = {
     labels: '?of=stock',
     planUnreached: '?what=eyewash',
+    planFurtherFindings: FURTHER_FINDINGS,
+    draftFurtherFindings: FURTHER_FINDINGS,
     gearFaults: '?key=machine',
     cylindersForWork: `?ids=${target.cylinder}`,
     returnNote: '?day=2026-01-01',
@@ -438,6 +442,9 @@ const MEETS: Record<string, { status: number; code: string; roles?: Role[] }> = 
   gearTag: { status: 409, code: 'not_locked' },
   // It holds argon.
   layCylinder: { status: 409, code: 'no_acetylene' },
+  // They are of another plan.
+  planFurtherFindings: { status: 409, code: 'changed' },
+  draftFurtherFindings: { status: 409, code: 'changed' },
   // Its cylinders were connected meanwhile, and a task is under way.
   setParts: { status: 409, code: 'changed' },
   startRun: { status: 409, code: 'under_way' },

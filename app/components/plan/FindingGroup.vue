@@ -1,25 +1,72 @@
 <script setup lang="ts">
+import type { Level } from '#core/finding/finding'
+import { FIRST_FINDINGS, MOST_FINDINGS, type FindingGroup } from '#shared/plan/judged'
 import type { ShownFinding } from '#shared/plan/schema'
+import { asFailure } from '~/composables/load'
+import type { ApiFailure } from '~/composables/api'
 
-/** Findings of one kind, the worst first. A large plan has thousands: they are made as they are looked at. */
-const props = defineProps<{ title: string; findings: readonly ShownFinding[] }>()
+/** Findings of one kind, the worst first. A large plan has thousands: the first came with it, the others are read as they are asked for. */
+const props = defineProps<{
+  title: string
+  group: FindingGroup
+  /** The worst of them. */
+  level: Level
+  readFurther: (from: number, most: number) => Promise<{ findings: readonly ShownFinding[] }>
+}>()
 const shown = defineModel<ShownFinding | null>('shown', { required: true })
 
-const AT_ONCE = 20
-const most = ref(AT_ONCE)
-const level = computed(() => props.findings[0]!.finding.level)
+const total = computed(() => Object.values(props.group.counts).reduce((sum, n) => sum + n, 0))
 const count = computed(() => {
-  const wrong = props.findings.filter(({ finding }) => finding.level !== 'clear').length
-  return wrong > 0 ? `${wrong} of ${props.findings.length}` : `${props.findings.length} clear`
+  const wrong = total.value - props.group.counts.clear
+  return wrong > 0 ? `${wrong} of ${total.value}` : `${total.value} clear`
 })
 /** As whoever reads it left it; before, open where something stops work. */
 const left = ref<boolean>()
-const isOpen = computed(() => left.value ?? level.value === 'stop')
+const isOpen = computed(() => left.value ?? props.level === 'stop')
 function toggled(event: Event): void {
   const { open } = event.target as HTMLDetailsElement
   if (open !== isOpen.value) left.value = open
 }
-const more = computed(() => Math.min(AT_ONCE, props.findings.length - most.value))
+
+const further = shallowRef<readonly ShownFinding[]>([])
+const listed = computed(() => [...props.group.first, ...further.value])
+const more = computed(() => Math.min(FIRST_FINDINGS, total.value - listed.value.length))
+const reading = ref(false)
+const failure = shallowRef<ApiFailure | null>(null)
+/** Only the newest reading counts: the plan may be judged anew meanwhile. */
+let newest = 0
+async function read(
+  most: number,
+  before: () => readonly ShownFinding[],
+  from: number,
+): Promise<void> {
+  const mine = ++newest
+  reading.value = true
+  failure.value = null
+  try {
+    const { findings } = await props.readFurther(from, most)
+    if (mine === newest) further.value = [...before(), ...findings]
+  } catch (error) {
+    if (mine === newest) failure.value = asFailure(error)
+  } finally {
+    if (mine === newest) reading.value = false
+  }
+}
+const readMore = (): Promise<void> => read(FIRST_FINDINGS, () => further.value, listed.value.length)
+// As many as were read before are read again, of the plan as it is now.
+watch(
+  () => props.group,
+  ({ first }) => {
+    const wanted = Math.min(MOST_FINDINGS, further.value.length)
+    newest++
+    reading.value = false
+    failure.value = null
+    further.value = []
+    if (wanted > 0 && isOpen.value && total.value > first.length)
+      void read(wanted, () => [], first.length)
+  },
+)
+
 function show(one: ShownFinding): void {
   shown.value = shown.value === one ? null : one
 }
@@ -33,7 +80,7 @@ function show(one: ShownFinding): void {
       <span class="muted font-normal">{{ count }}</span>
     </summary>
     <template v-if="isOpen">
-      <div v-for="(one, i) in findings.slice(0, most)" :key="i" class="space-y-1 pb-2">
+      <div v-for="(one, i) in listed" :key="i" class="space-y-1 pb-2">
         <FindingLine :finding="one.finding" />
         <UButton
           variant="ghost"
@@ -45,8 +92,15 @@ function show(one: ShownFinding): void {
           {{ shown === one ? 'Hide it on the plan' : 'Show it on the plan' }}
         </UButton>
       </div>
-      <UButton v-if="more > 0" variant="outline" color="neutral" @click="most += AT_ONCE">
-        Show {{ more }} more of {{ findings.length }}
+      <p v-if="failure" role="alert" class="text-stop">{{ failure.message }}</p>
+      <UButton
+        v-if="more > 0"
+        variant="outline"
+        color="neutral"
+        :loading="reading"
+        @click="readMore"
+      >
+        Show {{ more }} more of {{ total }}
       </UButton>
     </template>
   </details>

@@ -12,11 +12,9 @@ import {
 import { drawn, middleOfAll } from '#core/plan/move'
 import type { Shape, Thing } from '#core/plan/plan'
 import { toGeoJson } from '#core/plan/geojson'
-import { planRoutes } from '#shared/plan/routes'
 import type { Draft } from '#shared/plan/schema'
-import { call } from '~/composables/api'
-import { useLoad } from '~/composables/load'
 import { usePlanEditor } from '~/composables/plan/editor'
+import { useJudged } from '~/composables/plan/judged'
 import { useEditorKeys } from '~/composables/plan/keys'
 import { useShownFindings } from '~/composables/plan/shown'
 import { useUnderlay } from '~/composables/plan/underlay'
@@ -38,11 +36,9 @@ const floorNames = computed(() =>
 const here = computed(() => editor.things.value.filter(({ floor }) => floor === floorId.value))
 const grid = computed(() => (units.value === 'us' ? 0.1524 : 0.25))
 
-const found = useLoad(() => call(planRoutes.draftFindings, {}))
+const { found, readFurther } = useJudged('draft')
 onMounted(found.load)
 watch(editor.saved, () => found.load())
-const findings = computed(() => found.data.value?.findings ?? [])
-const findingsHere = computed(() => findings.value.filter(({ floor }) => floor === floorId.value))
 const faults = computed(() => found.data.value?.faults ?? [])
 /** More than these nobody reads before the first are put right. */
 const MOST_FAULTS = 20
@@ -51,7 +47,7 @@ const {
   levels: judgedLevels,
   lines,
   screens,
-} = useShownFindings(findings, useTemplateRef<ComponentPublicInstance>('canvas'))
+} = useShownFindings(found.data, useTemplateRef<ComponentPublicInstance>('canvas'))
 const levels = computed(
   () =>
     new Map([
@@ -351,7 +347,19 @@ const savedSays = computed(() => {
         </section>
         <section aria-labelledby="draft-says">
           <h2 id="draft-says" class="mb-2">What it says</h2>
-          <PlanFindings v-model="shown" :findings="findingsHere" :faults="faults" />
+          <PlanFindings
+            v-if="found.data.value"
+            v-model="shown"
+            :judged="found.data.value"
+            :floor="floorId"
+            :read-further="readFurther"
+          />
+          <Failure
+            v-else-if="found.failure.value"
+            :failure="found.failure.value"
+            @retry="found.load"
+          />
+          <p v-else class="muted">Measuring…</p>
         </section>
       </div>
     </div>

@@ -1,11 +1,16 @@
 <script setup lang="ts">
-import { worstFirst } from '#core/finding/finding'
-import type { PlanFault } from '#core/plan/faults'
+import { LEVELS, worstFirst, type Level } from '#core/finding/finding'
+import type { FindingGroup, FindingsQuery, PlanJudged } from '#shared/plan/judged'
 import type { ShownFinding } from '#shared/plan/schema'
 
-/** What a plan says, by what it is about, the worst first; a tap shows on the plan what was measured. */
-const props = defineProps<{ findings: readonly ShownFinding[]; faults: readonly PlanFault[] }>()
-const isUnsound = computed(() => props.faults.some(({ kind }) => kind === 'error'))
+/** What a plan says of a floor, by what it is about, the worst first; a tap shows on the plan what was measured. */
+const props = defineProps<{
+  judged: PlanJudged
+  floor: string
+  /** Reads further Findings of a group. */
+  readFurther: (query: FindingsQuery) => Promise<{ findings: readonly ShownFinding[] }>
+}>()
+const isUnsound = computed(() => props.judged.faults.some(({ kind }) => kind === 'error'))
 const shown = defineModel<ShownFinding | null>({ default: null })
 
 const TITLE: Readonly<Record<string, string>> = {
@@ -22,22 +27,21 @@ const TITLE: Readonly<Record<string, string>> = {
   'plan.laser': 'Laser cells',
   'plan.laserCylinders': 'Cylinders ahead of a laser',
 }
-const groups = computed(() => {
-  const byCode = new Map<string, ShownFinding[]>()
-  for (const one of props.findings) {
-    const { code } = one.finding
-    const before = byCode.get(code)
-    if (before) before.push(one)
-    else byCode.set(code, [one])
-  }
-  return [...byCode]
-    .map(([code, all]) => ({
-      code,
-      title: TITLE[code] ?? code,
-      all: all.toSorted((a, b) => worstFirst(a.finding.level, b.finding.level)),
-    }))
-    .toSorted((a, b) => worstFirst(a.all[0]!.finding.level, b.all[0]!.finding.level))
-})
+const worstOf = ({ counts }: FindingGroup): Level =>
+  LEVELS.toSorted(worstFirst).find((level) => counts[level] > 0) ?? 'unknown'
+const groups = computed(() =>
+  props.judged.groups
+    .filter(({ floor }) => floor === props.floor)
+    .map((group) => ({ group, worst: worstOf(group) }))
+    .toSorted((a, b) => worstFirst(a.worst, b.worst)),
+)
+
+const further = (
+  { part, floor, code }: FindingGroup,
+  from: number,
+  most: number,
+): Promise<{ findings: readonly ShownFinding[] }> =>
+  props.readFurther({ of: props.judged.of, part, floor, code, from, most })
 </script>
 
 <template>
@@ -45,14 +49,16 @@ const groups = computed(() => {
     <FindingMark level="unknown" :size="20" />
     Nothing is judged while something on the plan is wrong.
   </p>
-  <p v-else-if="findings.length === 0" class="muted">
+  <p v-else-if="groups.length === 0" class="muted">
     Nothing to judge yet: rooms with stations, gas stores and what burns are.
   </p>
   <FindingGroup
-    v-for="group in groups"
-    :key="group.code"
+    v-for="{ group, worst } in groups"
+    :key="`${group.floor} ${group.code}`"
     v-model:shown="shown"
-    :title="group.title"
-    :findings="group.all"
+    :title="TITLE[group.code] ?? group.code"
+    :group="group"
+    :level="worst"
+    :read-further="(from, most) => further(group, from, most)"
   />
 </template>

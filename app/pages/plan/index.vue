@@ -5,6 +5,7 @@ import type { UnreachedGround } from '#shared/plan/ways'
 import { call } from '~/composables/api'
 import { useAddress } from '~/composables/list'
 import { useLoad } from '~/composables/load'
+import { useJudged } from '~/composables/plan/judged'
 import { useShownFindings } from '~/composables/plan/shown'
 import { useSiteTime } from '~/composables/time'
 import { useChanged } from '~/stores/changes'
@@ -24,7 +25,7 @@ const { data, failure, load } = useLoad(async () =>
       }
     : call(planRoutes.plan, {}),
 )
-const found = useLoad(() => call(planRoutes.planFindings, {}))
+const { found, readFurther } = useJudged('published')
 const reload = (): Promise<unknown> => Promise.all([load(), found.load()])
 onMounted(reload)
 watch(version, load)
@@ -42,10 +43,9 @@ const things = computed(
   () => published.value?.plan.things.filter((thing) => thing.floor === floor.value?.id) ?? [],
 )
 /** What is said holds for the newest plan alone. */
-const findings = computed(() => (version.value ? [] : (found.data.value?.findings ?? [])))
-const here = computed(() => findings.value.filter((one) => one.floor === floor.value?.id))
+const judged = computed(() => (version.value ? null : found.data.value))
 const { shown, levels, lines, screens } = useShownFindings(
-  findings,
+  judged,
   useTemplateRef<ComponentPublicInstance>('canvas'),
 )
 const unreached = ref<UnreachedGround>([])
@@ -129,10 +129,11 @@ const path = computed(() => {
             @retry="found.load"
           />
           <PlanFindings
-            v-else-if="found.data.value"
+            v-else-if="judged"
             v-model="shown"
-            :findings="here"
-            :faults="found.data.value.faults"
+            :judged="judged"
+            :floor="floor.id"
+            :read-further="readFurther"
           />
           <p v-else class="muted">Measuring…</p>
         </section>

@@ -10,32 +10,47 @@ import { findDraft, findPlanVersion } from '#server/db/plan'
 import { inOrganisation, type Db } from '#server/db/pool'
 import { gearState } from '#shared/inspection/state'
 import type { Gear } from '#shared/inspection/schema'
+import type { FindingsQuery } from '#shared/plan/judged'
 import type { Actor } from '../actor'
 import { asCylinder } from '../gas/cylinder'
 import { asStored } from '../gas/store'
 import { scopeOf } from '../shop/shop'
-import { judgedOnce } from './judged-once'
+import { furtherFindings, judgedOnce } from './judged-once'
+import type { JudgedPlan } from './judged-text'
 import { withoutVersions } from './plan'
 
-/** What a plan says by what is known today of the gear and stations on it. Judged between transactions. */
-async function judged(
-  actor: Actor,
-  read: (db: Db) => Promise<Plan | null>,
-  how: { mayChange: boolean },
-) {
-  const input = await inOrganisation(actor.organisation, async (db) => {
-    const plan = await read(db)
-    return plan && { plan, equipment: await equipmentOn(db, actor, plan) }
-  })
-  return input ? judgedOnce(actor.person, input, how) : { faults: [], findings: [] }
-}
+/** A plan with what is known today of the gear and stations on it; null: there is none. */
+type ReadPlan = (actor: Actor) => Promise<JudgedPlan | null>
+const known =
+  (read: (db: Db, actor: Actor) => Promise<Plan | null>): ReadPlan =>
+  (actor) =>
+    inOrganisation(actor.organisation, async (db) => {
+      const plan = await read(db, actor)
+      return plan && { plan, equipment: await equipmentOn(db, actor, plan) }
+    })
+const published = known(
+  async (db, { site }) => (await findPlanVersion(db, site, null))?.plan ?? null,
+)
+const draft = known(async (db, { site }) => withoutVersions(await findDraft(db, site)))
 
-export const readFindings = (actor: Actor) =>
-  judged(actor, async (db) => (await findPlanVersion(db, actor.site, null))?.plan ?? null, {
-    mayChange: false,
-  })
-export const readDraftFindings = (actor: Actor) =>
-  judged(actor, async (db) => withoutVersions(await findDraft(db, actor.site)), { mayChange: true })
+/** Judged between transactions, as all that follows. */
+async function judged(actor: Actor, read: ReadPlan, how: { mayChange: boolean }) {
+  const input = await read(actor)
+  return input
+    ? judgedOnce(actor.person, input, how)
+    : { of: 'nothing', faults: [], marks: [], groups: [] }
+}
+export const readFindings = (actor: Actor) => judged(actor, published, { mayChange: false })
+export const readDraftFindings = (actor: Actor) => judged(actor, draft, { mayChange: true })
+
+async function further(actor: Actor, read: ReadPlan, query: FindingsQuery) {
+  const input = await read(actor)
+  return input ? furtherFindings(actor.person, input, query) : { findings: [] }
+}
+export const readFurtherFindings = (actor: Actor, query: FindingsQuery) =>
+  further(actor, published, query)
+export const readFurtherDraftFindings = (actor: Actor, query: FindingsQuery) =>
+  further(actor, draft, query)
 
 /** Of the things that stand for something on record: what is ready, and what burns. */
 export async function equipmentOn(db: Db, actor: Actor, { things }: Plan): Promise<Equipment> {

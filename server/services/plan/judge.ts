@@ -1,8 +1,5 @@
-import type { Level } from '#core/finding/finding'
 import { faultsOf, isSound, ownFaults, type PlanFault } from '#core/plan/faults'
-import type { DrawnFinding } from '#core/plan/judge/drawn'
 import { extinguisherWalks, type ExtinguisherWalk } from '#core/plan/judge/extinguisher-walks'
-import type { Told } from '#core/plan/again/told'
 import {
   judgePlacesAgain,
   judgeReachAgain,
@@ -12,70 +9,37 @@ import {
 } from '#core/plan/judge/plan'
 import type { Reached } from '#core/plan/judge/reach'
 import { unreachedOn } from '#core/plan/judge/unreached'
-import { once } from '#core/plan/once'
 import { walkingOrder, type WalkingOrder } from '#core/plan/judge/walking-order'
 import type { Plan, Thing } from '#core/plan/plan'
 import type { UnreachedGround } from '#shared/plan/ways'
-import { PLANS_KEPT, readJudgedText, type JudgedPlan } from './judged-text'
+import type { PlanPart } from '#shared/plan/judged'
+import { JudgedPart, type Further, type WrittenPart } from './judged-part'
+import type { JudgedPlan } from './judged-text'
 
-/** Findings as JSON, one after the other, by how bad they are: thousands of them leave a thread as text in a fraction of the time. */
-export type WrittenFindings = Record<Level, string>
-
-const jsonOf = once((one: DrawnFinding): string => JSON.stringify(one))
-function written(findings: readonly DrawnFinding[]): WrittenFindings {
-  const lists: Record<Level, string[]> = { clear: [], caution: [], unknown: [], stop: [] }
-  for (const one of findings) lists[one.finding.level].push(jsonOf(one))
-  const { clear, caution, unknown, stop } = lists
-  return {
-    clear: clear.join(),
-    caution: caution.join(),
-    unknown: unknown.join(),
-    stop: stop.join(),
-  }
-}
-
-const places: JudgedPlaces[] = []
-const reach: JudgedWalks[] = []
-const waysOut: JudgedWalks[] = []
-/** Of the plan itself a copy is kept, without all that was found of its floors on the way. */
-function keep<T extends { told: Told }>(judged: T, before: T[]): T {
-  before.unshift({ ...judged, told: { ...judged.told, plan: { ...judged.told.plan } } })
-  before.splice(PLANS_KEPT)
-  return judged
-}
-
-const readBy = (text: string, before: readonly { told: Told }[]): Told =>
-  readJudgedText(
-    text,
-    before.map(({ told }) => told),
-  )
+const places = new JudgedPart<JudgedPlaces>('places', (told, before) => {
+  const judged = judgePlacesAgain(told, before)
+  return { faults: judged.faults, judged: isSound(judged.faults) ? judged : null }
+})
+/** Ways are walked where each thing by itself is sound; whether the plan is as a whole is told with its places. */
+const walks = (part: PlanPart, judge: typeof judgeReachAgain) =>
+  new JudgedPart<JudgedWalks>(part, (told, before) => {
+    const faults = ownFaults(told.plan)
+    return { faults, judged: faults.length === 0 ? judge(told, before) : null }
+  })
+const reach = walks('reach', judgeReachAgain)
+const waysOut = walks('waysOut', judgeWaysOutAgain)
 
 /** What is wrong with a plan and, where nothing is, what it says but for its ways. Runs in a thread. */
-export function judgePlacesOf(text: string): {
-  faults: readonly PlanFault[]
-  findings: WrittenFindings
-} {
-  const judged = judgePlacesAgain(readBy(text, places), places)
-  if (isSound(judged.faults)) keep(judged, places)
-  return { faults: judged.faults, findings: written(judged.findings) }
-}
-
-/** What a plan says of ways to what one needs; nothing where a thing on it is wrong. Runs in a thread beside the others. */
-export const judgeReachOf = (text: string): WrittenFindings => walksOf(text, reach, judgeReachAgain)
-
+export const judgePlacesOf = (text: string): WrittenPart => places.say(text)
+/** What a plan says of ways to what one needs. Runs in a thread beside the others. */
+export const judgeReachOf = (text: string): WrittenPart => reach.say(text)
 /** The same of ways out. */
-export const judgeWaysOutOf = (text: string): WrittenFindings =>
-  walksOf(text, waysOut, judgeWaysOutAgain)
+export const judgeWaysOutOf = (text: string): WrittenPart => waysOut.say(text)
 
-function walksOf(
-  text: string,
-  before: JudgedWalks[],
-  judge: typeof judgeReachAgain,
-): WrittenFindings {
-  const told = readBy(text, before)
-  if (ownFaults(told.plan).length > 0) return written([])
-  return written(keep(judge(told, before), before).findings)
-}
+/** Further Findings of each part, in its thread. */
+export const furtherOfPlaces = (further: Further): string => places.sayOn(further)
+export const furtherOfReach = (further: Further): string => reach.sayOn(further)
+export const furtherOfWaysOut = (further: Further): string => waysOut.sayOn(further)
 
 /** What keeps a plan from being published. Runs in a thread. */
 export const errorsOfPlan = (plan: Plan): PlanFault[] =>

@@ -1,10 +1,11 @@
 import { createHash } from 'node:crypto'
 import { LRUCache } from 'lru-cache'
-import { LEVELS, worstFirst } from '#core/finding/finding'
+import type { z } from 'zod'
 import { isSound } from '#core/plan/faults'
+import { conflict } from '#server/errors'
 import { inPool } from '#server/heavy/pool'
 import { Written } from '#server/http/written'
-import type { PlanJudged } from '#shared/plan/routes'
+import type { findingsSchema, FindingsQuery, PlanJudged, PlanPart } from '#shared/plan/judged'
 import { judgedText, type JudgedPlan } from './judged-text'
 import { isLearnt, learn } from './learnt'
 
@@ -16,8 +17,10 @@ const kept = new LRUCache<string, Answer>({
   maxSize: MOST_LETTERS,
   sizeCalculation: ({ json }) => json.length,
 })
-const WORST_FIRST = [...LEVELS].sort(worstFirst)
 const underWay = new Map<string, Promise<Answer>>()
+
+/** Names all that is judged. */
+const keyOf = (text: string): string => createHash('sha256').update(text).digest('base64url')
 
 /**
  * What a plan says. Many screens hear of one change and ask the same: it is judged once for all of them.
@@ -32,7 +35,7 @@ export async function judgedOnce(
   { mayChange }: { mayChange: boolean },
 ): Promise<Answer> {
   const text = judgedText(input)
-  const key = createHash('sha256').update(text).digest('base64')
+  const key = keyOf(text)
   for (;;) {
     const known = kept.get(key)
     if (known) {
@@ -59,22 +62,46 @@ export async function judgedOnce(
 
 function judgedBy(person: string, key: string, text: string): Promise<Answer> {
   learn(key)
-  return inThreads(person, text)
+  return inThreads(person, text, key)
 }
 
 /** Judged in three threads. @param text as of `judgedText` */
-export async function inThreads(person: string, text: string): Promise<Answer> {
-  const [{ faults, findings }, ofReach, ofWaysOut] = await Promise.all([
+export async function inThreads(person: string, text: string, key: string): Promise<Answer> {
+  const parts = await Promise.all([
     inPool('judgePlacesOf', person, text),
     inPool('judgeReachOf', person, text),
     inPool('judgeWaysOutOf', person, text),
   ])
-  const list = isSound(faults)
-    ? WORST_FIRST.flatMap((level) => [findings[level], ofReach[level], ofWaysOut[level]]).filter(
-        (some) => some !== '',
-      )
-    : []
+  const [{ faults }] = parts
+  const list = (which: 'marks' | 'groups'): string =>
+    isSound(faults)
+      ? parts
+          .map((part) => part[which])
+          .filter((entries) => entries !== '')
+          .join()
+      : ''
   return new Written<PlanJudged>(
-    `{"faults":${JSON.stringify(faults)},"findings":[${list.join(',')}]}`,
+    `{"of":"${key}","faults":${JSON.stringify(faults)},"marks":[${list('marks')}],"groups":[${list('groups')}]}`,
   )
+}
+
+const FURTHER = {
+  places: 'furtherOfPlaces',
+  reach: 'furtherOfReach',
+  waysOut: 'furtherOfWaysOut',
+} as const satisfies Record<PlanPart, string>
+
+/**
+ * Further Findings of one kind, the worst first.
+ * @throws AppError 409 where the plan, or what is known of its things, is not what the first were of; as `inPool`
+ */
+export async function furtherFindings(
+  person: string,
+  input: JudgedPlan,
+  query: FindingsQuery,
+): Promise<Written<z.input<typeof findingsSchema>>> {
+  const text = judgedText(input)
+  if (keyOf(text) !== query.of)
+    throw conflict('The plan or the shop changed meanwhile. Read again what it says.', 'changed')
+  return new Written(`{"findings":${await inPool(FURTHER[query.part], person, { text, query })}}`)
 }
