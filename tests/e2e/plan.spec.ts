@@ -365,27 +365,44 @@ test('drawn over a page of a PDF that two points set to scale; it stays on this 
 })
 
 test('of a long list twenty are shown, and the others for the asking', async ({ page }) => {
-  const heard = listen(page)
+  // What was read before is refused once something changed.
+  const heard = listen(page, [/409/])
   await signIn(page, app.url, lead.email, lead.password)
   const { floors } = await (await page.request.get(`${app.url}/api/v1/plan/draft`)).json()
-  const stations = Array.from({ length: 30 }, (_, i) => {
+  const stations = Array.from({ length: 70 }, (_, i) => {
     const id = crypto.randomUUID()
     const shape = { type: 'box', at: { x: 300 + 6 * i, y: 0 }, angle: 90, width: 2, depth: 2 }
     const about = { kind: 'station', floor: floors[0].id, name: `Bay ${i}`, facts: {}, of: null }
     return { id, version: null, thing: { id, shape, ...about } }
   })
-  const made = await page.request.post(`${app.url}/api/v1/plan/draft/changes`, {
-    headers: { origin: app.url },
-    data: { id: crypto.randomUUID(), changes: stations },
-  })
-  expect(made.status()).toBe(200)
+  const draw = async (changes: object[]): Promise<void> => {
+    const made = await page.request.post(`${app.url}/api/v1/plan/draft/changes`, {
+      headers: { origin: app.url },
+      data: { id: crypto.randomUUID(), changes },
+    })
+    expect(made.status()).toBe(200)
+  }
+  await draw(stations)
   await page.goto(`${app.url}/plan/draw`)
   const group = page.getByRole('group').filter({ hasText: 'Ways to an eyewash' })
   await group.getByText('Ways to an eyewash').click()
   const told = group.locator('[data-code="plan.eyewash"]')
   await expect(told).toHaveCount(20)
-  await group.getByRole('button', { name: /^Show 20 more of \d+$/ }).click()
+  const more = group.getByRole('button', { name: /^Show 20 more of \d+$/ })
+  await more.click()
   await expect(told).toHaveCount(40)
+  // Somebody renames one meanwhile: it is read anew, as far as it was read before.
+  const says = await told
+    .filter({ hasText: /Bay \d+:/ })
+    .first()
+    .innerText()
+  const { id, thing } = stations.find((one) => says.includes(`${one.thing.name}:`))!
+  await draw([{ id, version: 1, thing: { ...thing, name: 'Bay of another name' } }])
+  await more.click()
+  await expect(told.filter({ hasText: 'Bay of another name' })).toBeVisible()
+  await expect(told).toHaveCount(40)
+  await more.click()
+  await expect(told).toHaveCount(60)
   await expectAccessible(page)
   expect(heard).toEqual([])
 })
