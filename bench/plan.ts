@@ -155,6 +155,5 @@ export async function judgeLarge(worker: string, large: Plan): Promise<JudgedLar
 const BENCH = 'bench'
 const THREADS = [
   ['places', 'judgePlacesOf'],
-  ['reach', 'judgeReachOf'],
-  ['ways out', 'judgeWaysOutOf'],
+  ['ways', 'judgeWaysOf'],
 ] as const

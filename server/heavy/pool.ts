@@ -7,7 +7,7 @@ const MINUTE = 60_000
 /** The threads that share a plan go after so long without work, ms. */
 export const PLAN_THREADS_IDLE_MS = 15 * MINUTE
 /**
- * Long work has threads of its own, so that a permit is printed while somebody draws. Three share a plan, each of them
+ * Long work has threads of its own, so that a permit is printed while somebody draws. Two share a plan, each of them
  * always the same part: it knows what it found before the last line was drawn, and is kept while somebody thinks about
  * the next.
  */
@@ -15,8 +15,7 @@ const LANES = {
   long: { threads: Math.max(1, availableParallelism() - 1), waiting: 3, idle: MINUTE },
   short: { threads: Math.min(2, availableParallelism()), waiting: 30, idle: 15 * MINUTE },
   places: { threads: 1, waiting: 30, idle: PLAN_THREADS_IDLE_MS },
-  reach: { threads: 1, waiting: 30, idle: PLAN_THREADS_IDLE_MS },
-  waysOut: { threads: 1, waiting: 30, idle: PLAN_THREADS_IDLE_MS },
+  ways: { threads: 1, waiting: 30, idle: PLAN_THREADS_IDLE_MS },
 } as const
 
 /** The room for what lives short is wider than by default: a plan makes a lot of it, and each time it is full the thread waits. */
@@ -33,11 +32,9 @@ const TASK_RULES: Record<TaskName, { lane: keyof typeof LANES; seconds: number; 
   readDeliveryFile: { lane: 'short', seconds: 5, each: 2 },
   shrinkPhoto: { lane: 'short', seconds: 15, each: 3 },
   judgePlacesOf: { lane: 'places', seconds: 20, each: 3 },
-  judgeReachOf: { lane: 'reach', seconds: 20, each: 3 },
-  judgeWaysOutOf: { lane: 'waysOut', seconds: 20, each: 3 },
+  judgeWaysOf: { lane: 'ways', seconds: 20, each: 3 },
   furtherOfPlaces: { lane: 'places', seconds: 20, each: 3 },
-  furtherOfReach: { lane: 'reach', seconds: 20, each: 3 },
-  furtherOfWaysOut: { lane: 'waysOut', seconds: 20, each: 3 },
+  furtherOfWays: { lane: 'ways', seconds: 20, each: 3 },
   errorsOfPlan: { lane: 'short', seconds: 20, each: 2 },
   findUnreached: { lane: 'short', seconds: 20, each: 2 },
   walksOfPlan: { lane: 'short', seconds: 20, each: 2 },
@@ -65,8 +62,7 @@ export function openPools(file: string): void {
     long: open(LANES.long),
     short: open(LANES.short),
     places: open(LANES.places),
-    reach: open(LANES.reach),
-    waysOut: open(LANES.waysOut),
+    ways: open(LANES.ways),
   }
 }
 

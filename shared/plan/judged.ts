@@ -3,7 +3,7 @@ import { LEVELS } from '#core/finding/finding'
 import { drawnFindingSchema, planFaultSchema } from './schema'
 
 /** Who judges what of a plan, each in a thread of its own. */
-const PLAN_PARTS = ['places', 'reach', 'waysOut'] as const
+const PLAN_PARTS = ['places', 'ways'] as const
 export type PlanPart = (typeof PLAN_PARTS)[number]
 
 /** So many Findings of a kind stand in the answer; a large plan has thousands, and nobody reads them at once. */

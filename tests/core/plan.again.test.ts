@@ -5,10 +5,9 @@ import type { DrawnFinding } from '#core/plan/judge/drawn'
 import type { Equipment } from '#core/plan/judge/equipment'
 import {
   judgePlacesAgain,
-  judgeReachAgain,
-  judgeWaysOutAgain,
+  judgeWaysAgain,
   type JudgedPlaces,
-  type JudgedWalks,
+  type JudgedWays,
 } from '#core/plan/judge/plan'
 import { PLAN_KINDS, type ThingKind } from '#core/plan/kinds.table'
 import type { Facts } from '#core/inspection/kind'
@@ -262,32 +261,23 @@ describe('a plan that is judged again', () => {
     expect(sound).toBeGreaterThan(RUNS)
   }, 240_000)
 
-  it.each([
-    ['to what one needs', judgeReachAgain],
-    ['out', judgeWaysOutAgain],
-  ])(
-    'says of ways %s all that it says when it is judged anew',
-    (_, judge) => {
-      fc.assert(
-        fc.property(anyShop, fc.array(anyEdit, { minLength: 1, maxLength: 6 }), (first, edits) => {
-          let shop = first
-          const before: JudgedWalks[] = [judge(toldShop(shop))]
-          for (const edit of edits) {
-            shop = edited(shop, edit)
-            const again = judge(toldShop(shop), before)
-            const anew = judge(toldShop(shop))
-            expect(again.findings).toHaveLength(anew.findings.length)
-            again.findings.forEach((finding, i) =>
-              expectSame(shop.plan, finding, anew.findings[i]!),
-            )
-            before.unshift(again)
-          }
-        }),
-        { numRuns: RUNS },
-      )
-    },
-    240_000,
-  )
+  it('says of ways all that it says when it is judged anew', () => {
+    fc.assert(
+      fc.property(anyShop, fc.array(anyEdit, { minLength: 1, maxLength: 6 }), (first, edits) => {
+        let shop = first
+        const before: JudgedWays[] = [judgeWaysAgain(toldShop(shop))]
+        for (const edit of edits) {
+          shop = edited(shop, edit)
+          const again = judgeWaysAgain(toldShop(shop), before)
+          const anew = judgeWaysAgain(toldShop(shop))
+          expect(again.findings).toHaveLength(anew.findings.length)
+          again.findings.forEach((finding, i) => expectSame(shop.plan, finding, anew.findings[i]!))
+          before.unshift(again)
+        }
+      }),
+      { numRuns: RUNS },
+    )
+  }, 240_000)
 
   it('says nothing any more of what burns once it is carried away from a gas store', () => {
     const shop = (x: number): Shop => ({
@@ -326,10 +316,10 @@ describe('a plan that is judged again', () => {
         burns: new Map([['station', ['ordinary']]]),
         stored: new Map(),
       })
-    const nearest = ({ findings }: JudgedWalks): unknown =>
+    const nearest = ({ findings }: JudgedWays): unknown =>
       findings.find(({ finding }) => finding.code === 'plan.extinguisher')!.things[1]
-    const before = judgeReachAgain(toldAll(first))
+    const before = judgeWaysAgain(toldAll(first))
     expect(nearest(before)).toBe('near')
-    expect(nearest(judgeReachAgain(toldAll(then), [before]))).toBe('beyond')
+    expect(nearest(judgeWaysAgain(toldAll(then), [before]))).toBe('beyond')
   })
 })

@@ -5,7 +5,7 @@ import { FIRE_CLASSES } from '#core/inspection/fire-class'
 import { toldOf } from '#core/plan/again/told'
 import { judgeFuel } from '#core/plan/judge/fuel'
 import { FARTHEST_EYEWASH } from '#core/plan/judge/reach'
-import { judgeReachAgain, judgeWaysOutAgain } from '#core/plan/judge/plan'
+import { judgeWaysAgain } from '#core/plan/judge/plan'
 import { judgeWaysOut } from '#core/plan/judge/ways-out'
 import { outOfReach } from '#core/plan/out-of-reach'
 import { groundOf } from '#core/plan/ground'
@@ -138,9 +138,7 @@ describe('the way out while hot work goes on', () => {
           stored: new Map(),
           burns: new Map([[station.id, all]]),
         })
-        const findings = [judgeReachAgain, judgeWaysOutAgain].flatMap(
-          (judge) => judge(told).findings,
-        )
+        const { findings } = judgeWaysAgain(told)
         expect(findings).toHaveLength(all.length + 2)
         for (const { finding } of findings)
           if (finding.value) expect(finding.value.amount).toBeGreaterThanOrEqual(0)

@@ -21,8 +21,8 @@ const planOfNow = () => ({
 })
 const shown = { mayChange: false }
 const drawnOn = { mayChange: true }
-/** A plan is judged in three threads. */
-const timesJudged = () => asked.mock.calls.length / 3
+/** A plan is judged in two threads. */
+const timesJudged = () => asked.mock.calls.length / 2
 
 beforeEach(() => {
   clock.mockReturnValue(0)

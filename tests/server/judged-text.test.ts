@@ -2,15 +2,13 @@ import { describe, expect, it } from 'vitest'
 import { toldOf } from '#core/plan/again/told'
 import type { DrawnFinding } from '#core/plan/judge/drawn'
 import type { Equipment } from '#core/plan/judge/equipment'
-import { judgePlacesAgain, judgeReachAgain, judgeWaysOutAgain } from '#core/plan/judge/plan'
+import { judgePlacesAgain, judgeWaysAgain } from '#core/plan/judge/plan'
 import type { Plan, Thing } from '#core/plan/plan'
 import {
   furtherOfPlaces,
-  furtherOfReach,
-  furtherOfWaysOut,
+  furtherOfWays,
   judgePlacesOf,
-  judgeReachOf,
-  judgeWaysOutOf,
+  judgeWaysOf,
 } from '#server/services/plan/judge'
 import type { WrittenPart } from '#server/services/plan/judged-part'
 import { judgedText, readJudgedText, type JudgedPlan } from '#server/services/plan/judged-text'
@@ -55,7 +53,7 @@ const groupsOf = ({ groups }: WrittenPart): FindingGroup[] =>
 const totalOf = ({ counts }: FindingGroup): number =>
   Object.values(counts).reduce((sum, count) => sum + count, 0)
 
-const FURTHER = { places: furtherOfPlaces, reach: furtherOfReach, waysOut: furtherOfWaysOut }
+const FURTHER = { places: furtherOfPlaces, ways: furtherOfWays }
 /** All Findings of a part: the first of each group, and the others read by so many. */
 const findingsOf = (said: WrittenPart, text: string, most = 500): DrawnFinding[] =>
   groupsOf(said).flatMap((group) => {
@@ -104,9 +102,7 @@ describe('what is judged as text', () => {
       const judged = judgedPlan(plan)
       const text = judgedText(judged)
       const places = judgePlacesOf(text)
-      const ways = [judgeReachOf(text), judgeWaysOutOf(text)].flatMap((said) =>
-        findingsOf(said, text),
-      )
+      const ways = findingsOf(judgeWaysOf(text), text)
       if (plan === wrong) {
         expect(places.faults).not.toEqual([])
         expect([places.groups, places.marks, ...ways]).toEqual(['', ''])
@@ -114,9 +110,7 @@ describe('what is judged as text', () => {
       }
       const told = toldOf(judged.plan, judged.equipment)
       expect(sorted(findingsOf(places, text))).toEqual(sorted(judgePlacesAgain(told).findings))
-      expect(sorted(ways)).toEqual(
-        sorted([...judgeReachAgain(told).findings, ...judgeWaysOutAgain(told).findings]),
-      )
+      expect(sorted(ways)).toEqual(sorted(judgeWaysAgain(told).findings))
     }
   })
 
@@ -130,8 +124,8 @@ describe('what is judged as text', () => {
   it('says how many there are of each kind and level, and the worst of them first', () => {
     const judged = judgedPlan(many)
     const text = judgedText(judged)
-    const said = judgeReachOf(text)
-    const all = judgeReachAgain(toldOf(judged.plan, judged.equipment)).findings
+    const said = judgeWaysOf(text)
+    const all = judgeWaysAgain(toldOf(judged.plan, judged.equipment)).findings
     for (const group of groupsOf(said)) {
       const its = all.filter(({ finding }) => finding.code === group.code)
       for (const level of LEVELS)
@@ -145,9 +139,9 @@ describe('what is judged as text', () => {
 
   it('tells of each thing the levels of what is said of it, but for clear', () => {
     const judged = judgedPlan(many)
-    const said = judgeReachOf(judgedText(judged))
+    const said = judgeWaysOf(judgedText(judged))
     const marks = JSON.parse(`[${said.marks}]`) as { level: string; things: string[] }[]
-    const all = judgeReachAgain(toldOf(judged.plan, judged.equipment)).findings
+    const all = judgeWaysAgain(toldOf(judged.plan, judged.equipment)).findings
     const wrong = all.filter(({ finding }) => finding.level !== 'clear')
     expect(
       new Set(marks.flatMap(({ level, things }) => things.map((id) => `${level} ${id}`))),
@@ -157,9 +151,9 @@ describe('what is judged as text', () => {
   it('reads on in steps of any size without one left out or told twice, also after other plans', () => {
     const judged = judgedPlan(many)
     const text = judgedText(judged)
-    const said = judgeReachOf(text)
-    for (const length of [20, 30, 40, 50, 60]) judgeReachOf(judgedText(judgedPlan(hall(length))))
-    const all = judgeReachAgain(toldOf(judged.plan, judged.equipment)).findings
+    const said = judgeWaysOf(text)
+    for (const length of [20, 30, 40, 50, 60]) judgeWaysOf(judgedText(judgedPlan(hall(length))))
+    const all = judgeWaysAgain(toldOf(judged.plan, judged.equipment)).findings
     for (const most of [1, 7, 20, 500])
       expect(sorted(findingsOf(said, text, most))).toEqual(sorted(all))
     const past = { floor: 'ground', code: 'plan.extinguisher', from: 5_000, most: 20 }
@@ -168,6 +162,6 @@ describe('what is judged as text', () => {
       { ...past, from: 0, code: 'plan.nothing' },
       { ...past, floor: 'no' },
     ])
-      expect(furtherOfReach({ text, query })).toBe('[]')
+      expect(furtherOfWays({ text, query })).toBe('[]')
   })
 })

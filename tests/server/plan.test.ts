@@ -241,7 +241,7 @@ describe('a published plan', () => {
     const further = (by: Person, of: string, from: string | number, path = '/plan/draft') =>
       by.send<{ findings: ShownFinding[] } & Answer>(
         'GET',
-        `${path}/findings/further?${new URLSearchParams({ of, from: `${from}`, part: 'reach', floor: 'ground', code: 'plan.eyewash' })}`,
+        `${path}/findings/further?${new URLSearchParams({ of, from: `${from}`, part: 'ways', floor: 'ground', code: 'plan.eyewash' })}`,
       )
 
     it('and goes on where it was left, each once', async () => {

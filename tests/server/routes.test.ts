@@ -31,7 +31,7 @@ import { USUAL_INSPECTION } from '#shared/inspection/customs'
 import { beginTask, makeOxyFuelSet } from './gas-set.fixture'
 import { ask } from './ask'
 
-const FURTHER_FINDINGS = '?of=another&part=reach&floor=ground&code=plan.eyewash&from=20'
+const FURTHER_FINDINGS = '?of=another&part=ways&floor=ground&code=plan.eyewash&from=20'
 
 let app: App
 let shop: Shop

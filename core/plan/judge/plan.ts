@@ -15,31 +15,23 @@ interface Judged<T> {
   found: T
   findings: readonly DrawnFinding[]
 }
-export type JudgedWalks = Judged<FoundWalking>
+export type JudgedWays = Judged<FoundWalking>
 export type JudgedPlaces = Judged<{ near: FoundNear; faults: FoundFaults }> & {
   faults: readonly PlanFault[]
 }
 
 /**
- * What a plan says of ways that are walked. Each of its things has to be sound.
+ * What a plan says of ways: to what one needs in a hurry, and out while hot work goes on. Each of its things has to be sound.
  * @param before plans that were judged before; of the one most like it counts what is as it was
  */
-type JudgeWalks = (told: Told, before?: readonly JudgedWalks[]) => JudgedWalks
-const judgeWalks =
-  (judge: (told: Told, walking: Walking) => DrawnFinding[]): JudgeWalks =>
-  (told, before = []) => {
-    const walking = new Walking(told.plan, mostLike(told, before))
-    return { told, findings: judge(told, walking), found: walking.found }
-  }
+export function judgeWaysAgain(told: Told, before: readonly JudgedWays[] = []): JudgedWays {
+  const { plan, equipment } = told
+  const walking = new Walking(plan, mostLike(told, before))
+  const findings = [...judgeReach(plan, equipment, walking), ...judgeWaysOut(plan, walking)]
+  return { told, findings, found: walking.found }
+}
 
-/** To what one needs in a hurry. */
-export const judgeReachAgain = judgeWalks(({ plan, equipment }, walking) =>
-  judgeReach(plan, equipment, walking),
-)
-/** Out, while hot work goes on. */
-export const judgeWaysOutAgain = judgeWalks(({ plan }, walking) => judgeWaysOut(plan, walking))
-
-/** What is wrong with a plan and, where nothing is, what it says of everything else. @param before as of walks */
+/** What is wrong with a plan and, where nothing is, what it says of everything else. @param before as of ways */
 export function judgePlacesAgain(told: Told, before: readonly JudgedPlaces[] = []): JudgedPlaces {
   const { plan, equipment } = told
   const like = mostLike(told, before)

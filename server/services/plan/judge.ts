@@ -2,17 +2,15 @@ import { faultsOf, isSound, ownFaults, type PlanFault } from '#core/plan/faults'
 import { extinguisherWalks, type ExtinguisherWalk } from '#core/plan/judge/extinguisher-walks'
 import {
   judgePlacesAgain,
-  judgeReachAgain,
-  judgeWaysOutAgain,
+  judgeWaysAgain,
   type JudgedPlaces,
-  type JudgedWalks,
+  type JudgedWays,
 } from '#core/plan/judge/plan'
 import type { Reached } from '#core/plan/judge/reach'
 import { unreachedOn } from '#core/plan/judge/unreached'
 import { walkingOrder, type WalkingOrder } from '#core/plan/judge/walking-order'
 import type { Plan, Thing } from '#core/plan/plan'
 import type { UnreachedGround } from '#shared/plan/ways'
-import type { PlanPart } from '#shared/plan/judged'
 import { JudgedPart, type Further, type WrittenPart } from './judged-part'
 import type { JudgedPlan } from './judged-text'
 
@@ -21,25 +19,19 @@ const places = new JudgedPart<JudgedPlaces>('places', (told, before) => {
   return { faults: judged.faults, judged: isSound(judged.faults) ? judged : null }
 })
 /** Ways are walked where each thing by itself is sound; whether the plan is as a whole is told with its places. */
-const walks = (part: PlanPart, judge: typeof judgeReachAgain) =>
-  new JudgedPart<JudgedWalks>(part, (told, before) => {
-    const faults = ownFaults(told.plan)
-    return { faults, judged: faults.length === 0 ? judge(told, before) : null }
-  })
-const reach = walks('reach', judgeReachAgain)
-const waysOut = walks('waysOut', judgeWaysOutAgain)
+const ways = new JudgedPart<JudgedWays>('ways', (told, before) => {
+  const faults = ownFaults(told.plan)
+  return { faults, judged: faults.length === 0 ? judgeWaysAgain(told, before) : null }
+})
 
 /** What is wrong with a plan and, where nothing is, what it says but for its ways. Runs in a thread. */
 export const judgePlacesOf = (text: string): WrittenPart => places.say(text)
-/** What a plan says of ways to what one needs. Runs in a thread beside the others. */
-export const judgeReachOf = (text: string): WrittenPart => reach.say(text)
-/** The same of ways out. */
-export const judgeWaysOutOf = (text: string): WrittenPart => waysOut.say(text)
+/** What a plan says of ways. Runs in a thread beside the other. */
+export const judgeWaysOf = (text: string): WrittenPart => ways.say(text)
 
 /** Further Findings of each part, in its thread. */
 export const furtherOfPlaces = (further: Further): string => places.sayOn(further)
-export const furtherOfReach = (further: Further): string => reach.sayOn(further)
-export const furtherOfWaysOut = (further: Further): string => waysOut.sayOn(further)
+export const furtherOfWays = (further: Further): string => ways.sayOn(further)
 
 /** What keeps a plan from being published. Runs in a thread. */
 export const errorsOfPlan = (plan: Plan): PlanFault[] =>

@@ -65,12 +65,11 @@ function judgedBy(person: string, key: string, text: string): Promise<Answer> {
   return inThreads(person, text, key)
 }
 
-/** Judged in three threads. @param text as of `judgedText` */
+/** Judged in two threads. @param text as of `judgedText` */
 export async function inThreads(person: string, text: string, key: string): Promise<Answer> {
   const parts = await Promise.all([
     inPool('judgePlacesOf', person, text),
-    inPool('judgeReachOf', person, text),
-    inPool('judgeWaysOutOf', person, text),
+    inPool('judgeWaysOf', person, text),
   ])
   const [{ faults }] = parts
   const list = (which: 'marks' | 'groups'): string =>
@@ -87,8 +86,7 @@ export async function inThreads(person: string, text: string, key: string): Prom
 
 const FURTHER = {
   places: 'furtherOfPlaces',
-  reach: 'furtherOfReach',
-  waysOut: 'furtherOfWaysOut',
+  ways: 'furtherOfWays',
 } as const satisfies Record<PlanPart, string>
 
 /**
