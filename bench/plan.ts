@@ -52,9 +52,10 @@ function equipmentOf({ things }: Plan): Equipment {
   }
 }
 
-/** So many plans are judged, after a change and anew, before any is timed, so that the threads know their work; then each kind of change so often. */
+/** So many plans are judged, after a change and anew, before any is timed, so that the threads know their work; then each kind of change so often, and so many plans anew. */
 const WARM = 2 * CHANGED.length
 const EACH = 5
+const ANEW = 15
 
 /** A shop as most are, of so many things. */
 const FEW = 100
@@ -119,7 +120,7 @@ export async function judgeLarge(worker: string, large: Plan): Promise<JudgedLar
       const ms = await judged(plan)
       if (n >= WARM) again.push({ kind: CHANGED[n % CHANGED.length]!, ms })
     }
-    for (let n = 0; n < WARM + EACH; n++) {
+    for (let n = 0; n < WARM + ANEW; n++) {
       const wrong = await timed(() => inPool('errorsOfPlan', BENCH, plan))
       const ms = await judged(renamed(`${n}`))
       if (n < WARM) continue
@@ -129,7 +130,7 @@ export async function judgeLarge(worker: string, large: Plan): Promise<JudgedLar
     const alone: JudgedLarge['alone'] = []
     for (const [thread, task] of THREADS) {
       const times: number[] = []
-      for (let n = 0; n < EACH; n++) {
+      for (let n = 0; n < ANEW; n++) {
         const unknown = renamed(`${thread} ${n}`)
         const text = judgedText({ plan: unknown, equipment: equipmentOf(unknown) })
         times.push(await timed(() => inPool(task, BENCH, text)))
