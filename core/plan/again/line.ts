@@ -40,6 +40,9 @@ export function lineOf(thing: Thing, equipment: Equipment): string {
   return JSON.stringify(line)
 }
 
+/** Which thing a line is about. Of a name that is not written as it is, as with a quote in it, something else is told. */
+export const idIn = (line: string): string => line.slice(2, line.indexOf('"', 2))
+
 /** @param line as of `lineOf` */
 export function readLine(line: string): { thing: Thing; known: KnownOfThing | null } {
   const [id, kind, floor, name, of, outline, figures, facts, known] = JSON.parse(line) as Line

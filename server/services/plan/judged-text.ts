@@ -1,9 +1,8 @@
 import type { FireClass } from '#core/inspection/fire-class'
 import type { Stored } from '#core/gas/storage'
 import type { Equipment } from '#core/plan/judge/equipment'
-import { lineOf, readLine } from '#core/plan/again/line'
+import { idIn, lineOf, readLine } from '#core/plan/again/line'
 import type { Told, ToldThing } from '#core/plan/again/told'
-import { once } from '#core/plan/once'
 import type { Floor, Plan } from '#core/plan/plan'
 
 /** So many plans that were judged are kept in a thread, the newest first: what is as it was is not judged again. */
@@ -21,19 +20,14 @@ export interface JudgedPlan {
 export const judgedText = ({ plan, equipment }: JudgedPlan): string =>
   [JSON.stringify(plan.floors), ...plan.things.map((thing) => lineOf(thing, equipment))].join('\n')
 
-const byLine = once(
-  ({ things }: Told): ReadonlyMap<string, ToldThing> =>
-    new Map([...things.values()].map((one) => [one.text, one])),
-)
-
 /** @param before what was read before: things with the same lines are the very same */
 export function readJudgedText(text: string, before: readonly Told[]): Told {
   const [floors, ...lines] = text.split('\n') as [string, ...string[]]
-  const lists = before.map(byLine)
   const sameAs = (line: string): ToldThing | undefined => {
-    for (const list of lists) {
-      const same = list.get(line)
-      if (same) return same
+    const id = idIn(line)
+    for (const told of before) {
+      const same = told.things.get(id)
+      if (same?.text === line) return same
     }
     return undefined
   }
