@@ -1,4 +1,4 @@
-import { describe, expect, it } from 'vitest'
+import { describe, expect, it, vi } from 'vitest'
 import { toldOf } from '#core/plan/again/told'
 import type { DrawnFinding } from '#core/plan/judge/drawn'
 import type { Equipment } from '#core/plan/judge/equipment'
@@ -146,6 +146,20 @@ describe('what is judged as text', () => {
     expect(
       new Set(marks.flatMap(({ level, things }) => things.map((id) => `${level} ${id}`))),
     ).toEqual(new Set(wrong.map(({ finding, things }) => `${finding.level} ${things[0]}`)))
+  })
+
+  it('of a plan that is asked for again says the same, and looks at nothing anew', () => {
+    const text = judgedText(judgedPlan(hall(33)))
+    const said = judgeWaysOf(text)
+    const read = vi.spyOn(JSON, 'parse')
+    for (const length of [21, 22, 23]) judgeWaysOf(judgedText(judgedPlan(hall(length))))
+    expect(judgeWaysOf(text)).toEqual(said)
+    // It was asked for last, so that three others leave it known.
+    for (const length of [24, 25, 26]) judgeWaysOf(judgedText(judgedPlan(hall(length))))
+    read.mockClear()
+    expect(judgeWaysOf(text)).toEqual(said)
+    expect(read).not.toHaveBeenCalled()
+    read.mockRestore()
   })
 
   it('reads on in steps of any size without one left out or told twice, also after other plans', () => {

@@ -20,12 +20,13 @@ interface Said {
   faults: readonly PlanFault[]
   groups: readonly Group[]
 }
+type Kept<T> = Said & { text: string; judged: T }
 /** What a thread answers of its part. */
 export type WrittenPart = WrittenGroups & { faults: readonly PlanFault[] }
 
 /** One part of what plans say, in the thread that judges it: it knows the last few of them. */
 export class JudgedPart<T extends Judged> {
-  private kept: (Said & { text: string; judged: T })[] = []
+  private kept: readonly Kept<T>[] = []
 
   /** @param judge null: a thing on the plan is wrong, and nothing is said of it */
   constructor(
@@ -51,7 +52,10 @@ export class JudgedPart<T extends Judged> {
 
   private saidOf(text: string): Said {
     const known = this.kept.find((one) => one.text === text)
-    if (known) return known
+    if (known) {
+      this.keep(known)
+      return known
+    }
     const before = this.kept.map(({ judged }) => judged)
     const told = readJudgedText(
       text,
@@ -62,7 +66,12 @@ export class JudgedPart<T extends Judged> {
     const groups = groupsOf(judged.findings)
     // Of the plan itself a copy is kept, without all that was found of its floors on the way.
     const copy = { ...judged, told: { ...told, plan: { ...told.plan } } }
-    this.kept = [{ text, judged: copy, faults, groups }, ...this.kept].slice(0, PLANS_KEPT)
+    this.keep({ text, judged: copy, faults, groups })
     return { faults, groups }
+  }
+
+  /** The one that was asked for last is the last to go. */
+  private keep(one: Kept<T>): void {
+    this.kept = [one, ...this.kept.filter((other) => other !== one)].slice(0, PLANS_KEPT)
   }
 }
