@@ -201,9 +201,11 @@ test('a shop adds a kind, writes a line, and switches one off with a reason', as
   await expect(page.getByText('Say why, in at least 10 characters.')).toBeVisible()
   await page.getByLabel('Why it does not count here').fill('Covered by the foot switch line')
   await page.getByRole('button', { name: 'Save the checklist' }).click()
-  await expect(page.getByRole('heading', { name: 'One line counts here' })).toBeVisible()
+  // The lines are counted as they are typed: that they are kept is said in words.
+  await expect(page.getByText('Saved. Inspections on record keep').first()).toBeVisible()
   // Without the message of the moment, whose focus guards axe takes for content.
   await page.reload()
+  await expect(page.getByRole('switch', { name: 'Foot switch counts here' })).toBeChecked()
   await expect(page.getByRole('heading', { name: 'One line counts here' })).toBeVisible()
   await expectAccessible(page)
   await page.goto(`${app.url}/gear`)
