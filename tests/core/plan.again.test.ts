@@ -11,7 +11,7 @@ import {
 } from '#core/plan/judge/plan'
 import { PLAN_KINDS, type ThingKind } from '#core/plan/kinds.table'
 import type { Facts } from '#core/inspection/kind'
-import { toldOf } from '#core/plan/again/told'
+import { toldOf, type Told } from '#core/plan/again/told'
 import type { Plan, Shape, Thing } from '#core/plan/plan'
 import { meet } from '#core/plan/segment'
 import { wallsOf, type Wall } from '#core/plan/walls'
@@ -239,44 +239,44 @@ const rounded = (findings: readonly DrawnFinding[]): unknown =>
     ),
   )
 
+/** A shop is edited step by step, and judged again after each of them. @returns how often something was said */
+function judgedAgain<T extends { findings: readonly DrawnFinding[] }>(
+  judge: (told: Told, before?: readonly T[]) => T,
+  expectAlike: (again: T, anew: T, shop: Shop) => void,
+): number {
+  let said = 0
+  fc.assert(
+    fc.property(anyShop, fc.array(anyEdit, { minLength: 1, maxLength: 6 }), (first, edits) => {
+      let shop = first
+      const before = [judge(toldShop(shop))]
+      for (const edit of edits) {
+        shop = edited(shop, edit)
+        const again = judge(toldShop(shop), before)
+        expectAlike(again, judge(toldShop(shop)), shop)
+        if (again.findings.length > 0) said++
+        before.unshift(again)
+      }
+    }),
+    { numRuns: RUNS },
+  )
+  return said
+}
+
 describe('a plan that is judged again', () => {
   it('says of places all that it says when it is judged anew', () => {
-    let sound = 0
-    fc.assert(
-      fc.property(anyShop, fc.array(anyEdit, { minLength: 1, maxLength: 6 }), (first, edits) => {
-        let shop = first
-        const before: JudgedPlaces[] = [judgePlacesAgain(toldShop(shop))]
-        for (const edit of edits) {
-          shop = edited(shop, edit)
-          const again = judgePlacesAgain(toldShop(shop), before)
-          const anew = judgePlacesAgain(toldShop(shop))
-          expect(again.faults).toEqual(anew.faults)
-          expect(rounded(again.findings)).toEqual(rounded(anew.findings))
-          if (again.findings.length > 0) sound++
-          before.unshift(again)
-        }
-      }),
-      { numRuns: RUNS },
-    )
-    expect(sound).toBeGreaterThan(RUNS)
+    const said = judgedAgain<JudgedPlaces>(judgePlacesAgain, (again, anew) => {
+      expect(again.faults).toEqual(anew.faults)
+      expect(rounded(again.findings)).toEqual(rounded(anew.findings))
+    })
+    expect(said).toBeGreaterThan(RUNS)
   }, 240_000)
 
   it('says of ways all that it says when it is judged anew', () => {
-    fc.assert(
-      fc.property(anyShop, fc.array(anyEdit, { minLength: 1, maxLength: 6 }), (first, edits) => {
-        let shop = first
-        const before: JudgedWays[] = [judgeWaysAgain(toldShop(shop))]
-        for (const edit of edits) {
-          shop = edited(shop, edit)
-          const again = judgeWaysAgain(toldShop(shop), before)
-          const anew = judgeWaysAgain(toldShop(shop))
-          expect(again.findings).toHaveLength(anew.findings.length)
-          again.findings.forEach((finding, i) => expectSame(shop.plan, finding, anew.findings[i]!))
-          before.unshift(again)
-        }
-      }),
-      { numRuns: RUNS },
-    )
+    const said = judgedAgain<JudgedWays>(judgeWaysAgain, (again, anew, { plan }) => {
+      expect(again.findings).toHaveLength(anew.findings.length)
+      again.findings.forEach((finding, i) => expectSame(plan, finding, anew.findings[i]!))
+    })
+    expect(said).toBeGreaterThan(RUNS)
   }, 240_000)
 
   it('says nothing any more of what burns once it is carried away from a gas store', () => {

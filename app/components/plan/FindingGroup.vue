@@ -35,24 +35,21 @@ const reading = ref(false)
 const failure = shallowRef<ApiFailure | null>(null)
 /** Only the newest reading counts: the plan may be judged anew meanwhile. */
 let newest = 0
-async function read(
-  most: number,
-  before: () => readonly ShownFinding[],
-  from: number,
-): Promise<void> {
+async function read(before: readonly ShownFinding[], most: number): Promise<void> {
   const mine = ++newest
   reading.value = true
   failure.value = null
   try {
+    const from = props.group.first.length + before.length
     const { findings } = await props.readFurther(from, most)
-    if (mine === newest) further.value = [...before(), ...findings]
+    if (mine === newest) further.value = [...before, ...findings]
   } catch (error) {
     if (mine === newest) failure.value = asFailure(error)
   } finally {
     if (mine === newest) reading.value = false
   }
 }
-const readMore = (): Promise<void> => read(FIRST_FINDINGS, () => further.value, listed.value.length)
+const readMore = (): Promise<void> => read(further.value, FIRST_FINDINGS)
 // As many as were read before are read again, of the plan as it is now.
 watch(
   () => props.group,
@@ -62,8 +59,7 @@ watch(
     reading.value = false
     failure.value = null
     further.value = []
-    if (wanted > 0 && isOpen.value && total.value > first.length)
-      void read(wanted, () => [], first.length)
+    if (wanted > 0 && isOpen.value && total.value > first.length) void read([], wanted)
   },
 )
 

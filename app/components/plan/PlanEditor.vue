@@ -347,17 +347,13 @@ const savedSays = computed(() => {
         </section>
         <section aria-labelledby="draft-says">
           <h2 id="draft-says" class="mb-2">What it says</h2>
+          <Failure v-if="found.failure.value" :failure="found.failure.value" @retry="found.load" />
           <PlanFindings
-            v-if="found.data.value"
+            v-else-if="found.data.value"
             v-model="shown"
             :judged="found.data.value"
             :floor="floorId"
             :read-further="readFurther"
-          />
-          <Failure
-            v-else-if="found.failure.value"
-            :failure="found.failure.value"
-            @retry="found.load"
           />
           <p v-else class="muted">Measuring…</p>
         </section>

@@ -40,7 +40,7 @@ export function lineOf(thing: Thing, equipment: Equipment): string {
   return JSON.stringify(line)
 }
 
-/** Which thing a line is about. Of a name that is not written as it is, as with a quote in it, something else is told. */
+/** The id of the thing that a line is about. Of an id that JSON writes otherwise, as with a quote in it, another is told. */
 export const idIn = (line: string): string => line.slice(2, line.indexOf('"', 2))
 
 /** @param line as of `lineOf` */
